@@ -1,0 +1,109 @@
+package kilnward.core.chamber;
+
+import java.util.List;
+import kilnward.core.finding.Require;
+
+/**
+ * The body of a chamber.
+ *
+ * <p>Conduction through walls counts edges and corners by the shape factor of a hollow box, I. Langmuir, E. Q. Adams and
+ * G. S. Meikle, "Flow of heat through furnace walls: the shape factor", Trans. Am. Electrochem. Soc. 24 (1913) 53–84 (from
+ * memory): S = A/d + 0.54 per metre of edge + 0.15 d per corner, valid where every inside length is more than a fifth of
+ * the wall's thickness. An edge is shared by two walls and a corner by three, so each wall carries 0.27 of its perimeter
+ * and 0.2 d.
+ *
+ * @param innerLengthM inside length, left to right (m)
+ * @param innerWidthM  inside width, front to back (m)
+ * @param innerHeightM inside height (m)
+ * @param walls        six walls in the order of {@link WallSide}
+ */
+public record Box(double innerLengthM, double innerWidthM, double innerHeightM, List<Wall> walls) {
+    public Box {
+        Require.within("innerLengthM", innerLengthM, 0.02, 50, "m");
+        Require.within("innerWidthM", innerWidthM, 0.02, 50, "m");
+        Require.within("innerHeightM", innerHeightM, 0.02, 50, "m");
+        walls = List.copyOf(walls);
+        Require.that(walls.size() == WallSide.values().length, "walls", walls.size(), "must be six walls");
+        for (WallSide side : WallSide.values()) {
+            Wall wall = walls.get(side.ordinal());
+            double area = area(side, innerLengthM, innerWidthM, innerHeightM);
+            Require.that(wall.openingsM2() < area, "walls[" + side.ordinal() + "].openings", wall.openingsM2() + " m²",
+                    "must take up less than the wall's " + Require.plain(Math.round(area * 1e4) / 1e4) + " m²");
+            double shortest = Math.min(innerLengthM, Math.min(innerWidthM, innerHeightM));
+            Require.that(wall.thicknessM() < 5 * shortest, "walls[" + side.ordinal() + "].layers",
+                    wall.thicknessM() + " m", "must be thinner than five times the shortest inside length");
+        }
+    }
+
+    /** Inside volume (m³). */
+    public double volumeM3() {
+        return innerLengthM * innerWidthM * innerHeightM;
+    }
+
+    /** Inside area of a wall, openings included (m²). */
+    public double innerAreaM2(WallSide side) {
+        return area(side, innerLengthM, innerWidthM, innerHeightM);
+    }
+
+    /** The opaque part of a wall as two resistances in series about the middle of its conduction. */
+    record OpaquePath(double insideHalfKW, double outsideHalfKW) {
+        double conductanceWK() {
+            return 1 / (insideHalfKW + outsideHalfKW);
+        }
+    }
+
+    OpaquePath opaquePath(WallSide side) {
+        Wall wall = walls.get(side.ordinal());
+        double d = wall.thicknessM();
+        double whole = innerAreaM2(side);
+        double opaque = whole - wall.openingsM2();
+        double edgeFactor = 1 + (0.27 * perimeterM(side) * d + 0.2 * d * d) / whole;
+        double outer = area(side, innerLengthM + 2 * d, innerWidthM + 2 * d, innerHeightM + 2 * d) * opaque / whole;
+        double halfConduction = 0.5 * Layer.resistanceM2KW(wall.layers()) / (opaque * edgeFactor);
+        return new OpaquePath(Layer.STILL_AIR_M2KW / opaque + halfConduction,
+                halfConduction + Layer.STILL_AIR_M2KW / outer);
+    }
+
+    /** Conductance of all openings (W/K). */
+    public double openingsWK() {
+        return walls.stream().flatMap(wall -> wall.openings().stream()).mapToDouble(Opening::conductanceWK).sum();
+    }
+
+    /** Conductance of the opaque walls, edges included (W/K). */
+    public double wallsWK() {
+        double sum = 0;
+        for (WallSide side : WallSide.values()) {
+            sum += opaquePath(side).conductanceWK();
+        }
+        return sum;
+    }
+
+    /** Heat capacity of the opaque walls (J/K). */
+    public double shellJK() {
+        double sum = 0;
+        for (WallSide side : WallSide.values()) {
+            Wall wall = walls.get(side.ordinal());
+            double opaque = innerAreaM2(side) - wall.openingsM2();
+            for (Layer layer : wall.layers()) {
+                sum += opaque * layer.thicknessM() * layer.material().densityKgM3() * layer.material().specificHeatJkgK();
+            }
+        }
+        return sum;
+    }
+
+    private double perimeterM(WallSide side) {
+        return 2 * switch (side) {
+            case BOTTOM, TOP -> innerLengthM + innerWidthM;
+            case FRONT, BACK -> innerLengthM + innerHeightM;
+            case LEFT, RIGHT -> innerWidthM + innerHeightM;
+        };
+    }
+
+    private static double area(WallSide side, double length, double width, double height) {
+        return switch (side) {
+            case BOTTOM, TOP -> length * width;
+            case FRONT, BACK -> length * height;
+            case LEFT, RIGHT -> width * height;
+        };
+    }
+}

@@ -1,0 +1,25 @@
+package kilnward.core.chamber;
+
+import kilnward.core.finding.Require;
+
+/**
+ * What is inside and carries heat: eggs, jars, trays, soil, water in bottles.
+ *
+ * @param massKg           mass (kg), above 0
+ * @param specificHeatJkgK specific heat (J/(kg K)); eggs and damp soil about 3300, water 4180
+ * @param surfaceM2        surface that meets the air (m²), above 0
+ * @param livingHeatW      heat the occupants give off themselves (W), 0 or more
+ */
+public record Contents(double massKg, double specificHeatJkgK, double surfaceM2, double livingHeatW) {
+    public Contents {
+        Require.within("massKg", massKg, 0.001, 100_000, "kg");
+        Require.within("specificHeatJkgK", specificHeatJkgK, 100, 10_000, "J/(kg K)");
+        Require.within("surfaceM2", surfaceM2, 0.0001, 10_000, "m²");
+        Require.within("livingHeatW", livingHeatW, 0, 100_000, "W");
+    }
+
+    /** Heat capacity (J/K). */
+    public double capacityJK() {
+        return massKg * specificHeatJkgK;
+    }
+}

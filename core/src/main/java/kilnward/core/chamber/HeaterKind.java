@@ -1,0 +1,37 @@
+package kilnward.core.chamber;
+
+import java.util.Optional;
+
+/**
+ * Kinds of heater, with how they start in a new plan: how much heat the element itself holds and how well it passes it on,
+ * both per watt of rating, so that a bigger one of the kind gets equally hot. Orders of magnitude from memory; a warm-up
+ * observed on the real box is better.
+ */
+public enum HeaterKind {
+    /** A flat mat, about 15–20 K above the air when on. */
+    MAT(16, 0.055, 0.005),
+    /** An incandescent lamp: little mass, very hot. */
+    BULB(1.2, 0.010, 0.0),
+    /** A ceramic emitter: hot and slow. */
+    CERAMIC_EMITTER(6, 0.006, 0.001),
+    /** A heating cable spread out. */
+    CABLE(5, 0.075, 0.005),
+    /** A bare wire or finned element in a fan's stream. */
+    FANNED_ELEMENT(0.8, 0.020, 0.0);
+
+    private final double capacityJKPerW;
+    private final double toAirWKPerW;
+    private final double toContentsWKPerW;
+
+    HeaterKind(double capacityJKPerW, double toAirWKPerW, double toContentsWKPerW) {
+        this.capacityJKPerW = capacityJKPerW;
+        this.toAirWKPerW = toAirWKPerW;
+        this.toContentsWKPerW = toContentsWKPerW;
+    }
+
+    /** A heater of this kind as a new plan starts with it. */
+    public Heater typical(String id, double powerW) {
+        return new Heater(id, this, powerW, capacityJKPerW * powerW, toAirWKPerW * powerW, toContentsWKPerW * powerW,
+                Optional.empty());
+    }
+}

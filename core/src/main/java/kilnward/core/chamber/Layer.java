@@ -1,0 +1,41 @@
+package kilnward.core.chamber;
+
+import java.util.List;
+import java.util.Objects;
+import kilnward.core.finding.Require;
+
+/**
+ * One layer of a wall or an opening.
+ *
+ * @param material    what it is made of
+ * @param thicknessMm thickness (mm), 0.1 to 1000
+ */
+public record Layer(Material material, double thicknessMm) {
+    /** Surface resistance between a wall and still air, horizontal heat flow (ISO 6946), m²K/W. */
+    public static final double STILL_AIR_M2KW = 0.13;
+
+    public Layer {
+        Objects.requireNonNull(material, "material");
+        Require.within("thicknessMm", thicknessMm, 0.1, 1000, "mm");
+    }
+
+    /** Thickness (m). */
+    public double thicknessM() {
+        return thicknessMm / 1000;
+    }
+
+    /** Resistance to conduction, without surfaces (m²K/W). */
+    public double resistanceM2KW() {
+        return thicknessM() / material.conductivityWmK();
+    }
+
+    /** Resistance of layers one behind the other, without surfaces (m²K/W). */
+    public static double resistanceM2KW(List<Layer> layers) {
+        return layers.stream().mapToDouble(Layer::resistanceM2KW).sum();
+    }
+
+    /** Thermal transmittance of layers between still airs on both sides, by ISO 6946 (W/(m²K)). */
+    public static double transmittanceWm2K(List<Layer> layers) {
+        return 1 / (STILL_AIR_M2KW + resistanceM2KW(layers) + STILL_AIR_M2KW);
+    }
+}

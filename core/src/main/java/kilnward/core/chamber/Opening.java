@@ -1,0 +1,23 @@
+package kilnward.core.chamber;
+
+import java.util.List;
+import kilnward.core.finding.Require;
+
+/**
+ * Glass or a door in a wall: it passes heat straight to the room, past the wall's own mass.
+ *
+ * @param areaM2 area (m²)
+ * @param layers its layers, inside first, at least one
+ */
+public record Opening(double areaM2, List<Layer> layers) {
+    public Opening {
+        Require.within("areaM2", areaM2, 0.0001, 100, "m²");
+        layers = List.copyOf(layers);
+        Require.that(!layers.isEmpty(), "layers", layers, "must hold at least one layer");
+    }
+
+    /** Conductance between the airs on both sides (W/K). */
+    public double conductanceWK() {
+        return areaM2 * Layer.transmittanceWm2K(layers);
+    }
+}

@@ -1,0 +1,31 @@
+package kilnward.core.control;
+
+import java.util.List;
+import java.util.Objects;
+import java.util.OptionalDouble;
+import kilnward.core.finding.Require;
+import kilnward.core.probe.Display;
+
+/**
+ * A controller as it stands keyed in: one probe, one display, alarms, and its loops.
+ *
+ * @param id        stable name within the chamber
+ * @param probeId   the probe it reads
+ * @param display   what it makes of the probe
+ * @param samplingS how often it looks (s), 1 to 600
+ * @param highAlarm value at or above which it alarms, as displayed
+ * @param lowAlarm  value at or below which it alarms, as displayed
+ * @param loops     its outputs
+ */
+public record Controller(String id, String probeId, Display display, double samplingS, OptionalDouble highAlarm,
+                         OptionalDouble lowAlarm, List<Loop> loops) {
+    public Controller {
+        Require.that(id != null && !id.isBlank(), "id", id, "must be given");
+        Require.that(probeId != null && !probeId.isBlank(), "probeId", probeId, "must be given");
+        Objects.requireNonNull(display, "display");
+        Require.within("samplingS", samplingS, 1, 600, "s");
+        Objects.requireNonNull(highAlarm, "highAlarm");
+        Objects.requireNonNull(lowAlarm, "lowAlarm");
+        loops = List.copyOf(loops);
+    }
+}

@@ -1,0 +1,25 @@
+package kilnward.core.control;
+
+import java.util.List;
+import java.util.Objects;
+import kilnward.core.finding.Require;
+
+/**
+ * One output of a controller with its law.
+ *
+ * @param id           stable name within the chamber
+ * @param law          what it decides
+ * @param timers       what holds it back
+ * @param mode         by program or by hand
+ * @param applianceIds the appliances on its outlet, at least one
+ */
+public record Loop(String id, Law law, Timers timers, OutputMode mode, List<String> applianceIds) {
+    public Loop {
+        Require.that(id != null && !id.isBlank(), "id", id, "must be given");
+        Objects.requireNonNull(law, "law");
+        Objects.requireNonNull(timers, "timers");
+        Objects.requireNonNull(mode, "mode");
+        applianceIds = List.copyOf(applianceIds);
+        Require.that(!applianceIds.isEmpty(), "applianceIds", applianceIds, "must name at least one appliance");
+    }
+}

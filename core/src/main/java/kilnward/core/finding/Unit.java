@@ -1,0 +1,21 @@
+package kilnward.core.finding;
+
+/** The unit of a {@link Quantity}. A level and a difference of temperature are two units: they convert differently. */
+public enum Unit {
+    /** A temperature level in °C. */
+    CELSIUS,
+    /** A difference of temperature in K. */
+    KELVIN,
+    /** A rate of change in K/h. */
+    KELVIN_PER_HOUR,
+    /** A percentage. */
+    PERCENT,
+    /** A power in W. */
+    WATT,
+    /** A duration in s. */
+    SECOND,
+    /** A rate in 1/h. */
+    PER_HOUR,
+    /** A plain number. */
+    COUNT
+}

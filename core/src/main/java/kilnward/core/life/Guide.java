@@ -1,0 +1,35 @@
+package kilnward.core.life;
+
+import java.util.HashSet;
+import java.util.List;
+import java.util.Set;
+import kilnward.core.finding.Require;
+
+/**
+ * What an occupant needs.
+ *
+ * @param id       stable name, in kebab case
+ * @param name     what a keeper calls it
+ * @param keeping  the kind of chamber it is usually kept in
+ * @param where    the words for "at the occupant" of this one ("at the eggs", "in the water")
+ * @param measured whether its temperature is that of the contents or of the air around it
+ * @param schools  its schools, the usual one first
+ * @param cautions short cautions to show with it
+ */
+public record Guide(String id, String name, Keeping keeping, String where, OccupantPlace measured, List<School> schools,
+                    List<String> cautions) {
+    public Guide {
+        Require.that(id != null && id.matches("[a-z0-9]+(-[a-z0-9]+)*"), "id", id, "must be in kebab case");
+        Require.that(name != null && !name.isBlank(), "name", name, "must be given");
+        Require.that(keeping != null, "keeping", null, "must be given");
+        Require.that(where != null && !where.isBlank(), "where", where, "must be given");
+        Require.that(measured != null, "measured", null, "must be given");
+        Require.that(schools != null && !schools.isEmpty(), "schools", schools, "must hold at least one school");
+        schools = List.copyOf(schools);
+        cautions = cautions == null ? List.of() : List.copyOf(cautions);
+        Set<String> seen = new HashSet<>();
+        for (School school : schools) {
+            Require.that(seen.add(school.id()), "schools", school.id(), "must not hold two schools of one id");
+        }
+    }
+}

@@ -1,0 +1,54 @@
+package kilnward.core.life;
+
+import java.util.List;
+import java.util.OptionalDouble;
+
+/**
+ * Follows a temperature at the occupant and says when the first harm limit is used up: level by duration without a break.
+ * Mutable; one clock per simulated run.
+ */
+public final class HarmClock {
+    private final List<HarmLimit> limits;
+    private final double[] beyondSinceS;
+    private double harmedAtS = Double.NaN;
+    private HarmLimit harmedBy;
+
+    public HarmClock(List<HarmLimit> limits) {
+        this.limits = List.copyOf(limits);
+        this.beyondSinceS = new double[this.limits.size()];
+        java.util.Arrays.fill(beyondSinceS, Double.NaN);
+    }
+
+    /**
+     * Takes the next sample.
+     *
+     * @param timeS     time of the sample (s), not before the last one
+     * @param occupantC temperature at the occupant (°C)
+     */
+    public void see(double timeS, double occupantC) {
+        for (int i = 0; i < beyondSinceS.length; i++) {
+            HarmLimit limit = limits.get(i);
+            if (!limit.isReachedAt(occupantC)) {
+                beyondSinceS[i] = Double.NaN;
+                continue;
+            }
+            if (Double.isNaN(beyondSinceS[i])) {
+                beyondSinceS[i] = timeS;
+            }
+            if (Double.isNaN(harmedAtS) && timeS - beyondSinceS[i] >= limit.durationS()) {
+                harmedAtS = timeS;
+                harmedBy = limit;
+            }
+        }
+    }
+
+    /** When the first limit was used up (s); empty while none is. */
+    public OptionalDouble harmedAtS() {
+        return Double.isNaN(harmedAtS) ? OptionalDouble.empty() : OptionalDouble.of(harmedAtS);
+    }
+
+    /** The limit that was used up first; empty while none is. */
+    public java.util.Optional<HarmLimit> harmedBy() {
+        return java.util.Optional.ofNullable(harmedBy);
+    }
+}

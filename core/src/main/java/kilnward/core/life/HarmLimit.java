@@ -1,0 +1,24 @@
+package kilnward.core.life;
+
+import java.util.Objects;
+import kilnward.core.finding.Require;
+
+/**
+ * A level and how long it can be borne.
+ *
+ * @param side      beyond which side of the level it harms
+ * @param levelC    temperature at the occupant (°C)
+ * @param durationS how long it can be borne without a break (s); 0 harms at once
+ */
+public record HarmLimit(Side side, double levelC, double durationS) {
+    public HarmLimit {
+        Objects.requireNonNull(side, "side");
+        Require.within("levelC", levelC, -40, 80, "°C");
+        Require.within("durationS", durationS, 0, 60 * 86_400, "s");
+    }
+
+    /** Whether a temperature at the occupant is at or beyond the level. */
+    public boolean isReachedAt(double occupantC) {
+        return side == Side.HIGH ? occupantC >= levelC : occupantC <= levelC;
+    }
+}

@@ -1,0 +1,25 @@
+package kilnward.core.rehearsal;
+
+/**
+ * Something that happened at one moment.
+ *
+ * @param timeS   since the start (s)
+ * @param kind    what
+ * @param subject the loop of a switching, the controller of an alarm, empty for harm
+ * @param valueC  display (°C) for switchings and alarms, occupant (°C) for harm
+ */
+public record Event(double timeS, Kind kind, String subject, double valueC) {
+    /** Kinds of event. */
+    public enum Kind {
+        /** An output came on. */
+        SWITCHED_ON,
+        /** An output stopped. */
+        SWITCHED_OFF,
+        /** The display reached the high alarm. */
+        HIGH_ALARM,
+        /** The display reached the low alarm. */
+        LOW_ALARM,
+        /** A harm limit was used up: its level was reached for its duration. */
+        HARM
+    }
+}

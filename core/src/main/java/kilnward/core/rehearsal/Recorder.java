@@ -1,0 +1,240 @@
+package kilnward.core.rehearsal;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.OptionalDouble;
+import kilnward.core.control.Controller;
+import kilnward.core.life.HarmClock;
+import kilnward.core.life.KeepBand;
+
+/** Watches a run and keeps what is to be told of it. */
+final class Recorder {
+    private final Scenario scenario;
+    private final Plant plant;
+    private final Outputs outputs;
+    private final double stepS;
+    private final long steps;
+    private final int stepsPerBucket;
+    private final int buckets;
+    private final int occupantState;
+    private final double gradientK;
+    private final KeepBand keep;
+    private final HarmClock harm;
+
+    private final Trace.Envelope occupantEnvelope;
+    private final List<Trace.Envelope> displayEnvelopes = new ArrayList<>();
+    private final double[] roomC;
+    private final List<double[]> onSteps = new ArrayList<>();
+    private final Tally occupant = new Tally();
+    private final Tally[] displays;
+    private final LoopTally[] loops;
+    private final boolean[] highSounding;
+    private final boolean[] lowSounding;
+    private final List<Event> events = new ArrayList<>();
+    private int switchingsListed;
+    private int eventsLeftOut;
+    private long inBand;
+    private double electricalJ;
+    private double heatInJ;
+    private double startHeatJ;
+    private double startLostJ;
+    private boolean harmSeen;
+
+    /** Mean, range, and range within cycles of one temperature. */
+    private static final class Tally {
+        double sum;
+        double lowest = Double.POSITIVE_INFINITY;
+        double highest = Double.NEGATIVE_INFINITY;
+        double cycleLowest = Double.POSITIVE_INFINITY;
+        double cycleHighest = Double.NEGATIVE_INFINITY;
+        double swings;
+        int cycles;
+
+        void see(double value) {
+            sum += value;
+            if (value < cycleLowest) {
+                cycleLowest = value;
+            }
+            if (value > cycleHighest) {
+                cycleHighest = value;
+            }
+        }
+
+        /** Ends a cycle; the first one began before the start and does not count as full. */
+        void endCycle(boolean full) {
+            if (full) {
+                swings += cycleHighest - cycleLowest;
+                cycles++;
+            }
+            keepRange();
+            cycleLowest = Double.POSITIVE_INFINITY;
+            cycleHighest = Double.NEGATIVE_INFINITY;
+        }
+
+        private void keepRange() {
+            lowest = Math.min(lowest, cycleLowest);
+            highest = Math.max(highest, cycleHighest);
+        }
+
+        Metrics.Level level(long samples) {
+            keepRange();
+            return new Metrics.Level(sum / samples, lowest, highest, cycles > 0 ? swings / cycles : highest - lowest);
+        }
+    }
+
+    private static final class LoopTally {
+        boolean on;
+        long onSteps;
+        int starts;
+        int ends;
+        long since;
+        long shortestOn = Long.MAX_VALUE;
+        long shortestOff = Long.MAX_VALUE;
+    }
+
+    Recorder(Rig rig, Scenario scenario, Plant plant, Outputs outputs, long steps) {
+        this.scenario = scenario;
+        this.plant = plant;
+        this.outputs = outputs;
+        this.stepS = scenario.stepS();
+        this.steps = steps;
+        this.stepsPerBucket = (int) Math.max(1, (steps + scenario.buckets() - 1) / scenario.buckets());
+        this.buckets = (int) ((steps + stepsPerBucket - 1) / stepsPerBucket);
+        this.occupantState = plant.occupant();
+        this.gradientK = plant.occupantGradientK();
+        this.keep = rig.needs().keep();
+        this.harm = new HarmClock(rig.needs().harmLimits());
+        this.occupantEnvelope = Trace.Envelope.of(buckets);
+        for (int i = 0; i < outputs.units.length; i++) {
+            displayEnvelopes.add(Trace.Envelope.of(buckets));
+        }
+        this.roomC = new double[buckets];
+        this.displays = new Tally[outputs.units.length];
+        java.util.Arrays.setAll(displays, i -> new Tally());
+        this.loops = new LoopTally[outputs.loops.length];
+        java.util.Arrays.setAll(loops, i -> new LoopTally());
+        for (int i = 0; i < loops.length; i++) {
+            onSteps.add(new double[buckets]);
+        }
+        this.highSounding = new boolean[outputs.units.length];
+        this.lowSounding = new boolean[outputs.units.length];
+    }
+
+    void begin(double[] state) {
+        startHeatJ = plant.heatJ(state);
+        startLostJ = state[plant.lost()];
+        for (int i = 0; i < loops.length; i++) {
+            loops[i].on = outputs.loops[i].conducts;
+        }
+    }
+
+    void see(long step, double[] state, double room) {
+        int bucket = (int) (step / stepsPerBucket);
+        double occupantC = state[occupantState] + gradientK;
+        for (int i = 0; i < loops.length; i++) {
+            seeLoop(i, step, bucket);
+        }
+        occupant.see(occupantC);
+        occupantEnvelope.see(bucket, occupantC);
+        if (occupantC >= keep.lowC() && occupantC <= keep.highC()) {
+            inBand++;
+        }
+        for (int i = 0; i < displays.length; i++) {
+            double shownC = outputs.units[i].shownC;
+            displays[i].see(shownC);
+            displayEnvelopes.get(i).see(bucket, shownC);
+            seeAlarms(i, step);
+        }
+        if (step % stepsPerBucket == stepsPerBucket / 2 || step == steps - 1 && step % stepsPerBucket < stepsPerBucket / 2) {
+            roomC[bucket] = room;
+        }
+        harm.see(step * stepS, occupantC);
+        if (!harmSeen && harm.harmedAtS().isPresent()) {
+            harmSeen = true;
+            events.add(new Event(step * stepS, Event.Kind.HARM, "", occupantC));
+        }
+        heatInJ += stepS * (outputs.heatW() + plant.model().livingHeatW());
+        electricalJ += stepS * outputs.electricalW();
+    }
+
+    private void seeLoop(int i, long step, int bucket) {
+        LoopTally tally = loops[i];
+        Outputs.Switched switched = outputs.loops[i];
+        if (switched.conducts != tally.on) {
+            tally.on = switched.conducts;
+            long lasted = step - tally.since;
+            boolean whole = tally.starts + tally.ends > 0;
+            if (tally.on) {
+                tally.starts++;
+                tally.shortestOff = whole ? Math.min(tally.shortestOff, lasted) : tally.shortestOff;
+                if (i == 0) {
+                    boolean full = tally.starts > 1;
+                    occupant.endCycle(full);
+                    for (Tally display : displays) {
+                        display.endCycle(full);
+                    }
+                }
+            } else {
+                tally.ends++;
+                tally.shortestOn = whole ? Math.min(tally.shortestOn, lasted) : tally.shortestOn;
+            }
+            tally.since = step;
+            if (switchingsListed < Rehearsed.MOST_EVENTS) {
+                switchingsListed++;
+                events.add(new Event(step * stepS, tally.on ? Event.Kind.SWITCHED_ON : Event.Kind.SWITCHED_OFF,
+                        switched.loop.id(), switched.unit.shownC));
+            } else {
+                eventsLeftOut++;
+            }
+        }
+        if (tally.on) {
+            tally.onSteps++;
+            onSteps.get(i)[bucket]++;
+        }
+    }
+
+    private void seeAlarms(int i, long step) {
+        Outputs.Unit unit = outputs.units[i];
+        Controller controller = unit.controller;
+        boolean high = controller.highAlarm().isPresent() && unit.shown >= controller.highAlarm().getAsDouble() - 1e-9;
+        if (high && !highSounding[i]) {
+            events.add(new Event(step * stepS, Event.Kind.HIGH_ALARM, controller.id(), unit.shownC));
+        }
+        highSounding[i] = high;
+        boolean low = controller.lowAlarm().isPresent() && unit.shown <= controller.lowAlarm().getAsDouble() + 1e-9;
+        if (low && !lowSounding[i]) {
+            events.add(new Event(step * stepS, Event.Kind.LOW_ALARM, controller.id(), unit.shownC));
+        }
+        lowSounding[i] = low;
+    }
+
+    Rehearsed finish(double[] state) {
+        double hours = steps * stepS / 3600;
+        List<Metrics.Switching> switchings = new ArrayList<>();
+        for (int i = 0; i < loops.length; i++) {
+            LoopTally tally = loops[i];
+            switchings.add(new Metrics.Switching(outputs.loops[i].loop.id(), tally.starts, tally.starts / hours,
+                    (double) tally.onSteps / steps, lasted(tally.shortestOn), lasted(tally.shortestOff)));
+        }
+        List<double[]> onShares = new ArrayList<>();
+        for (double[] counts : onSteps) {
+            for (int bucket = 0; bucket < buckets; bucket++) {
+                counts[bucket] /= Math.min(stepsPerBucket, steps - (long) bucket * stepsPerBucket);
+            }
+            onShares.add(counts);
+        }
+        List<Metrics.Level> displayLevels = new ArrayList<>();
+        for (Tally display : displays) {
+            displayLevels.add(display.level(steps));
+        }
+        Metrics metrics = new Metrics(occupant.level(steps), (double) inBand / steps, displayLevels, switchings,
+                electricalJ / 3.6e6, heatInJ, state[plant.lost()] - startLostJ, plant.heatJ(state) - startHeatJ,
+                harm.harmedAtS());
+        Trace trace = new Trace(stepsPerBucket * stepS, occupantEnvelope, displayEnvelopes, roomC, onShares);
+        return new Rehearsed(scenario, trace, metrics, events, eventsLeftOut);
+    }
+
+    private OptionalDouble lasted(long shortest) {
+        return shortest == Long.MAX_VALUE ? OptionalDouble.empty() : OptionalDouble.of(shortest * stepS);
+    }
+}

@@ -1,0 +1,21 @@
+package kilnward.core.rehearsal;
+
+import java.util.List;
+
+/**
+ * A finished rehearsal.
+ *
+ * @param scenario      what it was driven through
+ * @param trace         what happened, downsampled
+ * @param metrics       its figures, from every step
+ * @param events        what happened when, oldest first; at most {@link #MOST_EVENTS}
+ * @param eventsLeftOut number of switchings not listed beyond that; alarms and harm are always listed
+ */
+public record Rehearsed(Scenario scenario, Trace trace, Metrics metrics, List<Event> events, int eventsLeftOut) {
+    /** Most switchings listed. */
+    public static final int MOST_EVENTS = 1000;
+
+    public Rehearsed {
+        events = List.copyOf(events);
+    }
+}

@@ -1,0 +1,55 @@
+package kilnward.core.rehearsal;
+
+import java.util.HashSet;
+import java.util.List;
+import java.util.Objects;
+import java.util.Set;
+import kilnward.core.chamber.Appliance;
+import kilnward.core.chamber.Chamber;
+import kilnward.core.control.Controller;
+import kilnward.core.control.Loop;
+import kilnward.core.finding.Require;
+import kilnward.core.life.Needs;
+import kilnward.core.probe.Probe;
+
+/**
+ * A chamber with everything that measures and acts in it, ready to be rehearsed.
+ *
+ * @param chamber     chamber
+ * @param needs       what the occupant needs
+ * @param probes      probes
+ * @param controllers controllers as keyed in, each on one of the probes
+ */
+public record Rig(Chamber chamber, Needs needs, List<Probe> probes, List<Controller> controllers) {
+    public Rig {
+        Objects.requireNonNull(chamber, "chamber");
+        Objects.requireNonNull(needs, "needs");
+        probes = List.copyOf(probes);
+        controllers = List.copyOf(controllers);
+        Set<String> probeIds = new HashSet<>();
+        for (Probe probe : probes) {
+            Require.that(probeIds.add(probe.id()), "probes", probe.id(), "must not share an id");
+        }
+        Set<String> free = new HashSet<>(chamber.appliances().stream().map(Appliance::id).toList());
+        for (Controller controller : controllers) {
+            Require.that(probeIds.contains(controller.probeId()), "controllers.probeId", controller.probeId(),
+                    "must name a probe of the chamber");
+            for (Loop loop : controller.loops()) {
+                for (String id : loop.applianceIds()) {
+                    Require.that(free.remove(id), "controllers.loops.applianceIds", id,
+                            "must name an appliance of the chamber that no other loop switches");
+                }
+            }
+        }
+    }
+
+    /** Index of a probe by its id. */
+    int probeIndex(String probeId) {
+        for (int i = 0; i < probes.size(); i++) {
+            if (probes.get(i).id().equals(probeId)) {
+                return i;
+            }
+        }
+        throw new IllegalArgumentException("no probe " + probeId);
+    }
+}

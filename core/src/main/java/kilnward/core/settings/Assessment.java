@@ -1,0 +1,74 @@
+package kilnward.core.settings;
+
+import java.util.List;
+import kilnward.core.chamber.SteadyState;
+import kilnward.core.control.Controller;
+import kilnward.core.control.Loop;
+import kilnward.core.finding.Finding;
+import kilnward.core.rehearsal.Fault;
+import kilnward.core.rehearsal.Rehearsal;
+import kilnward.core.rehearsal.Rehearsed;
+import kilnward.core.rehearsal.Rig;
+import kilnward.core.rehearsal.RoomCurve;
+import kilnward.core.rehearsal.Scenario;
+import kilnward.core.settings.judgement.Judgements;
+
+/**
+ * A setup rehearsed, laid out on the ladder and judged.
+ *
+ * @param situation what was found by rehearsing
+ * @param findings  what is to be said about it, the most urgent first
+ */
+public record Assessment(Situation situation, List<Finding> findings) {
+    /** The two failures are rehearsed for this long (s) … */
+    private static final double FAILURE_S = 72 * 3600;
+    /** … in steps of this length (s): their course is slow, and the step is exact. */
+    private static final double FAILURE_STEP_S = 10;
+
+    public Assessment {
+        findings = List.copyOf(findings);
+    }
+
+    /**
+     * @param setup    the chamber as planned
+     * @param scenario what to drive it through, without faults
+     */
+    public static Assessment of(Setup setup, Scenario scenario) {
+        Situation situation = situation(setup, scenario);
+        return new Assessment(situation, Judgements.judge(situation));
+    }
+
+    private static Situation situation(Setup setup, Scenario scenario) {
+        Rig rig = setup.rig();
+        Rehearsed running = Rehearsal.run(rig, scenario);
+        Rig patient = withPatientControllers(rig);
+        Rehearsed stuckOn = Rehearsal.run(patient, failure(rig, setup.chamber().room().warmestC(),
+                loop -> new Fault.RelayStuckOn(loop.id(), 0)));
+        Rehearsed dead = Rehearsal.run(patient, failure(rig, setup.chamber().room().coldestC(),
+                loop -> new Fault.RelayStuckOff(loop.id(), 0)));
+        SteadyState steady = SteadyState.of(setup.chamber());
+        // A thermostat of the appliance's own caps what the balance alone would reach.
+        boolean capped = setup.chamber().heaters().stream().anyMatch(heater -> heater.ownThermostat().isPresent());
+        double balanceC = steady.occupantC(setup.chamber().room().warmestC(), 1, 0);
+        double stuckOnEndC = capped ? Math.min(balanceC, stuckOn.metrics().occupant().highestC()) : balanceC;
+        double deadEndC = steady.occupantC(setup.chamber().room().coldestC(), 0, 0);
+        return new Situation(setup, rig, running, stuckOn, dead, stuckOnEndC, deadEndC, steady,
+                Ladder.of(rig, running, stuckOn, dead, stuckOnEndC, deadEndC));
+    }
+
+    private static Scenario failure(Rig rig, double roomC, java.util.function.Function<Loop, Fault> fault) {
+        // Only heaters get stuck here: a cooler stuck on is another story, and its own fault.
+        List<Fault> faults = rig.controllers().stream().flatMap(controller -> controller.loops().stream())
+                .filter(loop -> rig.chamber().heaters().stream().anyMatch(heater -> loop.applianceIds().contains(heater.id())))
+                .map(fault).toList();
+        return new Scenario(RoomCurve.constant(roomC), 0, FAILURE_S, FAILURE_STEP_S, Scenario.Start.SETTLED, faults, 864);
+    }
+
+    /** The same rig with controllers that look no oftener than the long step. */
+    private static Rig withPatientControllers(Rig rig) {
+        return new Rig(rig.chamber(), rig.needs(), rig.probes(), rig.controllers().stream()
+                .map(each -> new Controller(each.id(), each.probeId(), each.display(),
+                        Math.max(FAILURE_STEP_S, each.samplingS()), each.highAlarm(), each.lowAlarm(), each.loops()))
+                .toList());
+    }
+}

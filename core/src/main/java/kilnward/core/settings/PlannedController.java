@@ -1,0 +1,48 @@
+package kilnward.core.settings;
+
+import java.util.List;
+import java.util.Objects;
+import kilnward.core.finding.Require;
+
+/**
+ * A controller in a plan: the user's device, where it is connected, and what is keyed in.
+ *
+ * @param id       stable name within the chamber
+ * @param name     what the keeper calls it
+ * @param probeId  the probe it reads
+ * @param profile  the device
+ * @param loops    its outputs; one for now
+ * @param settings what is keyed in
+ */
+public record PlannedController(String id, String name, String probeId, Profile profile, List<PlannedLoop> loops,
+                                Settings settings) {
+    public PlannedController {
+        Require.that(id != null && !id.isBlank(), "id", id, "must be given");
+        Objects.requireNonNull(profile, "profile");
+        Objects.requireNonNull(settings, "settings");
+        loops = List.copyOf(loops);
+        Require.that(loops.size() == 1, "loops", loops.size(), "must be one: two-sided controllers are not planned yet");
+    }
+
+    /**
+     * An output in a plan.
+     *
+     * @param id           stable name within the chamber
+     * @param applianceIds the appliances on its outlet
+     */
+    public record PlannedLoop(String id, List<String> applianceIds) {
+        public PlannedLoop {
+            applianceIds = List.copyOf(applianceIds);
+        }
+    }
+
+    /** The same controller with other values. */
+    public PlannedController with(Settings other) {
+        return new PlannedController(id, name, probeId, profile, loops, other);
+    }
+
+    /** Its only loop. */
+    PlannedLoop loop() {
+        return loops.get(0);
+    }
+}

@@ -1,0 +1,113 @@
+package kilnward.core.settings;
+
+import java.util.ArrayList;
+import java.util.EnumSet;
+import java.util.List;
+import java.util.Objects;
+import java.util.Optional;
+import java.util.Set;
+import kilnward.core.control.Direction;
+import kilnward.core.control.Style;
+import kilnward.core.finding.RefusedValueException;
+import kilnward.core.finding.Require;
+import kilnward.core.probe.DisplayUnit;
+
+/**
+ * A user's controller as its own parameter table.
+ *
+ * @param name        what the user calls it
+ * @param unit        unit in which its ranges and steps are stated
+ * @param resolution  smallest step of its display, in {@code unit}
+ * @param samplingS   how often it looks at its probe (s)
+ * @param raising     what its differential means when heating
+ * @param lowering    what its differential means when cooling
+ * @param strict      whether it switches only past a point rather than at it
+ * @param keys        its keys in the order in which they are gone through, each meaning once
+ * @param howToSet    how a value is changed, in the user's words
+ * @param howToSave   how a change is kept, in the user's words
+ */
+public record Profile(String name, DisplayUnit unit, double resolution, double samplingS, Style raising, Style lowering,
+                      boolean strict, List<ProfileKey> keys, String howToSet, String howToSave) {
+    public Profile {
+        Require.that(name != null && !name.isBlank() && name.length() <= 80, "name", name,
+                "must have 1 to 80 characters");
+        Objects.requireNonNull(unit, "unit");
+        Require.within("resolution", resolution, 0.001, 10, "");
+        Require.within("samplingS", samplingS, 1, 600, "s");
+        Objects.requireNonNull(raising, "raising");
+        Objects.requireNonNull(lowering, "lowering");
+        Require.that(raising.isPair() == lowering.isPair(), "lowering", lowering,
+                "must be a pair exactly when raising is one");
+        keys = List.copyOf(keys);
+        howToSet = howToSet == null ? "" : howToSet;
+        howToSave = howToSave == null ? "" : howToSave;
+        Set<Parameter> seen = EnumSet.noneOf(Parameter.class);
+        for (int i = 0; i < keys.size(); i++) {
+            Require.that(seen.add(keys.get(i).parameter()), "keys[" + i + "].parameter", keys.get(i).parameter(),
+                    "must not stand twice");
+        }
+        Set<Parameter> needed = raising.isPair() ? EnumSet.of(Parameter.ON_AT, Parameter.OFF_AT)
+                : EnumSet.of(Parameter.SET_VALUE, Parameter.DIFFERENTIAL);
+        for (Parameter parameter : needed) {
+            Require.that(seen.contains(parameter), "keys", seen, "must hold " + parameter + " for its style");
+        }
+    }
+
+    /** The key of a meaning; empty where the controller has none. */
+    public Optional<ProfileKey> key(Parameter parameter) {
+        return keys.stream().filter(key -> key.parameter() == parameter).findFirst();
+    }
+
+    /** The style for a direction. */
+    public Style style(Direction direction) {
+        return direction == Direction.RAISE ? raising : lowering;
+    }
+
+    /**
+     * What is wrong with values as keys of this controller, one refusal a key; the field is {@code values.} and the meaning.
+     */
+    public List<RefusedValueException> refusals(Settings settings) {
+        List<RefusedValueException> refusals = new ArrayList<>();
+        for (ProfileKey key : keys) {
+            String field = "values." + key.parameter();
+            Optional<Double> value = settings.value(key.parameter());
+            if (value.isEmpty()) {
+                refusals.add(new RefusedValueException(field, null, "must be given"));
+                continue;
+            }
+            double given = value.get();
+            double lowest = toUnitOf(settings, key, key.lowest());
+            double highest = toUnitOf(settings, key, key.highest());
+            if (!(given >= lowest - 1e-9 && given <= highest + 1e-9)) {
+                refusals.add(new RefusedValueException(field, given, "must be from " + tidy(lowest) + " to "
+                        + tidy(highest) + " on this controller"));
+            } else if (!key.isOnStep(given)) {
+                refusals.add(new RefusedValueException(field, given, "must be a multiple of " + Require.plain(key.step())
+                        + " on this controller; the nearest is " + tidy(key.nearest(given))));
+            }
+        }
+        for (Parameter parameter : settings.values().keySet()) {
+            if (key(parameter).isEmpty()) {
+                refusals.add(new RefusedValueException("values." + parameter, settings.values().get(parameter),
+                        "must not be given: this controller has no such key"));
+            }
+        }
+        double set = settings.value(Parameter.SET_VALUE).orElse(Double.NaN);
+        settings.value(Parameter.LOWEST_SETTABLE).filter(limit -> set < limit).ifPresent(limit -> refusals.add(
+                new RefusedValueException("values.SET_VALUE", set, "must not be below the lowest settable value ("
+                        + tidy(limit) + ")")));
+        settings.value(Parameter.HIGHEST_SETTABLE).filter(limit -> set > limit).ifPresent(limit -> refusals.add(
+                new RefusedValueException("values.SET_VALUE", set, "must not be above the highest settable value ("
+                        + tidy(limit) + ")")));
+        return refusals;
+    }
+
+    /** A bound of a key, stated in the profile's unit, in the unit the settings are keyed in. */
+    double toUnitOf(Settings settings, ProfileKey key, double bound) {
+        return Translation.convert(key.parameter(), bound, unit, settings.unit(this));
+    }
+
+    private static String tidy(double value) {
+        return Require.plain(Math.round(value * 1000) / 1000.0);
+    }
+}

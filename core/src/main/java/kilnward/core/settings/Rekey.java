@@ -1,0 +1,79 @@
+package kilnward.core.settings;
+
+import java.util.List;
+import java.util.Objects;
+import java.util.Optional;
+import kilnward.core.control.SwitchingPoints;
+import kilnward.core.finding.Remedy;
+import kilnward.core.probe.DisplayUnit;
+
+/** Puts what a judgement proposes into keys of the controller. */
+public final class Rekey {
+    private Rekey() {
+    }
+
+    /** Where a controller switches now. */
+    public static SwitchingPoints points(Setup setup, PlannedController controller) {
+        return Translation.points(controller.profile(), controller.settings(), setup.wanted(controller));
+    }
+
+    /**
+     * The settings with both switching points moved.
+     *
+     * @param shiftK how far (K)
+     * @return the moved settings; empty where the move is less than a step or out of the controller's range
+     */
+    public static Optional<Settings> shifted(Setup setup, PlannedController controller, SwitchingPoints now,
+                                             double shiftK) {
+        double by = controller.settings().unit(controller.profile()).differenceFromKelvin(shiftK);
+        Settings moved = new Edit.MoveBand(controller.id(), by).apply(controller, setup.wanted(controller));
+        return acceptable(controller, moved);
+    }
+
+    /**
+     * The settings with another width between the switching points, about the same middle.
+     *
+     * @param widthK width (K), above 0
+     */
+    public static Optional<Settings> widened(Setup setup, PlannedController controller, SwitchingPoints now,
+                                             double widthK) {
+        double width = controller.settings().unit(controller.profile()).differenceFromKelvin(widthK);
+        double middle = 0.5 * (now.onAt() + now.offAt());
+        double half = Math.copySign(0.5 * width, now.offAt() - now.onAt());
+        Settings moved = Translation.withPoints(controller.profile(), controller.settings(),
+                new SwitchingPoints(now.direction(), middle - half, middle + half), Translation.Anchor.OFF);
+        return acceptable(controller, moved);
+    }
+
+    /**
+     * The settings with an alarm at a level at the occupant.
+     *
+     * @param parameter  HIGH_ALARM or LOW_ALARM
+     * @param occupantC  level at the occupant (°C)
+     * @param placementK occupant less display (K)
+     * @return the settings, rounded towards the keep band; empty where the controller cannot be given that
+     */
+    public static Optional<Settings> alarmAt(PlannedController controller, Parameter parameter, double occupantC,
+                                             double placementK) {
+        if (controller.profile().key(parameter).isEmpty()) {
+            return Optional.empty();
+        }
+        DisplayUnit unit = controller.settings().unit(controller.profile());
+        double display = unit.fromCelsius(occupantC - placementK);
+        ProfileKey key = Translation.key(controller.profile(), controller.settings(), parameter);
+        return acceptable(controller, controller.settings().with(parameter,
+                parameter == Parameter.HIGH_ALARM ? key.down(display) : key.up(display)));
+    }
+
+    /** The keys that differ between a controller's settings and others, as changes to put in. */
+    public static List<Remedy.Change> changes(PlannedController controller, Settings other) {
+        return other.values().entrySet().stream()
+                .filter(entry -> !Objects.equals(entry.getValue(), controller.settings().values().get(entry.getKey())))
+                .map(entry -> new Remedy.Change(controller.id(), entry.getKey().name(), entry.getValue())).toList();
+    }
+
+    private static Optional<Settings> acceptable(PlannedController controller, Settings settings) {
+        boolean same = settings.values().equals(controller.settings().values());
+        return same || !controller.profile().refusals(settings).isEmpty() ? Optional.empty() : Optional.of(settings);
+    }
+}

@@ -1,0 +1,62 @@
+package kilnward.core.settings;
+
+import java.util.List;
+import java.util.Objects;
+import kilnward.core.chamber.Appliance;
+import kilnward.core.chamber.Chamber;
+import kilnward.core.chamber.Heater;
+import kilnward.core.control.Direction;
+import kilnward.core.finding.Require;
+import kilnward.core.life.Needs;
+import kilnward.core.probe.Probe;
+import kilnward.core.rehearsal.Rig;
+
+/**
+ * A chamber as planned, with what is keyed into its controllers.
+ *
+ * @param chamber     chamber
+ * @param needs       what the occupant needs
+ * @param probes      probes
+ * @param controllers controllers with their settings, at least one
+ */
+public record Setup(Chamber chamber, Needs needs, List<Probe> probes, List<PlannedController> controllers) {
+    public Setup {
+        Objects.requireNonNull(chamber, "chamber");
+        Objects.requireNonNull(needs, "needs");
+        probes = List.copyOf(probes);
+        controllers = List.copyOf(controllers);
+        Require.that(!controllers.isEmpty(), "controllers", 0, "must hold at least one controller");
+    }
+
+    /** Chamber, probes and controllers as the simulator takes them. */
+    public Rig rig() {
+        return new Rig(chamber, needs, probes,
+                controllers.stream().map(controller -> Translation.toController(controller, wanted(controller))).toList());
+    }
+
+    /** Which way a controller's appliance moves the temperature. */
+    public Direction wanted(PlannedController controller) {
+        return controller.loop().applianceIds().stream().map(this::appliance)
+                .anyMatch(Heater.class::isInstance) ? Direction.RAISE : Direction.LOWER;
+    }
+
+    /** An appliance by its id. */
+    Appliance appliance(String id) {
+        return chamber.appliances().stream().filter(appliance -> appliance.id().equals(id)).findFirst()
+                .orElseThrow(() -> new kilnward.core.finding.RefusedValueException("applianceIds", id,
+                        "must name an appliance of the chamber"));
+    }
+
+    /** The same setup with other values in one controller. */
+    public Setup with(String controllerId, Settings settings) {
+        return new Setup(chamber, needs, probes, controllers.stream()
+                .map(each -> each.id().equals(controllerId) ? each.with(settings) : each).toList());
+    }
+
+    /** A controller by its id. */
+    public PlannedController controller(String id) {
+        return controllers.stream().filter(each -> each.id().equals(id)).findFirst()
+                .orElseThrow(() -> new kilnward.core.finding.RefusedValueException("controllerId", id,
+                        "must name a controller of the chamber"));
+    }
+}

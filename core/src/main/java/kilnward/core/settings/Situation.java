@@ -1,0 +1,22 @@
+package kilnward.core.settings;
+
+import kilnward.core.chamber.SteadyState;
+import kilnward.core.rehearsal.Rehearsed;
+import kilnward.core.rehearsal.Rig;
+
+/**
+ * Everything a judgement may look at.
+ *
+ * @param setup       the chamber as planned
+ * @param rig         the same as the simulator takes it
+ * @param running     the rehearsal that was asked for, without a fault
+ * @param stuckOn     the same chamber in its warmest room with every heater stuck on
+ * @param dead        the same chamber in its coldest room with every output dead
+ * @param stuckOnEndC where the occupant ends with every heater stuck on in the warmest room (°C)
+ * @param deadEndC    where the occupant ends with every output dead in the coldest room (°C)
+ * @param steady      the chamber's steady states
+ * @param ladder      the ladder
+ */
+public record Situation(Setup setup, Rig rig, Rehearsed running, Rehearsed stuckOn, Rehearsed dead, double stuckOnEndC,
+                        double deadEndC, SteadyState steady, Ladder ladder) {
+}

@@ -1,0 +1,30 @@
+package kilnward.core.settings.judgement;
+
+import java.util.Comparator;
+import java.util.List;
+import kilnward.core.finding.Finding;
+import kilnward.core.settings.Situation;
+
+/** All judgements, in the order in which findings of one severity are told. */
+public final class Judgements {
+    private static final List<Judgement> ALL = List.of(
+            new WrongDirection(),
+            new HeaterTooSmall(),
+            new SwingOutOfBand(),
+            new StuckOnHarms(),
+            new RungOrder(),
+            new AlarmInSwing(),
+            new AlarmTooLate(),
+            new ShortCycling(),
+            new CoarseResolution(),
+            new ProbeNearHeater());
+
+    private Judgements() {
+    }
+
+    /** Findings of all judgements, the most urgent first. */
+    public static List<Finding> judge(Situation situation) {
+        return ALL.stream().flatMap(judgement -> judgement.judge(situation).stream())
+                .sorted(Comparator.comparing(Finding::severity)).toList();
+    }
+}

@@ -1,0 +1,49 @@
+package kilnward.core.settings.judgement;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import kilnward.core.chamber.ThermalModel;
+import kilnward.core.finding.Finding;
+import kilnward.core.finding.Remedy;
+import kilnward.core.finding.Severity;
+import kilnward.core.finding.Step;
+import kilnward.core.probe.Probe;
+import kilnward.core.settings.PlannedController;
+import kilnward.core.settings.Situation;
+
+/** A probe feels the heater: it reads warm while heating, and the occupant runs cool. */
+final class ProbeNearHeater implements Judgement {
+    /** A bias below this (K) is lost in the error of any of these probes. */
+    private static final double NOTICEABLE_K = 0.2;
+
+    @Override
+    public List<Finding> judge(Situation situation) {
+        List<Finding> findings = new ArrayList<>();
+        ThermalModel model = situation.steady().model();
+        if (model.heaters().isEmpty()) {
+            return findings;
+        }
+        double roomC = situation.setup().chamber().room().coldestC();
+        double share = Math.max(0, Math.min(1, situation.steady().holdingShare(
+                situation.setup().needs().keep().middleC(), roomC)));
+        double[] nodes = situation.steady().nodesC(roomC, share, 0);
+        double elementC = 0;
+        for (int e = 0; e < model.heaters().size(); e++) {
+            elementC += nodes[e] / model.heaters().size();
+        }
+        for (Probe probe : situation.setup().probes()) {
+            boolean used = situation.setup().controllers().stream().map(PlannedController::probeId)
+                    .anyMatch(probe.id()::equals);
+            double warmK = probe.place().heaterShare() * (elementC - nodes[model.air()]);
+            if (used && warmK > NOTICEABLE_K) {
+                findings.add(new Finding("probe-near-heater", Severity.MIND_THIS, "The probe feels the heater",
+                        "On a cold night it reads {warmK} more than the air around it, as the element is at {elementC}:"
+                                + " the occupant runs cooler than the display says.",
+                        Map.of("warmK", Numbers.difference(warmK), "elementC", Numbers.level(elementC)),
+                        Remedy.byHand("Hang it at the occupant's height, out of the heater's reach", Step.CHAMBER)));
+            }
+        }
+        return findings;
+    }
+}

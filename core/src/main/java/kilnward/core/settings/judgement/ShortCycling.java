@@ -1,0 +1,96 @@
+package kilnward.core.settings.judgement;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import kilnward.core.control.SwitchingPoints;
+import kilnward.core.finding.Finding;
+import kilnward.core.finding.Remedy;
+import kilnward.core.finding.Severity;
+import kilnward.core.finding.Step;
+import kilnward.core.life.KeepBand;
+import kilnward.core.rehearsal.Metrics;
+import kilnward.core.rehearsal.Rehearsal;
+import kilnward.core.rehearsal.Scenario;
+import kilnward.core.settings.Parameter;
+import kilnward.core.settings.PlannedController;
+import kilnward.core.settings.Rekey;
+import kilnward.core.settings.Settings;
+import kilnward.core.settings.Setup;
+import kilnward.core.settings.Situation;
+
+/** The output switches so often that the contact wears out within a year. */
+final class ShortCycling implements Judgement {
+    /** Switchings a relay's contact lasts at rated load, commonly quoted. */
+    private static final double CONTACT_LIFE = 100_000;
+    private static final double HOURS_A_MONTH = 8766.0 / 12;
+    /** A contact that lasts a year. */
+    private static final double MOST_PER_HOUR = CONTACT_LIFE / 8766;
+    private static final double[] WIDER = {1.5, 2, 3, 4, 6, 8};
+    private static final double TRIAL_S = 4 * 3600;
+
+    @Override
+    public List<Finding> judge(Situation situation) {
+        List<Finding> findings = new ArrayList<>();
+        List<PlannedController> controllers = situation.setup().controllers();
+        for (int i = 0; i < controllers.size(); i++) {
+            Metrics.Switching switching = situation.running().metrics().loops().get(i);
+            if (switching.cyclesPerHour() <= MOST_PER_HOUR) {
+                continue;
+            }
+            PlannedController controller = controllers.get(i);
+            Optional<Trial> better = slower(situation, controller, i);
+            Map<String, kilnward.core.finding.Quantity> numbers = new java.util.HashMap<>(Map.of(
+                    "perHour", Numbers.perHour(switching.cyclesPerHour()),
+                    "months", Numbers.count(CONTACT_LIFE / switching.cyclesPerHour() / HOURS_A_MONTH)));
+            better.ifPresent(trial -> numbers.put("widthK", Numbers.difference(trial.widthK())));
+            better.ifPresent(trial -> numbers.put("thenPerHour", Numbers.perHour(trial.perHour())));
+            findings.add(new Finding("short-cycling", Severity.MIND_THIS, "The relay wears out in {months} months",
+                    "It switches {perHour} times an hour; contacts commonly last 100 000 switchings."
+                            + (better.isPresent() ? " With {widthK} between on and off it would be {thenPerHour}, still in"
+                            + " the keep band." : ""),
+                    numbers, better.map(trial -> new Remedy("Try {widthK}", Step.SETTINGS,
+                            Rekey.changes(controller, trial.settings()))).orElseGet(() -> Remedy.byHand(
+                            "Add mass, take a weaker heater, or move the probe away from it", Step.CHAMBER))));
+        }
+        return findings;
+    }
+
+    private record Trial(Settings settings, double widthK, double perHour) {
+    }
+
+    /** The narrowest of some wider bands that switches seldom enough and stays in the keep band, tried by rehearsal. */
+    private static Optional<Trial> slower(Situation situation, PlannedController controller, int index) {
+        Setup setup = situation.setup();
+        SwitchingPoints now = Rekey.points(setup, controller);
+        var unit = controller.settings().unit(controller.profile());
+        double widthK = unit.differenceToKelvin(now.width());
+        KeepBand keep = setup.needs().keep();
+        Scenario asked = situation.running().scenario();
+        Scenario trial = new Scenario(asked.room(), asked.startHour(), Math.min(TRIAL_S, asked.durationS()), asked.stepS(),
+                asked.start(), List.of(), 1);
+        for (double factor : WIDER) {
+            Optional<Settings> wider = Rekey.widened(setup, controller, now, factor * widthK);
+            if (wider.isEmpty()) {
+                continue;
+            }
+            Setup changed = setup.with(controller.id(), wider.get());
+            Metrics metrics = Rehearsal.run(changed.rig(), trial).metrics();
+            boolean inBand = metrics.occupant().lowestC() >= keep.lowC() && metrics.occupant().highestC() <= keep.highC();
+            double perHour = metrics.loops().get(index).cyclesPerHour();
+            if (inBand && perHour <= MOST_PER_HOUR && clearOfAlarms(controller, wider.get(), metrics.displays().get(index))) {
+                double newWidthK = unit.differenceToKelvin(
+                        Rekey.points(changed, changed.controller(controller.id())).width());
+                return Optional.of(new Trial(wider.get(), newWidthK, perHour));
+            }
+        }
+        return Optional.empty();
+    }
+
+    private static boolean clearOfAlarms(PlannedController controller, Settings settings, Metrics.Level display) {
+        var unit = settings.unit(controller.profile());
+        return settings.value(Parameter.HIGH_ALARM).map(unit::toCelsius).orElse(1e9) > display.highestC()
+                && settings.value(Parameter.LOW_ALARM).map(unit::toCelsius).orElse(-1e9) < display.lowestC();
+    }
+}

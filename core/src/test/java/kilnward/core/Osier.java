@@ -1,0 +1,136 @@
+package kilnward.core;
+
+import java.util.Collections;
+import java.util.EnumMap;
+import java.util.List;
+import java.util.Map;
+import java.util.OptionalDouble;
+import kilnward.core.chamber.AirMovement;
+import kilnward.core.chamber.Box;
+import kilnward.core.chamber.Chamber;
+import kilnward.core.chamber.Contents;
+import kilnward.core.chamber.HeaterKind;
+import kilnward.core.chamber.Layer;
+import kilnward.core.chamber.Material;
+import kilnward.core.chamber.Room;
+import kilnward.core.chamber.Wall;
+import kilnward.core.control.Controller;
+import kilnward.core.control.Direction;
+import kilnward.core.control.Loop;
+import kilnward.core.control.OnOff;
+import kilnward.core.control.OutputMode;
+import kilnward.core.control.Style;
+import kilnward.core.control.SwitchingPoints;
+import kilnward.core.control.Timers;
+import kilnward.core.life.HarmLimit;
+import kilnward.core.life.KeepBand;
+import kilnward.core.life.Needs;
+import kilnward.core.life.OccupantPlace;
+import kilnward.core.life.Side;
+import kilnward.core.probe.Display;
+import kilnward.core.probe.DisplayUnit;
+import kilnward.core.probe.Probe;
+import kilnward.core.probe.ProbePlace;
+import kilnward.core.rehearsal.Rig;
+import kilnward.core.rehearsal.RoomCurve;
+import kilnward.core.rehearsal.Scenario;
+import kilnward.core.settings.Parameter;
+import kilnward.core.settings.PlannedController;
+import kilnward.core.settings.Profile;
+import kilnward.core.settings.ProfileKey;
+import kilnward.core.settings.Settings;
+import kilnward.core.settings.Setup;
+
+/** The Reedbox of Osier End, an invented foam box with corn-snake eggs, as the tests' example. */
+public final class Osier {
+    private Osier() {
+    }
+
+    public static Box foamBox(double lengthM, double widthM, double heightM, double thicknessMm) {
+        return new Box(lengthM, widthM, heightM, Collections.nCopies(6,
+                new Wall(List.of(new Layer(Material.EXPANDED_POLYSTYRENE, thicknessMm)), List.of())));
+    }
+
+    public static Chamber reedbox() {
+        return reedbox(25, 50, new Room(16, 24, 15));
+    }
+
+    public static Chamber reedbox(double heaterW, double foamMm, Room room) {
+        return new Chamber(foamBox(0.5, 0.35, 0.24, foamMm), 0.5, AirMovement.STILL, new Contents(4, 3300, 0.35, 0),
+                OccupantPlace.CONTENTS, 0, List.of(HeaterKind.MAT.typical("mat", heaterW)), room, 140);
+    }
+
+    public static Needs eggNeeds() {
+        return new Needs(new KeepBand(27.5, 29), List.of(new HarmLimit(Side.HIGH, 34, 2 * 3600),
+                new HarmLimit(Side.LOW, 20, 2 * 86_400)));
+    }
+
+    public static Probe probe(double heaterShare, double sensorErrorK) {
+        return new Probe("probe", new ProbePlace(heaterShare, 0.3, 0, 0, 40), sensorErrorK);
+    }
+
+    public static Controller onOff(SwitchingPoints points, DisplayUnit unit, double resolution, double offset) {
+        return new Controller("controller", "probe", new Display(unit, resolution, offset), 1, OptionalDouble.empty(),
+                OptionalDouble.empty(),
+                List.of(new Loop("loop", new OnOff(points, false), Timers.NONE, OutputMode.AUTO, List.of("mat"))));
+    }
+
+    public static Rig rig(Chamber chamber) {
+        return new Rig(chamber, eggNeeds(), List.of(probe(0, 0)),
+                List.of(onOff(new SwitchingPoints(Direction.RAISE, 28.0, 28.6), DisplayUnit.C, 0.1, 0)));
+    }
+
+    public static Scenario night(double hours) {
+        return new Scenario(RoomCurve.day(new Room(16, 24, 15)), 21, hours * 3600, 1, Scenario.Start.SETTLED, List.of(), 400);
+    }
+
+    /** An invented controller with one style. */
+    public static Profile profile(Style style, DisplayUnit unit, double resolution) {
+        boolean c = unit == DisplayUnit.C;
+        ProfileKey first = style.isPair() ? level(Parameter.ON_AT, "First", resolution, c)
+                : level(Parameter.SET_VALUE, "Aim", resolution, c);
+        ProfileKey second = style.isPair() ? level(Parameter.OFF_AT, "Second", resolution, c)
+                : new ProfileKey(Parameter.DIFFERENTIAL, "Gap", resolution, resolution, c ? 10 : 18, 1.0, List.of());
+        List<ProfileKey> keys = new java.util.ArrayList<>(List.of(
+                new ProfileKey(Parameter.UNIT, "Unit", 1, 0, 1, 0.0, List.of("°C", "°F")), first, second,
+                new ProfileKey(Parameter.ACT_DELAY, "Wait", 1, 0, 10, 0.0, List.of()),
+                level(Parameter.HIGH_ALARM, "Loud high", resolution, c), level(Parameter.LOW_ALARM, "Loud low", resolution, c),
+                new ProfileKey(Parameter.OFFSET, "Trim", resolution, c ? -10 : -18, c ? 10 : 18, 0.0, List.of())));
+        if (!style.isPair()) {
+            keys.add(1, new ProfileKey(Parameter.DIRECTION, "Job", 1, 0, 1, 0.0, List.of("warm", "cool")));
+        }
+        return new Profile("Marl two-key", unit, resolution, 1, style, style, false, keys, "Press the long key.",
+                "Hold both keys.");
+    }
+
+    private static ProfileKey level(Parameter parameter, String label, double resolution, boolean celsius) {
+        return new ProfileKey(parameter, label, resolution, celsius ? -40 : -40, celsius ? 110 : 230, null, List.of());
+    }
+
+    public static Settings settings(Profile profile, double first, double second, double high, double low) {
+        Map<Parameter, Double> values = new EnumMap<>(Parameter.class);
+        values.put(Parameter.UNIT, profile.unit() == DisplayUnit.C ? 0.0 : 1.0);
+        values.put(Parameter.ACT_DELAY, 0.0);
+        values.put(Parameter.HIGH_ALARM, high);
+        values.put(Parameter.LOW_ALARM, low);
+        values.put(Parameter.OFFSET, 0.0);
+        if (profile.raising().isPair()) {
+            values.put(Parameter.ON_AT, first);
+            values.put(Parameter.OFF_AT, second);
+        } else {
+            values.put(Parameter.DIRECTION, 0.0);
+            values.put(Parameter.SET_VALUE, first);
+            values.put(Parameter.DIFFERENTIAL, second);
+        }
+        return new Settings(values);
+    }
+
+    public static PlannedController planned(Profile profile, Settings settings) {
+        return new PlannedController("controller", "Marl two-key", "probe", profile,
+                List.of(new PlannedController.PlannedLoop("loop", List.of("mat"))), settings);
+    }
+
+    public static Setup setup(Chamber chamber, Probe probe, PlannedController controller) {
+        return new Setup(chamber, eggNeeds(), List.of(probe), List.of(controller));
+    }
+}

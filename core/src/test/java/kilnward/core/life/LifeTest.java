@@ -1,0 +1,60 @@
+package kilnward.core.life;
+
+import static org.junit.jupiter.api.Assertions.assertEquals;
+import static org.junit.jupiter.api.Assertions.assertThrows;
+import static org.junit.jupiter.api.Assertions.assertTrue;
+
+import java.util.List;
+import kilnward.core.finding.RefusedValueException;
+import org.junit.jupiter.api.Test;
+
+class LifeTest {
+    @Test
+    void harmIsLevelByDurationWithoutABreak() {
+        HarmClock clock = new HarmClock(List.of(new HarmLimit(Side.HIGH, 34, 7200), new HarmLimit(Side.HIGH, 40, 0)));
+        clock.see(0, 35);
+        clock.see(7100, 35);
+        clock.see(7150, 33.9);
+        clock.see(7200, 35);
+        clock.see(14_399, 35);
+        assertTrue(clock.harmedAtS().isEmpty(), "a break starts the duration again");
+        clock.see(14_400, 35);
+        assertEquals(14_400, clock.harmedAtS().orElseThrow());
+        assertEquals(34, clock.harmedBy().orElseThrow().levelC());
+    }
+
+    @Test
+    void aLevelOfNoDurationHarmsAtOnce() {
+        HarmClock clock = new HarmClock(List.of(new HarmLimit(Side.LOW, 10, 0)));
+        clock.see(60, 9.9);
+        assertEquals(60, clock.harmedAtS().orElseThrow());
+    }
+
+    @Test
+    void harmLimitsLieOutsideTheKeepBand() {
+        assertEquals("harmLimits[0].levelC", assertThrows(RefusedValueException.class,
+                () -> new Needs(new KeepBand(20, 25), List.of(new HarmLimit(Side.HIGH, 24, 60)))).field());
+        Needs needs = new Needs(new KeepBand(20, 25), List.of(new HarmLimit(Side.HIGH, 40, 0),
+                new HarmLimit(Side.HIGH, 30, 3600), new HarmLimit(Side.LOW, 5, 0), new HarmLimit(Side.LOW, 12, 3600)));
+        assertEquals(30, needs.nearest(Side.HIGH).orElseThrow().levelC());
+        assertEquals(12, needs.nearest(Side.LOW).orElseThrow().levelC());
+    }
+
+    @Test
+    void guidesAreCheckedAsTheyAreBuilt() {
+        Range band = new Range(27, 29, SourceGrade.FROM_MEMORY, "");
+        Stage stage = new Stage("incubation", "Incubation", 60.0, SourceGrade.FROM_MEMORY, band, null, null, List.of(),
+                List.of());
+        School school = new School("usual", "Usual", "", List.of(stage));
+        assertEquals("stages", assertThrows(RefusedValueException.class,
+                () -> new School("usual", "Usual", "", List.of(stage, stage))).field());
+        assertEquals("id", assertThrows(RefusedValueException.class, () -> new Guide("Corn Snake", "Corn snake",
+                Keeping.INCUBATOR, "at the eggs", OccupantPlace.CONTENTS, List.of(school), List.of())).field());
+        assertEquals("source", assertThrows(RefusedValueException.class,
+                () -> new Range(1, 2, SourceGrade.PUBLISHED, " ")).field());
+        assertEquals("high", assertThrows(RefusedValueException.class,
+                () -> new Range(2, 2, SourceGrade.FROM_MEMORY, "")).field());
+        assertEquals("durationGrade", assertThrows(RefusedValueException.class, () -> new Stage("a", "A", 3.0, null, band,
+                null, null, null, null)).field());
+    }
+}

@@ -1,0 +1,119 @@
+package kilnward.core.rehearsal;
+
+import kilnward.core.chamber.Heater;
+import kilnward.core.chamber.ThermalModel;
+import kilnward.core.control.Controller;
+import kilnward.core.control.Direction;
+import kilnward.core.control.OnOff;
+import kilnward.core.control.SwitchingPoints;
+import kilnward.core.life.OccupantPlace;
+import kilnward.core.probe.ProbePlace;
+import org.hipparchus.ode.ODEState;
+import org.hipparchus.ode.OrdinaryDifferentialEquation;
+import org.hipparchus.ode.nonstiff.DormandPrince853Integrator;
+
+/**
+ * The oracle: the chamber's equations written out once more and integrated by Hipparchus's Dormand–Prince 8(5,3), with the
+ * display sampled and held. It shares the parameters with the product, and no step, no matrix and no control law.
+ */
+public final class IndependentRun {
+    private final ThermalModel model;
+    private final ProbePlace place;
+    private final double errorK;
+    private final Controller controller;
+    private final SwitchingPoints points;
+    private final boolean occupantInContents;
+    private final RoomCurve room;
+    private boolean on;
+
+    /** Figures of a run. */
+    public record Result(double lowestC, double highestC, double meanC, int starts, double[] occupantC,
+                         long[] firstSwitchings) {
+    }
+
+    public IndependentRun(Rig rig, RoomCurve room) {
+        this.model = ThermalModel.of(rig.chamber());
+        this.place = rig.probes().get(0).place();
+        this.errorK = rig.probes().get(0).sensorErrorK();
+        this.controller = rig.controllers().get(0);
+        this.points = ((OnOff) controller.loops().get(0).law()).points();
+        this.occupantInContents = rig.chamber().occupantPlace() == OccupantPlace.CONTENTS;
+        this.room = room;
+    }
+
+    /** Runs from room temperature with one heater, sampling every second. */
+    public Result run(double startHour, int seconds) {
+        double[] y = new double[5];
+        java.util.Arrays.fill(y, room.temperatureC(startHour * 3600));
+        var integrator = new DormandPrince853Integrator(1e-6, 1.0, 1e-9, 1e-9);
+        double[] occupant = new double[seconds];
+        long[] switchings = new long[50];
+        int switched = 0;
+        int starts = 0;
+        double sum = 0;
+        double lowest = Double.POSITIVE_INFINITY;
+        double highest = Double.NEGATIVE_INFINITY;
+        for (int k = 0; k < seconds; k++) {
+            boolean before = on;
+            sample(y[4]);
+            if (on != before) {
+                starts += on ? 1 : 0;
+                if (switched < switchings.length) {
+                    switchings[switched++] = k;
+                }
+            }
+            occupant[k] = occupantInContents ? y[2] : y[1];
+            sum += occupant[k];
+            lowest = Math.min(lowest, occupant[k]);
+            highest = Math.max(highest, occupant[k]);
+            double from = startHour * 3600 + k;
+            y = integrator.integrate(equations(), new ODEState(from, y), from + 1).getPrimaryState();
+        }
+        return new Result(lowest, highest, sum / seconds, starts, occupant, switchings);
+    }
+
+    private void sample(double probeC) {
+        var unit = controller.display().unit();
+        double resolution = controller.display().resolution();
+        double shown = Math.round((unit.fromCelsius(probeC + errorK) + controller.display().offset()) / resolution)
+                * resolution;
+        boolean heats = points.direction() == Direction.RAISE;
+        if (heats ? shown < points.onAt() + 1e-6 : shown > points.onAt() - 1e-6) {
+            on = true;
+        } else if (heats ? shown > points.offAt() - 1e-6 : shown < points.offAt() + 1e-6) {
+            on = false;
+        }
+    }
+
+    private OrdinaryDifferentialEquation equations() {
+        Heater heater = model.heaters().get(0);
+        double watts = on ? heater.powerW() : 0;
+        return new OrdinaryDifferentialEquation() {
+            @Override
+            public int getDimension() {
+                return 5;
+            }
+
+            @Override
+            public double[] computeDerivatives(double t, double[] y) {
+                double element = y[0];
+                double air = y[1];
+                double contents = y[2];
+                double shell = y[3];
+                double roomC = room.temperatureC(t);
+                double toAir = heater.toAirWK() * (element - air);
+                double toContents = heater.toContentsWK() * (element - contents);
+                double airToContents = model.airToContentsWK() * (air - contents);
+                double airToShell = model.airToShellWK() * (air - shell);
+                double felt = place.airShare() * air + place.heaterShare() * element + place.contentsShare() * contents
+                        + place.roomShare() * roomC + place.ownWarmthK();
+                return new double[] {
+                        (watts - toAir - toContents) / heater.elementJK(),
+                        (toAir - airToContents - airToShell - model.airToRoomWK() * (air - roomC)) / model.airJK(),
+                        (airToContents + toContents + model.livingHeatW()) / model.contentsJK(),
+                        (airToShell - model.shellToRoomWK() * (shell - roomC)) / model.shellJK(),
+                        (felt - y[4]) / place.lagS()};
+            }
+        };
+    }
+}

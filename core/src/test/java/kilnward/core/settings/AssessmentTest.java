@@ -1,0 +1,200 @@
+package kilnward.core.settings;
+
+import static org.junit.jupiter.api.Assertions.assertEquals;
+import static org.junit.jupiter.api.Assertions.assertFalse;
+import static org.junit.jupiter.api.Assertions.assertTrue;
+
+import java.util.List;
+import java.util.Optional;
+import kilnward.core.Osier;
+import kilnward.core.chamber.AirMovement;
+import kilnward.core.chamber.Chamber;
+import kilnward.core.chamber.Contents;
+import kilnward.core.chamber.Heater;
+import kilnward.core.chamber.HeaterKind;
+import kilnward.core.chamber.OwnThermostat;
+import kilnward.core.chamber.Room;
+import kilnward.core.control.Style;
+import kilnward.core.finding.Finding;
+import kilnward.core.finding.Remedy;
+import kilnward.core.life.OccupantPlace;
+import kilnward.core.probe.DisplayUnit;
+import kilnward.core.probe.Probe;
+import kilnward.core.probe.ProbePlace;
+import org.junit.jupiter.api.Test;
+
+class AssessmentTest {
+    private static final Profile PROFILE = Osier.profile(Style.OFF_AT_SET, DisplayUnit.C, 0.1);
+
+    private static Setup sound() {
+        return Osier.setup(Osier.reedbox(6, 50, new Room(20, 22, 15)), Osier.probe(0, 0),
+                Osier.planned(PROFILE, Osier.settings(PROFILE, 28.6, 0.6, 31, 25)));
+    }
+
+    private static Setup keyed(Settings settings) {
+        return sound().with("controller", settings);
+    }
+
+    private static Setup in(Chamber chamber) {
+        return new Setup(chamber, Osier.eggNeeds(), sound().probes(), sound().controllers());
+    }
+
+    private static Optional<Finding> find(Setup setup, String code) {
+        return Assessment.of(setup, Osier.night(12)).findings().stream()
+                .filter(finding -> finding.code().equals(code)).findFirst();
+    }
+
+    /** Puts a remedy's values in. */
+    private static Setup mended(Setup setup, Finding finding) {
+        assertFalse(finding.remedy().changes().isEmpty(), finding.code() + " has values to put in");
+        Setup mended = setup;
+        for (Remedy.Change change : finding.remedy().changes()) {
+            mended = mended.with(change.controllerId(), mended.controller(change.controllerId()).settings()
+                    .with(Parameter.valueOf(change.parameter()), change.value()));
+        }
+        return mended;
+    }
+
+    @Test
+    void aSoundBoxHasNoFindings() {
+        assertEquals(List.of(), Assessment.of(sound(), Osier.night(12)).findings());
+    }
+
+    @Test
+    void wrongDirection() {
+        Setup wrong = keyed(sound().controllers().get(0).settings().with(Parameter.DIRECTION, 1));
+        Finding finding = find(wrong, "wrong-direction").orElseThrow();
+        assertTrue(find(mended(wrong, finding), "wrong-direction").isEmpty());
+        Profile pair = Osier.profile(Style.PAIR, DisplayUnit.C, 0.1);
+        Setup swapped = Osier.setup(sound().chamber(), Osier.probe(0, 0),
+                Osier.planned(pair, Osier.settings(pair, 28.6, 28.0, 31, 25)));
+        assertTrue(find(mended(swapped, find(swapped, "wrong-direction").orElseThrow()), "wrong-direction").isEmpty());
+    }
+
+    @Test
+    void heaterTooSmall() {
+        Finding finding = find(in(Osier.reedbox(6, 50, new Room(5, 24, 15))), "heater-too-small").orElseThrow();
+        double needW = finding.numbers().get("needW").value();
+        assertTrue(needW > 6);
+        assertTrue(find(in(Osier.reedbox(needW / 0.8 + 0.1, 50, new Room(5, 24, 15))), "heater-too-small").isEmpty());
+    }
+
+    @Test
+    void stuckOnHarms() {
+        Finding finding = find(in(Osier.reedbox(40, 50, new Room(16, 24, 15))), "stuck-on-harms").orElseThrow();
+        assertTrue(finding.numbers().get("endC").value() > 60);
+        double harmlessW = finding.numbers().get("harmlessW").value();
+        assertTrue(find(in(Osier.reedbox(harmlessW - 0.1, 50, new Room(16, 24, 15))), "stuck-on-harms").isEmpty());
+    }
+
+    @Test
+    void swingOutOfBandAndItsRemedy() {
+        Setup warm = keyed(Osier.settings(PROFILE, 30.0, 0.6, 33, 25));
+        Finding finding = find(warm, "swing-out-of-band").orElseThrow();
+        assertEquals("It runs too warm", finding.title());
+        assertTrue(find(mended(warm, finding), "swing-out-of-band").isEmpty());
+    }
+
+    @Test
+    void rungOrder() {
+        Setup inside = keyed(Osier.settings(PROFILE, 28.6, 0.6, 28.8, 25));
+        Finding finding = find(inside, "rung-order").orElseThrow();
+        assertEquals("The high alarm is inside the keep band", finding.title());
+        assertTrue(find(mended(inside, finding), "rung-order").isEmpty());
+        Setup beyond = keyed(Osier.settings(PROFILE, 28.6, 0.6, 31, 18));
+        assertEquals("The low alarm sounds when harm is done", find(beyond, "rung-order").orElseThrow().title());
+    }
+
+    @Test
+    void alarmInSwing() {
+        Setup nuisance = keyed(Osier.settings(PROFILE, 28.6, 0.6, 28.6, 25));
+        Finding finding = find(nuisance, "alarm-in-swing").orElseThrow();
+        assertTrue(find(mended(nuisance, finding), "alarm-in-swing").isEmpty());
+    }
+
+    @Test
+    void backupOrder() {
+        Heater mat = HeaterKind.MAT.typical("mat", 12);
+        Setup governing = in(withThermostat(mat, new OwnThermostat(30, 28)));
+        assertEquals("The backup governs instead of backing up", find(governing, "backup-order").orElseThrow().title());
+        Setup late = in(withThermostat(mat, new OwnThermostat(36, 35)));
+        assertEquals("The backup cuts out too late", find(late, "backup-order").orElseThrow().title());
+        assertTrue(find(in(withThermostat(mat, new OwnThermostat(32, 30.5))), "backup-order").isEmpty());
+    }
+
+    private static Chamber withThermostat(Heater heater, OwnThermostat thermostat) {
+        Chamber chamber = sound().chamber();
+        return new Chamber(chamber.box(), chamber.airChangesPerHour(), chamber.airMovement(), chamber.contents(),
+                chamber.occupantPlace(), 0, List.of(new Heater(heater.id(), heater.kind(), heater.powerW(),
+                heater.elementJK(), heater.toAirWK(), heater.toContentsWK(), Optional.of(thermostat))), chamber.room(), 140);
+    }
+
+    private static Setup lively() {
+        Chamber light = new Chamber(Osier.foamBox(0.5, 0.35, 0.24, 30), 0.5, AirMovement.MOVING,
+                new Contents(1, 3300, 0.1, 0), OccupantPlace.CONTENTS, 0, List.of(HeaterKind.BULB.typical("mat", 12)),
+                new Room(16, 24, 15), 140);
+        return Osier.setup(light, new Probe("probe", new ProbePlace(0, 0, 0, 0, 60), 0),
+                Osier.planned(PROFILE, Osier.settings(PROFILE, 28.5, 0.4, 31, 25)));
+    }
+
+    @Test
+    void shortCyclingAndItsRemedy() {
+        Finding finding = find(lively(), "short-cycling").orElseThrow();
+        assertTrue(finding.numbers().get("perHour").value() > 11.4);
+        Setup mended = mended(lively(), finding);
+        assertTrue(find(mended, "short-cycling").isEmpty());
+        assertTrue(find(mended, "swing-out-of-band").isEmpty());
+    }
+
+    @Test
+    void alarmTooLate() {
+        Chamber calm = lively().chamber();
+        Chamber light = new Chamber(calm.box(), 0.5, calm.airMovement(), calm.contents(), OccupantPlace.AIR, 0,
+                List.of(HeaterKind.BULB.typical("mat", 60)), calm.room(), 140);
+        Setup hasty = new Setup(light, Osier.eggNeeds(), lively().probes(),
+                List.of(Osier.planned(PROFILE, Osier.settings(PROFILE, 28.6, 0.6, 33.5, 25))));
+        assertTrue(find(sound(), "alarm-too-late").isEmpty());
+        // Two hours at 34 °C are borne, so no alarm below it can be too late; at once, a fast box leaves no time.
+        assertTrue(find(hasty, "alarm-too-late").isEmpty());
+        Setup brittle = new Setup(light, new kilnward.core.life.Needs(Osier.eggNeeds().keep(),
+                List.of(new kilnward.core.life.HarmLimit(kilnward.core.life.Side.HIGH, 34, 0))), hasty.probes(),
+                hasty.controllers());
+        assertTrue(find(brittle, "alarm-too-late").isPresent());
+    }
+
+    @Test
+    void coarseResolution() {
+        Profile whole = Osier.profile(Style.EACH_SIDE, DisplayUnit.F, 1);
+        Setup coarse = Osier.setup(sound().chamber(), Osier.probe(0, 0),
+                Osier.planned(whole, Osier.settings(whole, 83, 1, 88, 77)));
+        assertEquals(2.7, find(coarse, "coarse-resolution").orElseThrow().numbers().get("steps").value(), 0.01);
+    }
+
+    @Test
+    void probeNearHeater() {
+        Setup touching = new Setup(sound().chamber(), Osier.eggNeeds(), List.of(Osier.probe(0.2, 0)),
+                sound().controllers());
+        assertTrue(find(touching, "probe-near-heater").isPresent());
+    }
+
+    @Test
+    void theLadderStandsAtTheOccupant() {
+        Setup off = Osier.setup(sound().chamber(), Osier.probe(0, 1.0), sound().controllers().get(0));
+        Assessment assessment = Assessment.of(off, Osier.night(12));
+        Rung stops = assessment.situation().ladder().rungs().stream()
+                .filter(rung -> rung.kind() == Rung.Kind.HEAT_OFF).findFirst().orElseThrow();
+        assertEquals(28.6, stops.display().orElseThrow(), 1e-9);
+        assertEquals(27.6, stops.occupantC(), 0.4, "a probe that reads 1 K high stops the heat 1 K low");
+        List<Double> heights = assessment.situation().ladder().rungs().stream().map(Rung::occupantC).toList();
+        assertEquals(heights.stream().sorted(java.util.Comparator.reverseOrder()).toList(), heights);
+    }
+
+    @Test
+    void alarmsSayHowLongBeforeHarm() {
+        Setup hot = in(Osier.reedbox(40, 50, new Room(16, 24, 15)));
+        Assessment assessment = Assessment.of(hot, Osier.night(12));
+        Rung alarm = assessment.situation().ladder().rungs().stream()
+                .filter(rung -> rung.kind() == Rung.Kind.HIGH_ALARM).findFirst().orElseThrow();
+        assertTrue(alarm.beforeHarmS().orElseThrow() > 7200);
+    }
+}
