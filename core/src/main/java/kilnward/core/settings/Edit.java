@@ -2,6 +2,7 @@ package kilnward.core.settings;
 
 import kilnward.core.control.Direction;
 import kilnward.core.control.SwitchingPoints;
+import kilnward.core.finding.RefusedValueException;
 import kilnward.core.probe.DisplayUnit;
 
 /** A change to what is keyed in, made on the ladder rather than key by key. */
@@ -33,7 +34,7 @@ public sealed interface Edit {
                 case LOW_ALARM -> settings.with(Parameter.LOW_ALARM,
                         Translation.key(profile, settings, Parameter.LOW_ALARM).nearest(display));
                 case HEAT_ON, COOL_ON, HEAT_OFF, COOL_OFF -> movePoint(profile, settings, wanted);
-                default -> throw new kilnward.core.finding.RefusedValueException("edit.kind", kind,
+                default -> throw new RefusedValueException("edit.kind", kind,
                         "must be a switching point or an alarm");
             };
         }

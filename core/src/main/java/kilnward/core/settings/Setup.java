@@ -6,6 +6,7 @@ import kilnward.core.chamber.Appliance;
 import kilnward.core.chamber.Chamber;
 import kilnward.core.chamber.Heater;
 import kilnward.core.control.Direction;
+import kilnward.core.finding.RefusedValueException;
 import kilnward.core.finding.Require;
 import kilnward.core.life.Needs;
 import kilnward.core.probe.Probe;
@@ -43,7 +44,7 @@ public record Setup(Chamber chamber, Needs needs, List<Probe> probes, List<Plann
     /** An appliance by its id. */
     Appliance appliance(String id) {
         return chamber.appliances().stream().filter(appliance -> appliance.id().equals(id)).findFirst()
-                .orElseThrow(() -> new kilnward.core.finding.RefusedValueException("applianceIds", id,
+                .orElseThrow(() -> new RefusedValueException("applianceIds", id,
                         "must name an appliance of the chamber"));
     }
 
@@ -56,7 +57,7 @@ public record Setup(Chamber chamber, Needs needs, List<Probe> probes, List<Plann
     /** A controller by its id. */
     public PlannedController controller(String id) {
         return controllers.stream().filter(each -> each.id().equals(id)).findFirst()
-                .orElseThrow(() -> new kilnward.core.finding.RefusedValueException("controllerId", id,
+                .orElseThrow(() -> new RefusedValueException("controllerId", id,
                         "must name a controller of the chamber"));
     }
 }

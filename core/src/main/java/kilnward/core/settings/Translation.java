@@ -12,6 +12,7 @@ import kilnward.core.control.OutputMode;
 import kilnward.core.control.Style;
 import kilnward.core.control.SwitchingPoints;
 import kilnward.core.control.Timers;
+import kilnward.core.finding.RefusedValueException;
 import kilnward.core.probe.Display;
 import kilnward.core.probe.DisplayUnit;
 
@@ -110,7 +111,8 @@ public final class Translation {
     /** A key with its range in the unit the settings are keyed in. */
     static ProfileKey key(Profile profile, Settings settings, Parameter parameter) {
         ProfileKey key = profile.key(parameter)
-                .orElseThrow(() -> new IllegalStateException(profile.name() + " has no key " + parameter));
+                .orElseThrow(() -> new RefusedValueException("parameter", parameter,
+                        "must be one of this controller's keys"));
         if (settings.unit(profile) == profile.unit()) {
             return key;
         }
@@ -121,7 +123,7 @@ public final class Translation {
     /**
      * The same settings in another unit: levels as levels, differences as differences, each to the nearest step.
      *
-     * @throws IllegalStateException where the controller has no key for its unit
+     * @throws RefusedValueException where the controller has no key for its unit
      */
     public static Settings inUnit(Profile profile, Settings settings, DisplayUnit unit) {
         DisplayUnit from = settings.unit(profile);
@@ -129,7 +131,7 @@ public final class Translation {
             return settings;
         }
         if (profile.key(Parameter.UNIT).isEmpty()) {
-            throw new IllegalStateException(profile.name() + " has no key for its unit");
+            throw new RefusedValueException("unit", unit, "must stay " + from + ": this controller has no key for it");
         }
         Settings empty = new Settings(Map.of(Parameter.UNIT, unit == DisplayUnit.C ? 0.0 : 1.0));
         Map<Parameter, Double> converted = new EnumMap<>(Parameter.class);

@@ -1,0 +1,21 @@
+package kilnward.server;
+
+import java.time.Clock;
+import org.springframework.boot.SpringApplication;
+import org.springframework.boot.autoconfigure.SpringBootApplication;
+import org.springframework.boot.context.properties.ConfigurationPropertiesScan;
+import org.springframework.context.annotation.Bean;
+
+/** The server. */
+@SpringBootApplication
+@ConfigurationPropertiesScan
+public class KilnWard {
+    public static void main(String[] args) {
+        SpringApplication.run(KilnWard.class, args);
+    }
+
+    @Bean
+    Clock clock() {
+        return Clock.systemUTC();
+    }
+}

@@ -1,0 +1,177 @@
+package kilnward.server.api.calc;
+
+import jakarta.validation.Valid;
+import jakarta.validation.constraints.NotNull;
+import jakarta.validation.constraints.NotEmpty;
+import jakarta.validation.constraints.Size;
+import java.util.ArrayList;
+import java.util.List;
+import kilnward.core.air.MoistAir;
+import kilnward.core.air.StandardAtmosphere;
+import kilnward.core.calibration.OffsetDecision;
+import kilnward.core.calibration.Reading;
+import kilnward.core.chamber.Layer;
+import kilnward.core.chamber.Material;
+import kilnward.core.chamber.QuickHeatLoss;
+import kilnward.core.control.Direction;
+import kilnward.core.control.Style;
+import kilnward.core.control.SwitchingPoints;
+import kilnward.core.finding.RefusedValueException;
+import kilnward.core.probe.DisplayUnit;
+import kilnward.server.api.chamber.PlanReader;
+import kilnward.server.api.OrNull;
+import kilnward.server.api.problem.Within;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RestController;
+
+/** The calculations, stateless and without side effects. */
+@RestController
+@RequestMapping("/api/v1/calc")
+public class CalcController {
+    /** A state of air. */
+    public record AirRequest(@NotNull @Within(min = -60, max = 120, unit = "°C") Double temperatureC,
+                             @NotNull @Within(min = 0, max = 100, unit = "%RH") Double relativeHumidityPct,
+                             @NotNull @Within(min = -500, max = 9000, unit = "m") Double altitudeM) {
+    }
+
+    /** What follows from it; {@code dewPointC} is null for air without vapour. */
+    public record AirAnswer(double pressurePa, double saturationPressurePa, double vapourPressurePa, @OrNull Double dewPointC,
+                            double wetBulbC, double humidityRatio, double absoluteHumidityGm3, double enthalpyKJkg,
+                            double vapourPressureDeficitPa, double boilingPointC) {
+    }
+
+    @PostMapping("/air")
+    public AirAnswer air(@Valid @RequestBody AirRequest request) {
+        double pressure = StandardAtmosphere.pressurePa(request.altitudeM());
+        MoistAir air = MoistAir.of(request.temperatureC(), request.relativeHumidityPct(), pressure);
+        return new AirAnswer(pressure, air.saturationPressurePa(), air.vapourPressurePa(),
+                air.dewPointC().isPresent() ? air.dewPointC().getAsDouble() : null, air.wetBulbC(), air.humidityRatio(),
+                air.absoluteHumidityGm3(), air.enthalpyKJkg(), air.vapourPressureDeficitPa(), air.boilingPointC());
+    }
+
+    /** Unit of the keys. */
+    public enum KeyUnit {
+        C, F, RH
+    }
+
+    /** Keys of a controller: set value and differential with a direction, or a pair. */
+    public record SwitchingRequest(@NotNull Style style, @OrNull Direction direction, @NotNull KeyUnit unit,
+                                   @OrNull @Within(min = -100, max = 300) Double setValue,
+                                   @OrNull @Within(min = -300, max = 300) Double differential,
+                                   @OrNull @Within(min = -100, max = 300) Double onAt,
+                                   @OrNull @Within(min = -100, max = 300) Double offAt) {
+    }
+
+    /** What the device will do; the fields in °C and K are null for humidity. */
+    public record SwitchingAnswer(Direction direction, double onAt, double offAt, @OrNull Double onAtC, @OrNull Double offAtC,
+                                  @OrNull Double differentialK) {
+    }
+
+    @PostMapping("/switching")
+    public SwitchingAnswer switching(@Valid @RequestBody SwitchingRequest request) {
+        SwitchingPoints points;
+        if (request.style().isPair()) {
+            refuse("direction", request.direction(), "a pair tells its own direction");
+            refuse("setValue", request.setValue(), "a pair has none");
+            refuse("differential", request.differential(), "a pair has none");
+            points = SwitchingPoints.ofPair(inRange("onAt", request.onAt(), request.unit()),
+                    inRange("offAt", request.offAt(), request.unit()));
+        } else {
+            refuse("onAt", request.onAt(), "only a pair has it");
+            refuse("offAt", request.offAt(), "only a pair has it");
+            points = request.style().points(need("direction", request.direction()),
+                    inRange("setValue", request.setValue(), request.unit()), need("differential", request.differential()));
+        }
+        if (request.unit() == KeyUnit.RH) {
+            return new SwitchingAnswer(points.direction(), points.onAt(), points.offAt(), null, null, null);
+        }
+        DisplayUnit unit = request.unit() == KeyUnit.F ? DisplayUnit.F : DisplayUnit.C;
+        return new SwitchingAnswer(points.direction(), points.onAt(), points.offAt(), unit.toCelsius(points.onAt()),
+                unit.toCelsius(points.offAt()), unit.differenceToKelvin(points.width()));
+    }
+
+    private static double inRange(String field, Double value, KeyUnit unit) {
+        double given = need(field, value);
+        if (unit == KeyUnit.RH && (given < 0 || given > 100)) {
+            throw new RefusedValueException(field, given, "must be from 0 to 100 %RH");
+        }
+        return given;
+    }
+
+    private static <T> T need(String field, T value) {
+        if (value == null) {
+            throw new RefusedValueException(field, null, "must be given for this style");
+        }
+        return value;
+    }
+
+    private static void refuse(String field, Object value, String why) {
+        if (value != null) {
+            throw new RefusedValueException(field, value, "must be left out: " + why);
+        }
+    }
+
+    /** Readings beside the probe. */
+    public record OffsetRequest(@NotNull @Within(min = -100, max = 100) Double currentOffset,
+                                @NotEmpty @Size(max = 1000) List<@Valid @NotNull OffsetReading> readings,
+                                @NotNull @Within(min = 0.001, max = 10) Double step,
+                                @NotNull @Within(min = -100, max = 100) Double rangeMin,
+                                @NotNull @Within(min = -100, max = 100) Double rangeMax) {
+    }
+
+    /** One reading. */
+    public record OffsetReading(@NotNull @Within(min = -100, max = 300) Double display,
+                                @NotEmpty @Size(max = 20) List<@NotNull @Within(min = -100, max = 300) Double> references) {
+    }
+
+    /** The offset to key in. */
+    public record OffsetAnswer(double newOffset, double error, double expandedUncertainty, boolean inRange,
+                               OffsetDecision.Verdict verdict) {
+    }
+
+    @PostMapping("/offset")
+    public OffsetAnswer offset(@Valid @RequestBody OffsetRequest request) {
+        List<Reading> readings = request.readings().stream()
+                .map(reading -> new Reading(reading.display(), reading.references())).toList();
+        OffsetDecision decision = OffsetDecision.of(request.currentOffset(), readings, request.step(), request.rangeMin(),
+                request.rangeMax());
+        return new OffsetAnswer(decision.newOffset(), decision.error(), decision.expandedUncertainty(), decision.inRange(),
+                decision.verdict());
+    }
+
+    /** A plain box: six walls in the order bottom, top, front, back, left, right. */
+    public record HeatLossRequest(@NotNull @Within(min = 0.02, max = 50, unit = "m") Double innerLengthM,
+                                  @NotNull @Within(min = 0.02, max = 50, unit = "m") Double innerWidthM,
+                                  @NotNull @Within(min = 0.02, max = 50, unit = "m") Double innerHeightM,
+                                  @NotNull @Size(min = 6, max = 6, message = "must be six walls") List<@Valid @NotNull WallRequest> walls,
+                                  @NotNull @Within(min = 0, max = 200, unit = "1/h") Double airChangesPerHour,
+                                  @NotNull @Within(min = -30, max = 80, unit = "°C") Double insideC,
+                                  @NotNull @Within(min = -50, max = 60, unit = "°C") Double roomC,
+                                  @NotNull @Within(min = 0.1, max = 100_000, unit = "W") Double heaterW,
+                                  @NotNull @Within(min = -500, max = 9000, unit = "m") Double altitudeM) {
+    }
+
+    /** One wall of one material. */
+    public record WallRequest(@NotNull String materialId,
+                              @NotNull @Within(min = 0.1, max = 1000, unit = "mm") Double thicknessMm) {
+    }
+
+    /** What it loses and where a stuck-on heater ends. */
+    public record HeatLossAnswer(double conductanceWK, double lossW, double dutyPct, double stuckOnC) {
+    }
+
+    @PostMapping("/heat-loss")
+    public HeatLossAnswer heatLoss(@Valid @RequestBody HeatLossRequest request) {
+        List<Layer> walls = new ArrayList<>();
+        for (int i = 0; i < request.walls().size(); i++) {
+            WallRequest wall = request.walls().get(i);
+            Material material = PlanReader.at("walls[" + i + "]", () -> PlanReader.material(wall.materialId()));
+            walls.add(new Layer(material, wall.thicknessMm()));
+        }
+        QuickHeatLoss loss = QuickHeatLoss.of(request.innerLengthM(), request.innerWidthM(), request.innerHeightM(), walls,
+                request.airChangesPerHour(), request.insideC(), request.roomC(), request.heaterW(), request.altitudeM());
+        return new HeatLossAnswer(loss.conductanceWK(), loss.lossW(), loss.dutyPct(), loss.stuckOnC());
+    }
+}

@@ -1,0 +1,84 @@
+package kilnward.server.api.chamber;
+
+import jakarta.validation.Valid;
+import java.net.URI;
+import java.security.Principal;
+import java.util.List;
+import java.util.UUID;
+import kilnward.server.api.chamber.ChamberViews.ChamberChange;
+import kilnward.server.api.chamber.ChamberViews.ChamberView;
+import kilnward.server.api.chamber.ChamberViews.NewChamber;
+import kilnward.server.api.chamber.ChamberViews.NewSettings;
+import kilnward.server.api.chamber.ChamberViews.SettingsView;
+import kilnward.server.api.chamber.ChamberViews.SiteView;
+import kilnward.server.api.problem.NotFoundException;
+import org.springframework.http.ResponseEntity;
+import org.springframework.web.bind.annotation.DeleteMapping;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.PutMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RestController;
+
+/** Chambers and their settings. */
+@RestController
+@RequestMapping("/api/v1")
+public class ChamberController {
+    private final ChamberService chambers;
+    private final Starter starter;
+
+    public ChamberController(ChamberService chambers, Starter starter) {
+        this.chambers = chambers;
+        this.starter = starter;
+    }
+
+    @GetMapping("/site")
+    public SiteView site() {
+        return chambers.site().map(site -> new SiteView(site.getName(), site.getTimeZone(), site.getAltitudeM()))
+                .orElseThrow(() -> new NotFoundException("There is no site yet."));
+    }
+
+    @GetMapping("/chambers")
+    public List<ChamberView> all() {
+        return chambers.all();
+    }
+
+    @PostMapping("/chambers")
+    public ResponseEntity<ChamberView> add(@Valid @RequestBody NewChamber chamber, Principal who) {
+        UUID id = UUID.randomUUID();
+        ChamberView view = chambers.add(id, starter.plan(chamber, chambers.site().map(site -> site.getAltitudeM())
+                .orElse(0.0)), who.getName());
+        return ResponseEntity.created(URI.create("/api/v1/chambers/" + id)).body(view);
+    }
+
+    @GetMapping("/chambers/{id}")
+    public ChamberView one(@PathVariable UUID id) {
+        return chambers.one(id);
+    }
+
+    @PutMapping("/chambers/{id}")
+    public ChamberView change(@PathVariable UUID id, @Valid @RequestBody ChamberChange change, Principal who) {
+        return chambers.change(id, change, who.getName());
+    }
+
+    @DeleteMapping("/chambers/{id}")
+    public ResponseEntity<Void> remove(@PathVariable UUID id) {
+        chambers.remove(id);
+        return ResponseEntity.noContent().build();
+    }
+
+    @GetMapping("/chambers/{id}/controllers/{controllerId}/settings")
+    public List<SettingsView> settings(@PathVariable UUID id, @PathVariable UUID controllerId) {
+        return chambers.settings(id, controllerId);
+    }
+
+    @PostMapping("/chambers/{id}/controllers/{controllerId}/settings")
+    public ResponseEntity<SettingsView> save(@PathVariable UUID id, @PathVariable UUID controllerId,
+                                             @Valid @RequestBody NewSettings settings, Principal who) {
+        SettingsView view = chambers.save(id, controllerId, settings, who.getName());
+        return ResponseEntity.created(URI.create("/api/v1/chambers/" + id + "/controllers/" + controllerId + "/settings"))
+                .body(view);
+    }
+}

@@ -1,0 +1,165 @@
+package kilnward.server.api.chamber;
+
+import java.time.Clock;
+import java.time.Instant;
+import java.time.temporal.ChronoUnit;
+import java.util.EnumMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.UUID;
+import kilnward.core.settings.Parameter;
+import kilnward.core.settings.Settings;
+import kilnward.server.api.chamber.ChamberViews.ChamberChange;
+import kilnward.server.api.chamber.ChamberViews.ChamberView;
+import kilnward.server.api.chamber.ChamberViews.NewSettings;
+import kilnward.server.api.chamber.ChamberViews.SettingsView;
+import kilnward.server.api.problem.ConflictException;
+import kilnward.server.api.problem.NotFoundException;
+import kilnward.server.store.ChamberEntity;
+import kilnward.server.store.ChamberRepository;
+import kilnward.server.store.SettingValue;
+import kilnward.server.store.SettingsRevisionEntity;
+import kilnward.server.store.SettingsRevisionRepository;
+import kilnward.server.store.SiteEntity;
+import kilnward.server.store.SiteRepository;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+
+/** Keeps chambers and their settings. */
+@Service
+public class ChamberService {
+    private final SiteRepository sites;
+    private final ChamberRepository chambers;
+    private final SettingsRevisionRepository revisions;
+    private final Clock clock;
+
+    public ChamberService(SiteRepository sites, ChamberRepository chambers, SettingsRevisionRepository revisions,
+                          Clock clock) {
+        this.sites = sites;
+        this.chambers = chambers;
+        this.revisions = revisions;
+        this.clock = clock;
+    }
+
+    /** The only site, for now. */
+    @Transactional(readOnly = true)
+    public Optional<SiteEntity> site() {
+        return sites.findAll().stream().findFirst();
+    }
+
+    /** All chambers, oldest first. */
+    @Transactional(readOnly = true)
+    public List<ChamberView> all() {
+        return chambers.findAllByOrderByCreatedAtAscIdAsc().stream().map(this::view).toList();
+    }
+
+    /**
+     * One chamber.
+     *
+     * @throws NotFoundException where there is none of that id
+     */
+    @Transactional(readOnly = true)
+    public ChamberView one(UUID id) {
+        return view(find(id));
+    }
+
+    /** Adds a chamber. */
+    @Transactional
+    public ChamberView add(UUID id, ChamberPlan plan, String author) {
+        PlanReader.check(plan);
+        SiteEntity site = sites.findAll().stream().findFirst()
+                .orElseThrow(() -> new NotFoundException("There is no site to put a chamber in."));
+        ChamberEntity entity = new ChamberEntity(id, site, now());
+        write(entity, plan, author);
+        return view(chambers.saveAndFlush(entity));
+    }
+
+    /**
+     * Changes a chamber.
+     *
+     * @throws ConflictException with the chamber in force, where it is no longer at the version the change was made from
+     */
+    @Transactional
+    public ChamberView change(UUID id, ChamberChange change, String author) {
+        PlanReader.check(change.plan());
+        ChamberEntity entity = find(id);
+        if (entity.getVersion() != change.version()) {
+            throw new ConflictException(entity.changedBy + " saved this chamber while you were working on it. What you"
+                    + " typed is still here; look at both and save again.", view(entity));
+        }
+        write(entity, change.plan(), author);
+        return view(chambers.saveAndFlush(entity));
+    }
+
+    /** Removes a chamber. Its settings revisions stay in the record. */
+    @Transactional
+    public void remove(UUID id) {
+        chambers.delete(find(id));
+    }
+
+    /** All revisions of a controller's settings, newest first. */
+    @Transactional(readOnly = true)
+    public List<SettingsView> settings(UUID id, UUID controllerId) {
+        controller(find(id), controllerId);
+        return revisions.findByControllerIdOrderByNumberDesc(controllerId).stream().map(ChamberService::view).toList();
+    }
+
+    /**
+     * Saves a new revision of a controller's settings.
+     *
+     * @throws ConflictException with the revision in force, where that is not the one the new one was made from
+     */
+    @Transactional
+    public SettingsView save(UUID id, UUID controllerId, NewSettings settings, String author) {
+        ChamberPlan.ControllerPlan controller = controller(find(id), controllerId);
+        PlanReader.checkKeys(PlanReader.profile(controller), new Settings(settings.values()));
+        Optional<SettingsRevisionEntity> latest = revisions.findFirstByControllerIdOrderByNumberDesc(controllerId);
+        int number = latest.map(SettingsRevisionEntity::getNumber).orElse(0);
+        if (number != settings.basedOn()) {
+            throw new ConflictException(latest.map(SettingsRevisionEntity::getAuthor).orElse("Somebody")
+                    + " saved settings " + number + " while you were working on " + settings.basedOn()
+                    + ". What you typed is still here; look at both and save again.",
+                    latest.map(ChamberService::view).orElse(null));
+        }
+        List<SettingValue> values = settings.values().entrySet().stream()
+                .map(entry -> new SettingValue(null, entry.getKey(), entry.getValue())).toList();
+        return view(revisions.saveAndFlush(new SettingsRevisionEntity(controllerId, number + 1, author,
+                settings.reason().strip(), now(), values)));
+    }
+
+    private ChamberEntity find(UUID id) {
+        return chambers.findById(id).orElseThrow(() -> new NotFoundException("There is no chamber " + id + "."));
+    }
+
+    private static ChamberPlan.ControllerPlan controller(ChamberEntity chamber, UUID controllerId) {
+        return PlanStore.read(chamber).controllers().stream()
+                .filter(each -> each.id().equals(controllerId.toString())).findFirst()
+                .orElseThrow(() -> new NotFoundException("There is no controller " + controllerId + " in this chamber."));
+    }
+
+    private void write(ChamberEntity entity, ChamberPlan plan, String author) {
+        PlanStore.write(plan, entity);
+        entity.changedAt = now();
+        entity.changedBy = author;
+    }
+
+    /** Microseconds, as the database keeps them, so that what is answered is what is read again. */
+    private Instant now() {
+        return clock.instant().truncatedTo(ChronoUnit.MICROS);
+    }
+
+    private ChamberView view(ChamberEntity entity) {
+        return new ChamberView(entity.getId().toString(), entity.getVersion(), entity.changedAt, entity.changedBy,
+                PlanStore.read(entity), entity.controllers.stream()
+                .flatMap(each -> revisions.findFirstByControllerIdOrderByNumberDesc(each.getId()).stream())
+                .map(ChamberService::view).toList());
+    }
+
+    private static SettingsView view(SettingsRevisionEntity entity) {
+        Map<Parameter, Double> values = new EnumMap<>(Parameter.class);
+        entity.getValues().forEach(value -> values.put(value.parameter(), value.value()));
+        return new SettingsView(entity.getControllerId().toString(), entity.getNumber(), entity.getAuthor(),
+                entity.getReason(), entity.getSavedAt(), values);
+    }
+}

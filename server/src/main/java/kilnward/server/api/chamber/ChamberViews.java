@@ -1,0 +1,56 @@
+package kilnward.server.api.chamber;
+
+import jakarta.validation.Valid;
+import jakarta.validation.constraints.NotBlank;
+import jakarta.validation.constraints.NotNull;
+import jakarta.validation.constraints.Size;
+import java.time.Instant;
+import java.util.List;
+import java.util.Map;
+import kilnward.core.settings.Parameter;
+import kilnward.server.api.OrNull;
+import kilnward.server.api.problem.Within;
+
+/** What goes over the wire about chambers and their settings. */
+public final class ChamberViews {
+    private ChamberViews() {
+    }
+
+    /** A place with chambers. */
+    public record SiteView(String name, String timeZone, double altitudeM) {
+    }
+
+    /**
+     * A chamber with the settings in force.
+     *
+     * @param version  to be sent back with a change, so that nobody's change is overwritten unseen
+     * @param settings the revision in force of each controller that has one
+     */
+    public record ChamberView(String id, long version, Instant changedAt, String changedBy, ChamberPlan plan,
+                              List<SettingsView> settings) {
+    }
+
+    /** A numbered revision of everything keyed into one controller. */
+    public record SettingsView(String controllerId, int number, String author, String reason, Instant savedAt,
+                               Map<Parameter, Double> values) {
+    }
+
+    /** A change of a chamber. */
+    public record ChamberChange(@NotNull Long version, @NotNull @Valid ChamberPlan plan) {
+    }
+
+    /** A new chamber; the guide may be left for later. */
+    public record NewChamber(@NotBlank @Size(max = 80) String name, @OrNull @Size(max = 80) String guideId,
+                             @OrNull @Size(max = 80) String schoolId, @OrNull @Size(max = 80) String stageId) {
+    }
+
+    /**
+     * A new revision of settings.
+     *
+     * @param basedOn number of the revision it was made from; 0 for the first
+     */
+    public record NewSettings(@NotNull @Within(min = 0, max = 1_000_000) Integer basedOn,
+                              @NotBlank @Size(max = 500) String reason,
+                              @NotNull @Size(min = 1, max = 40) Map<@NotNull Parameter, @NotNull @Within(min = -10_000, max = 10_000) Double> values) {
+    }
+}

@@ -1,0 +1,169 @@
+package kilnward.server.api.chamber;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.OptionalDouble;
+import kilnward.core.control.SwitchingPoints;
+import kilnward.core.finding.Finding;
+import kilnward.core.finding.Remedy;
+import kilnward.core.finding.Severity;
+import kilnward.core.finding.Step;
+import kilnward.core.finding.Unit;
+import kilnward.core.probe.DisplayUnit;
+import kilnward.core.rehearsal.Event;
+import kilnward.core.rehearsal.Metrics;
+import kilnward.core.rehearsal.Rehearsed;
+import kilnward.core.rehearsal.Trace;
+import kilnward.core.settings.Assessment;
+import kilnward.core.settings.Parameter;
+import kilnward.core.settings.PlannedController;
+import kilnward.core.settings.Rekey;
+import kilnward.core.settings.Rung;
+import kilnward.core.settings.Situation;
+import kilnward.server.api.OrNull;
+
+/** A rehearsal: the settings it was run with, ladder, trace, figures, events and findings. */
+public record RehearsalAnswer(List<KeyedAnswer> settings, LadderAnswer ladder, TraceAnswer trace, StuckOnAnswer stuckOn,
+                              MetricsAnswer metrics, List<EventAnswer> events, int eventsLeftOut,
+                              List<FindingAnswer> findings) {
+    /** What is keyed into one controller after the edit, what it does, and whether its keys take it. */
+    public record KeyedAnswer(String controllerId, Map<Parameter, Double> values, DisplayUnit unit, double resolution,
+                              double onAt, double offAt, List<KeyRefusal> refusals) {
+    }
+
+    /** A value that its key does not take. */
+    public record KeyRefusal(Parameter parameter, String allowed) {
+    }
+
+    /** The ladder; {@code placementK} is occupant less display, one a controller. */
+    public record LadderAnswer(List<RungAnswer> rungs, List<Double> placementK) {
+    }
+
+    /** A rung; null where it has no value of a kind. */
+    public record RungAnswer(Rung.Kind kind, String controllerId, @OrNull Double display, double occupantC, @OrNull Double beforeHarmS,
+                             boolean movable) {
+    }
+
+    /** Lowest and highest a bucket. */
+    public record EnvelopeAnswer(double[] lowC, double[] highC) {
+        static EnvelopeAnswer of(Trace.Envelope envelope) {
+            return new EnvelopeAnswer(rounded(envelope.lowC(), 1e3), rounded(envelope.highC(), 1e3));
+        }
+    }
+
+    /** What happened, downsampled; onShares one a loop, 0 to 1. */
+    public record TraceAnswer(double startHour, double bucketS, EnvelopeAnswer occupant, List<EnvelopeAnswer> displays,
+                              double[] roomC, List<double[]> onShares) {
+    }
+
+    /** The occupant with every heater stuck on in the warmest room; harmedAtS null where it is borne. */
+    public record StuckOnAnswer(double bucketS, double[] occupantC, @OrNull Double harmedAtS, double endC) {
+    }
+
+    /** A temperature over the rehearsal. */
+    public record LevelAnswer(double meanC, double lowestC, double highestC, double swingK) {
+        static LevelAnswer of(Metrics.Level level) {
+            return new LevelAnswer(level.meanC(), level.lowestC(), level.highestC(), level.swingK());
+        }
+    }
+
+    /** How one output worked. */
+    public record SwitchingAnswer(String loopId, int cycles, double cyclesPerHour, double dutyPct, @OrNull Double shortestOnS,
+                                  @OrNull Double shortestOffS) {
+    }
+
+    /** The figures. */
+    public record MetricsAnswer(LevelAnswer occupant, double inBandPct, List<LevelAnswer> displays,
+                                List<SwitchingAnswer> loops, double energyKWh, double energyKWhPerDay, @OrNull Double harmedAtS) {
+    }
+
+    /** Something that happened at one moment. */
+    public record EventAnswer(double timeS, Event.Kind kind, String subject, double valueC) {
+    }
+
+    /** A number with its unit. */
+    public record QuantityAnswer(double value, Unit unit) {
+    }
+
+    /** A value to put in. */
+    public record ChangeAnswer(String controllerId, Parameter parameter, double value) {
+    }
+
+    /** What to do about a finding. */
+    public record RemedyAnswer(String text, Step step, List<ChangeAnswer> changes) {
+    }
+
+    /** One judgement; slots in its texts name its numbers. */
+    public record FindingAnswer(String code, Severity severity, String title, String reason,
+                                Map<String, QuantityAnswer> numbers, RemedyAnswer remedy) {
+        static FindingAnswer of(Finding finding) {
+            Map<String, QuantityAnswer> numbers = new java.util.TreeMap<>();
+            finding.numbers().forEach((name, quantity) ->
+                    numbers.put(name, new QuantityAnswer(quantity.value(), quantity.unit())));
+            Remedy remedy = finding.remedy();
+            return new FindingAnswer(finding.code(), finding.severity(), finding.title(), finding.reason(), numbers,
+                    new RemedyAnswer(remedy.text(), remedy.step(), remedy.changes().stream()
+                            .map(change -> new ChangeAnswer(change.controllerId(), Parameter.valueOf(change.parameter()),
+                                    change.value())).toList()));
+        }
+    }
+
+    /** Lays an assessment out for the wire. */
+    static RehearsalAnswer of(Assessment assessment) {
+        Situation situation = assessment.situation();
+        Rehearsed running = situation.running();
+        List<KeyedAnswer> keyed = new ArrayList<>();
+        for (PlannedController controller : situation.setup().controllers()) {
+            SwitchingPoints points = Rekey.points(situation.setup(), controller);
+            keyed.add(new KeyedAnswer(controller.id(), controller.settings().values(),
+                    controller.settings().unit(controller.profile()), controller.profile().resolution(), points.onAt(),
+                    points.offAt(), controller.profile().refusals(controller.settings()).stream()
+                    .map(refused -> new KeyRefusal(Parameter.valueOf(refused.field().substring("values.".length())),
+                            refused.allowed())).toList()));
+        }
+        Trace trace = running.trace();
+        double days = running.scenario().durationS() / 86_400;
+        Metrics metrics = running.metrics();
+        return new RehearsalAnswer(keyed,
+                new LadderAnswer(situation.ladder().rungs().stream().map(RehearsalAnswer::rung).toList(),
+                        situation.ladder().placementK()),
+                new TraceAnswer(running.scenario().startHour(), trace.bucketS(), EnvelopeAnswer.of(trace.occupant()),
+                        trace.displays().stream().map(EnvelopeAnswer::of).toList(), rounded(trace.roomC(), 1e2),
+                        trace.onShares().stream().map(shares -> rounded(shares, 1e3)).toList()),
+                new StuckOnAnswer(situation.stuckOn().trace().bucketS(),
+                        rounded(situation.stuckOn().trace().occupant().highC(), 1e2),
+                        orNull(situation.stuckOn().metrics().harmedAtS()), situation.stuckOnEndC()),
+                new MetricsAnswer(LevelAnswer.of(metrics.occupant()), 100 * metrics.inBandShare(),
+                        metrics.displays().stream().map(LevelAnswer::of).toList(),
+                        metrics.loops().stream().map(loop -> new SwitchingAnswer(loop.loopId(), loop.cycles(),
+                                loop.cyclesPerHour(), 100 * loop.dutyShare(), orNull(loop.shortestOnS()),
+                                orNull(loop.shortestOffS()))).toList(),
+                        metrics.energyKWh(), metrics.energyKWh() / days, orNull(metrics.harmedAtS())),
+                running.events().stream().map(event -> new EventAnswer(event.timeS(), event.kind(), event.subject(),
+                        event.valueC())).toList(),
+                running.eventsLeftOut(), assessment.findings().stream().map(FindingAnswer::of).toList());
+    }
+
+    private static RungAnswer rung(Rung rung) {
+        boolean movable = switch (rung.kind()) {
+            case HEAT_ON, HEAT_OFF, COOL_ON, COOL_OFF, HIGH_ALARM, LOW_ALARM -> true;
+            case BACKUP_OPENS, BACKUP_CLOSES, STUCK_ON_END, HEATER_DEAD_END -> false;
+        };
+        return new RungAnswer(rung.kind(), rung.controllerId(), orNull(rung.display()), rung.occupantC(),
+                orNull(rung.beforeHarmS()), movable);
+    }
+
+    private static Double orNull(OptionalDouble value) {
+        return value.isPresent() ? value.getAsDouble() : null;
+    }
+
+    /** Traces are drawn, not computed with; a thousandth of a kelvin is finer than a pixel and half the bytes. */
+    private static double[] rounded(double[] values, double perUnit) {
+        double[] rounded = new double[values.length];
+        for (int i = 0; i < values.length; i++) {
+            rounded[i] = Math.rint(values[i] * perUnit) / perUnit;
+        }
+        return rounded;
+    }
+}

@@ -1,0 +1,63 @@
+package kilnward.server.api.chamber;
+
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import kilnward.core.chamber.Room;
+import kilnward.core.finding.RefusedValueException;
+import kilnward.core.rehearsal.RoomCurve;
+import kilnward.core.rehearsal.Scenario;
+import kilnward.core.settings.Assessment;
+import kilnward.core.settings.Edit;
+import kilnward.core.settings.PlannedController;
+import kilnward.core.settings.Settings;
+import kilnward.core.settings.Setup;
+import kilnward.server.api.chamber.RehearsalRequest.EditPlan;
+import kilnward.server.api.chamber.RehearsalRequest.ScenarioPlan;
+
+/** From a request to a rehearsed and judged chamber. */
+final class Rehearser {
+    private Rehearser() {
+    }
+
+    static RehearsalAnswer rehearse(RehearsalRequest request) {
+        Map<String, Settings> keyed = new HashMap<>();
+        for (int i = 0; i < request.settings().size(); i++) {
+            RehearsalRequest.KeyedIn values = request.settings().get(i);
+            keyed.put(values.controllerId(), new Settings(values.values()));
+        }
+        Setup setup = PlanReader.at("chamber", () -> PlanReader.setup(request.chamber(), keyed));
+        if (request.edit() != null) {
+            Edit edit = edit(request.edit());
+            PlannedController controller = setup.controller(edit.controllerId());
+            setup = setup.with(controller.id(), edit.apply(controller, setup.wanted(controller)));
+        }
+        return RehearsalAnswer.of(Assessment.of(setup, scenario(request.scenario(), setup.chamber().room())));
+    }
+
+    private static Scenario scenario(ScenarioPlan plan, Room room) {
+        RoomCurve curve = switch (plan.room()) {
+            case DAY -> RoomCurve.day(room);
+            case COLDEST -> RoomCurve.constant(room.coldestC());
+            case WARMEST -> RoomCurve.constant(room.warmestC());
+        };
+        return new Scenario(curve, plan.startHour(), plan.durationS(), plan.stepS(), plan.start(), List.of(),
+                plan.buckets());
+    }
+
+    private static Edit edit(EditPlan plan) {
+        return switch (plan.kind()) {
+            case MOVE_RUNG -> new Edit.MoveRung(plan.controllerId(), need("edit.rung", plan.rung()),
+                    need("edit.display", plan.display()));
+            case MOVE_BAND -> new Edit.MoveBand(plan.controllerId(), need("edit.display", plan.display()));
+            case CHANGE_UNIT -> new Edit.ChangeUnit(plan.controllerId(), need("edit.unit", plan.unit()));
+        };
+    }
+
+    private static <T> T need(String field, T value) {
+        if (value == null) {
+            throw new RefusedValueException(field, null, "must be given for this edit");
+        }
+        return value;
+    }
+}

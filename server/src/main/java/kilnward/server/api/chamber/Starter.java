@@ -1,0 +1,100 @@
+package kilnward.server.api.chamber;
+
+import java.util.Collections;
+import java.util.List;
+import java.util.UUID;
+import kilnward.core.chamber.AirMovement;
+import kilnward.core.control.Style;
+import kilnward.core.finding.RefusedValueException;
+import kilnward.core.life.Guide;
+import kilnward.core.life.School;
+import kilnward.core.life.Stage;
+import kilnward.core.probe.DisplayUnit;
+import kilnward.core.settings.Parameter;
+import kilnward.server.api.chamber.ChamberPlan.AppliancePlan;
+import kilnward.server.api.chamber.ChamberPlan.ApplianceKind;
+import kilnward.server.api.chamber.ChamberPlan.BoxPlan;
+import kilnward.server.api.chamber.ChamberPlan.ContentsPlan;
+import kilnward.server.api.chamber.ChamberPlan.ControllerPlan;
+import kilnward.server.api.chamber.ChamberPlan.HarmPlan;
+import kilnward.server.api.chamber.ChamberPlan.KeyPlan;
+import kilnward.server.api.chamber.ChamberPlan.LayerPlan;
+import kilnward.server.api.chamber.ChamberPlan.LoopPlan;
+import kilnward.server.api.chamber.ChamberPlan.OccupancyPlan;
+import kilnward.server.api.chamber.ChamberPlan.ProbePlan;
+import kilnward.server.api.chamber.ChamberPlan.ProfilePlan;
+import kilnward.server.api.chamber.ChamberPlan.RoomPlan;
+import kilnward.server.api.chamber.ChamberPlan.WallPlan;
+import kilnward.server.api.chamber.ChamberViews.NewChamber;
+import kilnward.server.store.GuideShelf;
+import org.springframework.stereotype.Component;
+
+/** What a new chamber begins with: a foam box with a mat, one probe and one invented controller, all to be changed. */
+@Component
+public class Starter {
+    private final GuideShelf guides;
+
+    public Starter(GuideShelf guides) {
+        this.guides = guides;
+    }
+
+    /** The plan a new chamber begins with. */
+    public ChamberPlan plan(NewChamber chamber, double altitudeM) {
+        String heater = UUID.randomUUID().toString();
+        String probe = UUID.randomUUID().toString();
+        return new ChamberPlan(chamber.name().strip(), "", occupancy(chamber),
+                foamBox(0.5, 0.4, 0.35, 50, altitudeM), new ContentsPlan(4.0, 3300.0, 0.4, 0.0),
+                new RoomPlan(15.0, 25.0, 15.0),
+                List.of(new AppliancePlan(heater, "mat", ApplianceKind.MAT, 15.0, null, null, null, null, null, null)),
+                List.of(new ProbePlan(probe, "probe", 0.0, 0.2, 0.0, 0.0, 40.0, 0.0)),
+                List.of(new ControllerPlan(UUID.randomUUID().toString(), "My controller", probe, profile(),
+                        List.of(new LoopPlan(UUID.randomUUID().toString(), List.of(heater))))));
+    }
+
+    /** A box of one foam. */
+    public static BoxPlan foamBox(double lengthM, double widthM, double heightM, double foamMm, double altitudeM) {
+        return new BoxPlan(lengthM, widthM, heightM, Collections.nCopies(6,
+                new WallPlan(List.of(new LayerPlan("expanded-polystyrene", foamMm)), List.of())), 0.5, AirMovement.STILL,
+                altitudeM);
+    }
+
+    /** An invented controller with plain labels, for the user to replace by what is printed on theirs. */
+    public static ProfilePlan profile() {
+        return new ProfilePlan(DisplayUnit.C, 0.1, 1.0, Style.OFF_AT_SET, Style.OFF_AT_SET, false, List.of(
+                new KeyPlan(Parameter.UNIT, "Unit", 1.0, 0.0, 1.0, 0.0, List.of("°C", "°F")),
+                new KeyPlan(Parameter.DIRECTION, "Job", 1.0, 0.0, 1.0, 0.0, List.of("heat", "cool")),
+                new KeyPlan(Parameter.SET_VALUE, "Set value", 0.1, -40.0, 110.0, 25.0, List.of()),
+                new KeyPlan(Parameter.DIFFERENTIAL, "Differential", 0.1, 0.1, 15.0, 1.0, List.of()),
+                new KeyPlan(Parameter.ACT_DELAY, "Delay", 1.0, 0.0, 10.0, 0.0, List.of()),
+                new KeyPlan(Parameter.HIGH_ALARM, "High alarm", 0.1, -40.0, 110.0, 50.0, List.of()),
+                new KeyPlan(Parameter.LOW_ALARM, "Low alarm", 0.1, -40.0, 110.0, 0.0, List.of()),
+                new KeyPlan(Parameter.OFFSET, "Calibration", 0.1, -10.0, 10.0, 0.0, List.of())), "", "");
+    }
+
+    private OccupancyPlan occupancy(NewChamber chamber) {
+        if (chamber.guideId() == null || chamber.guideId().isBlank()) {
+            return null;
+        }
+        return occupancy(chamber.guideId(), chamber.schoolId(), chamber.stageId());
+    }
+
+    /**
+     * What a stage of a guide asks for.
+     *
+     * @param schoolId its school; null for the usual one
+     * @param stageId  its stage; null for the first
+     */
+    public OccupancyPlan occupancy(String guideId, String schoolId, String stageId) {
+        Guide guide = guides.find(guideId)
+                .orElseThrow(() -> new RefusedValueException("guideId", guideId, "must be the id of a guide"));
+        School school = schoolId == null ? guide.schools().get(0) : guide.schools().stream()
+                .filter(each -> each.id().equals(schoolId)).findFirst()
+                .orElseThrow(() -> new RefusedValueException("schoolId", schoolId, "must be a school of " + guide.name()));
+        Stage stage = stageId == null ? school.stages().get(0) : school.stages().stream()
+                .filter(each -> each.id().equals(stageId)).findFirst()
+                .orElseThrow(() -> new RefusedValueException("stageId", stageId, "must be a stage of " + guide.name()));
+        return new OccupancyPlan(guide.id(), school.id(), stage.id(), guide.name(), null, guide.where(), guide.measured(),
+                0.0, stage.temperatureC().low(), stage.temperatureC().high(), stage.harm().stream()
+                .map(harm -> new HarmPlan(harm.side(), harm.levelC(), harm.durationS())).toList());
+    }
+}

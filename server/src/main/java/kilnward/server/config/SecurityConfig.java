@@ -1,0 +1,100 @@
+package kilnward.server.config;
+
+import jakarta.servlet.FilterChain;
+import jakarta.servlet.ServletException;
+import jakarta.servlet.http.HttpServletRequest;
+import jakarta.servlet.http.HttpServletResponse;
+import java.io.IOException;
+import java.net.InetAddress;
+import java.util.Set;
+import kilnward.server.api.problem.ProblemWriter;
+import org.springframework.beans.factory.annotation.Value;
+import org.springframework.context.annotation.Bean;
+import org.springframework.context.annotation.Configuration;
+import org.springframework.http.HttpMethod;
+import org.springframework.http.HttpStatus;
+import org.springframework.security.access.hierarchicalroles.RoleHierarchy;
+import org.springframework.security.access.hierarchicalroles.RoleHierarchyImpl;
+import org.springframework.security.config.annotation.web.builders.HttpSecurity;
+import org.springframework.security.web.SecurityFilterChain;
+import org.springframework.security.web.context.HttpSessionSecurityContextRepository;
+import org.springframework.security.web.context.SecurityContextRepository;
+import org.springframework.security.web.header.HeaderWriterFilter;
+import org.springframework.web.filter.OncePerRequestFilter;
+
+/** Who may do what. Calculations are open to all; looking is open in the demo; changing takes a role. */
+@Configuration
+public class SecurityConfig {
+    private static final String[] STATELESS = {"/api/v1/calc/**", "/api/v1/rehearsals"};
+
+    @Bean
+    static RoleHierarchy roleHierarchy() {
+        return RoleHierarchyImpl.withDefaultRolePrefix().role("OWNER").implies("LEAD").role("LEAD").implies("KEEPER")
+                .role("KEEPER").implies("VISITOR").build();
+    }
+
+    @Bean
+    SecurityContextRepository securityContextRepository() {
+        return new HttpSessionSecurityContextRepository();
+    }
+
+    @Bean
+    SecurityFilterChain chain(HttpSecurity http, KilnWardProperties properties, ProblemWriter problems,
+                              SecurityContextRepository contexts, @Value("${server.address:}") InetAddress address)
+            throws Exception {
+        if (properties.demo() && (address == null || !address.isLoopbackAddress())) {
+            throw new IllegalStateException("the demo lets anybody pick a role and must listen on loopback only");
+        }
+        http.securityContext(context -> context.securityContextRepository(contexts));
+        http.csrf(csrf -> {
+            csrf.spa();
+            csrf.ignoringRequestMatchers(STATELESS);
+        });
+        http.headers(headers -> headers.contentSecurityPolicy(policy -> policy.policyDirectives(
+                "default-src 'self'; style-src 'self' 'unsafe-inline'; img-src 'self' data:; frame-ancestors 'none'")));
+        http.authorizeHttpRequests(requests -> {
+            requests.requestMatchers(STATELESS).permitAll();
+            requests.requestMatchers("/actuator/health", "/v3/api-docs/**", "/api/v1/session").permitAll();
+            if (properties.demo()) {
+                requests.requestMatchers(HttpMethod.GET, "/api/**").permitAll();
+            } else {
+                requests.requestMatchers(HttpMethod.GET, "/api/**").hasRole("VISITOR");
+            }
+            requests.requestMatchers(HttpMethod.POST, "/api/v1/chambers/*/controllers/*/settings").hasRole("KEEPER");
+            requests.requestMatchers("/api/**").hasRole("LEAD");
+            requests.requestMatchers("/actuator/**").denyAll();
+            requests.anyRequest().permitAll();
+        });
+        http.exceptionHandling(errors -> {
+            errors.authenticationEntryPoint((request, response, error) -> problems.write(response,
+                    HttpStatus.UNAUTHORIZED, "Sign in first", "Pick who you are, then try again."));
+            errors.accessDeniedHandler((request, response, error) -> problems.write(response, HttpStatus.FORBIDDEN,
+                    "Your role may not do that", "Ask a lead or the owner, or pick another role in the demo."));
+        });
+        if (properties.demo()) {
+            http.addFilterBefore(new LoopbackHostOnly(problems), HeaderWriterFilter.class);
+        }
+        return http.build();
+    }
+
+    /** Keeps other web sites from reaching the demo through a name that resolves to this machine. */
+    private static final class LoopbackHostOnly extends OncePerRequestFilter {
+        private static final Set<String> HOSTS = Set.of("127.0.0.1", "localhost", "[::1]");
+        private final ProblemWriter problems;
+
+        private LoopbackHostOnly(ProblemWriter problems) {
+            this.problems = problems;
+        }
+
+        @Override
+        protected void doFilterInternal(HttpServletRequest request, HttpServletResponse response, FilterChain rest)
+                throws ServletException, IOException {
+            if (HOSTS.contains(request.getServerName())) {
+                rest.doFilter(request, response);
+            } else {
+                problems.write(response, HttpStatus.MISDIRECTED_REQUEST, "The demo answers on this machine only",
+                        "Open it as http://127.0.0.1.");
+            }
+        }
+    }
+}

@@ -1,0 +1,15 @@
+package kilnward.server.config;
+
+import org.springframework.context.annotation.Configuration;
+import org.springframework.web.servlet.config.annotation.ViewControllerRegistry;
+import org.springframework.web.servlet.config.annotation.WebMvcConfigurer;
+
+/** The interface is one page; its own addresses all lead to it. */
+@Configuration
+public class WebConfig implements WebMvcConfigurer {
+    @Override
+    public void addViewControllers(ViewControllerRegistry registry) {
+        registry.addViewController("/chambers/**").setViewName("forward:/index.html");
+        registry.addViewController("/new").setViewName("forward:/index.html");
+    }
+}

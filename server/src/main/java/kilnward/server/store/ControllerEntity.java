@@ -1,0 +1,67 @@
+package kilnward.server.store;
+
+import jakarta.persistence.CascadeType;
+import jakarta.persistence.CollectionTable;
+import jakarta.persistence.Column;
+import jakarta.persistence.ElementCollection;
+import jakarta.persistence.Entity;
+import jakarta.persistence.EnumType;
+import jakarta.persistence.Enumerated;
+import jakarta.persistence.JoinColumn;
+import jakarta.persistence.OneToMany;
+import jakarta.persistence.OrderColumn;
+import jakarta.persistence.Table;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.UUID;
+import kilnward.core.control.Style;
+import kilnward.core.probe.DisplayUnit;
+import org.hibernate.annotations.JdbcTypeCode;
+import org.hibernate.envers.AuditJoinTable;
+import org.hibernate.envers.Audited;
+import org.hibernate.type.SqlTypes;
+
+/** A controller with its profile. What is keyed into it stands in its settings revisions. */
+@Entity
+@Audited
+@Table(name = "controller")
+public class ControllerEntity extends Identified {
+    public String name;
+    public UUID probeId;
+    @Enumerated(EnumType.STRING)
+    @JdbcTypeCode(SqlTypes.VARCHAR)
+    @Column(length = 4)
+    public DisplayUnit unit;
+    public double resolution;
+    @Column(name = "sampling_s")
+    public double samplingS;
+    @Enumerated(EnumType.STRING)
+    @JdbcTypeCode(SqlTypes.VARCHAR)
+    @Column(length = 16)
+    public Style raising;
+    @Enumerated(EnumType.STRING)
+    @JdbcTypeCode(SqlTypes.VARCHAR)
+    @Column(length = 16)
+    public Style lowering;
+    public boolean strict;
+    @Column(length = 300)
+    public String howToSet;
+    @Column(length = 300)
+    public String howToSave;
+    @ElementCollection
+    @CollectionTable(name = "controller_key", joinColumns = @JoinColumn(name = "controller_id"))
+    @OrderColumn(name = "position")
+    public List<KeyValue> keys = new ArrayList<>();
+    @OneToMany(cascade = CascadeType.ALL, orphanRemoval = true)
+    @JoinColumn(name = "controller_id")
+    @OrderColumn(name = "position")
+    @AuditJoinTable(name = "controller_loop_aud")
+    public List<LoopEntity> loops = new ArrayList<>();
+
+    protected ControllerEntity() {
+    }
+
+    public ControllerEntity(UUID id) {
+        super(id);
+    }
+}

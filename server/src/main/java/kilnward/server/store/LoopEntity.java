@@ -1,0 +1,41 @@
+package kilnward.server.store;
+
+import jakarta.persistence.CollectionTable;
+import jakarta.persistence.Column;
+import jakarta.persistence.ElementCollection;
+import jakarta.persistence.Entity;
+import jakarta.persistence.JoinColumn;
+import jakarta.persistence.OrderColumn;
+import jakarta.persistence.Table;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.UUID;
+import org.hibernate.envers.Audited;
+
+/** One output of a controller: the quantity it acts on, the part of the day it holds for, the appliances on its outlet. */
+@Entity
+@Audited
+@Table(name = "control_loop")
+public class LoopEntity extends Identified {
+    @Column(length = 16)
+    private String quantity = "TEMPERATURE";
+    @Column(length = 8)
+    private String dayPart = "ALWAYS";
+    @ElementCollection
+    @CollectionTable(name = "loop_appliance", joinColumns = @JoinColumn(name = "loop_id"))
+    @OrderColumn(name = "position")
+    @Column(name = "appliance_id")
+    private List<UUID> applianceIds = new ArrayList<>();
+
+    protected LoopEntity() {
+    }
+
+    public LoopEntity(UUID id, List<UUID> applianceIds) {
+        super(id);
+        this.applianceIds = new ArrayList<>(applianceIds);
+    }
+
+    public List<UUID> getApplianceIds() {
+        return applianceIds;
+    }
+}
