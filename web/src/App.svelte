@@ -1,0 +1,181 @@
+<script lang="ts">
+  import { onMount } from 'svelte'
+  import { Problem } from './lib/api/client'
+  import type { Role } from './lib/api/types'
+  import { prefs } from './lib/prefs.svelte'
+  import { follow, router, STEPS } from './lib/router.svelte'
+  import { session } from './lib/session.svelte'
+  import ChamberPage from './routes/ChamberPage.svelte'
+  import NewChamber from './routes/NewChamber.svelte'
+  import Ward from './routes/Ward.svelte'
+
+  let ready = $state(false)
+  let trouble = $state('')
+  let help: HTMLDialogElement
+  let chamber = $state<ChamberPage | null>(null)
+  const ROLES: [Role, string][] = [
+    ['OWNER', 'owner'],
+    ['LEAD', 'lead'],
+    ['KEEPER', 'keeper'],
+    ['VISITOR', 'visitor'],
+  ]
+
+  onMount(async () => {
+    try {
+      await session.load()
+    } catch (failed) {
+      if (!(failed instanceof Problem)) throw failed
+      trouble = `${failed.title}. ${failed.detail}`
+    }
+    ready = true
+  })
+
+  /** Single letters work only where nothing is being typed, and can be switched off (WCAG 2.1.4). */
+  function onkeydown(event: KeyboardEvent) {
+    const target = event.target as HTMLElement
+    if (!prefs.shortcuts || event.ctrlKey || event.metaKey || event.altKey) return
+    if (target.closest('input, select, textarea, dialog, [contenteditable]')) return
+    const { route } = router
+    if (event.key === '?') help.showModal()
+    else if (event.key === 'w') router.go('/')
+    else if (event.key === 's') chamber?.save()
+    else if (event.key === 'u') chamber?.undo()
+    else if (route.page === 'chamber' && /^[1-4]$/.test(event.key)) router.go(`/chambers/${route.id}/${STEPS[Number(event.key) - 1]}`)
+    else return
+    event.preventDefault()
+  }
+</script>
+
+<svelte:window {onkeydown} />
+
+<a class="skip" href="#main" onclick={(event) => { event.preventDefault(); document.getElementById('main')?.focus() }}>Skip to the content</a>
+<!-- svelte-ignore a11y_click_events_have_key_events, a11y_no_static_element_interactions -->
+<div onclick={follow}>
+  <main id="main" tabindex="-1">
+    {#if !ready}
+      <p class="wait quiet">Kiln Ward is coming …</p>
+    {:else}
+      {#if trouble}<p class="trouble" role="alert"><span class="mark act" aria-hidden="true">◆</span>{trouble} <button class="button" onclick={() => location.reload()}>Try again</button></p>{/if}
+      {#if router.route.page === 'ward'}
+        <Ward />
+      {:else if router.route.page === 'new'}
+        <NewChamber />
+      {:else if router.route.page === 'chamber'}
+        {#key router.route.id}<ChamberPage bind:this={chamber} id={router.route.id} step={router.route.step} />{/key}
+      {:else}
+        <div class="wait"><h1>Nothing stands here</h1><p><a class="button" href="/">All chambers</a></p></div>
+      {/if}
+    {/if}
+  </main>
+  <footer class="no-print small">
+    {#if session.demo}
+      <label>
+        You are the
+        <select value={session.role ?? 'OWNER'} onchange={(event) => session.pick(event.currentTarget.value as Role)}>
+          {#each ROLES as [role, name] (role)}<option value={role}>{name}</option>{/each}
+        </select>
+      </label>
+    {/if}
+    <label>
+      Temperatures in
+      <select bind:value={prefs.unit}>
+        <option value="C">°C</option>
+        <option value="F">°F</option>
+      </select>
+    </label>
+    <label>
+      Theme
+      <select bind:value={prefs.theme}>
+        <option value="day">day</option>
+        <option value="night">night</option>
+      </select>
+    </label>
+    <button class="link small" onclick={() => help.showModal()}>Keys (?)</button>
+    <span class="quiet">A planner and a record, not a safety device.</span>
+  </footer>
+</div>
+
+<dialog bind:this={help} aria-labelledby="help-title">
+  <h2 id="help-title">Keys</h2>
+  <dl>
+    <dt>?</dt><dd>this list</dd>
+    <dt>w</dt><dd>all chambers</dd>
+    <dt>1 … 4</dt><dd>occupant, chamber, settings, card</dd>
+    <dt>s</dt><dd>save</dd>
+    <dt>u</dt><dd>undo</dd>
+    <dt>↑ ↓</dt><dd>on a rung or a key: one step of the controller</dd>
+    <dt>Page ↑ ↓</dt><dd>on a rung: ten steps</dd>
+    <dt>Shift</dt><dd>with arrows or while dragging a switching point: both points together</dd>
+  </dl>
+  <label class="check"><input type="checkbox" bind:checked={prefs.shortcuts} /> Single letters work as keys</label>
+  <p><button class="button main" onclick={() => help.close()}>Close</button></p>
+</dialog>
+
+<style>
+  main:focus {
+    outline: none;
+  }
+
+  .skip {
+    position: absolute;
+    left: -999px;
+    padding: 8px;
+    background: var(--sheet);
+    color: var(--ink);
+    z-index: 2;
+  }
+
+  .skip:focus {
+    left: 8px;
+    top: 8px;
+  }
+
+  .wait,
+  .trouble {
+    padding: 40px 22px;
+  }
+
+  .trouble {
+    padding: 12px 22px;
+    background: var(--alarm-ground);
+  }
+
+  footer {
+    display: flex;
+    flex-wrap: wrap;
+    align-items: center;
+    gap: 8px 22px;
+    padding: 12px 22px 20px;
+    border-top: 1px solid var(--hairline);
+  }
+
+  footer select {
+    min-height: 34px;
+  }
+
+  dialog {
+    line-height: 1.5;
+  }
+
+  dl {
+    display: grid;
+    grid-template-columns: auto 1fr;
+    gap: 4px 16px;
+  }
+
+  dt {
+    font-family: 'Atkinson Hyperlegible Mono Variable', monospace;
+    font-weight: 700;
+  }
+
+  dd {
+    margin: 0;
+  }
+
+  .check {
+    display: flex;
+    align-items: center;
+    gap: 8px;
+    padding: 8px 0;
+  }
+</style>

@@ -1,0 +1,62 @@
+/** One field that the server refused. */
+export interface FieldProblem {
+  field: string
+  given: unknown
+  allowed: string
+}
+
+/** A problem as the server tells it (RFC 9457), or one of the way to it. */
+export class Problem extends Error {
+  constructor(
+    readonly status: number,
+    readonly title: string,
+    readonly detail: string,
+    readonly errors: FieldProblem[] = [],
+    /** On a conflict: what is in force now. */
+    readonly current: unknown = null,
+  ) {
+    super(detail || title)
+  }
+
+  /** The server or its database is away: what was asked can be asked again as it is. */
+  get isAway(): boolean {
+    return this.status === 0 || this.status === 503
+  }
+}
+
+const CSRF_COOKIE = /(?:^|; )XSRF-TOKEN=([^;]*)/
+
+async function ask<T>(method: string, path: string, body?: unknown, signal?: AbortSignal): Promise<T> {
+  const headers: Record<string, string> = { Accept: 'application/json' }
+  if (body !== undefined) headers['Content-Type'] = 'application/json'
+  const token = CSRF_COOKIE.exec(document.cookie)?.[1]
+  if (method !== 'GET' && token) headers['X-XSRF-TOKEN'] = decodeURIComponent(token)
+  let response: Response
+  try {
+    response = await fetch(`/api/v1${path}`, {
+      method,
+      headers,
+      body: body === undefined ? null : JSON.stringify(body),
+      signal: signal ?? null,
+    })
+  } catch (failed) {
+    if (signal?.aborted) throw failed
+    throw new Problem(0, 'Kiln Ward does not answer', 'The server cannot be reached. What you typed is kept on this page.')
+  }
+  if (response.ok) return response.status === 204 ? (undefined as T) : ((await response.json()) as T)
+  const problem = (await response.json().catch(() => ({}))) as Record<string, unknown>
+  throw new Problem(
+    response.status,
+    String(problem['title'] ?? 'Something went wrong'),
+    String(problem['detail'] ?? `The server answered ${response.status}.`),
+    (problem['errors'] as FieldProblem[] | undefined) ?? [],
+    problem['current'] ?? null,
+  )
+}
+
+export const api = {
+  get: <T>(path: string) => ask<T>('GET', path),
+  post: <T>(path: string, body: unknown, signal?: AbortSignal) => ask<T>('POST', path, body, signal),
+  put: <T>(path: string, body: unknown) => ask<T>('PUT', path, body),
+  remove: (path: string) => ask<void>('DELETE', path),
+}

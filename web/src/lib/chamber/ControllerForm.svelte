@@ -1,0 +1,247 @@
+<script lang="ts">
+  import type { ControllerPlan, KeyPlan, Parameter } from '../api/types'
+  import NumberField from '../parts/NumberField.svelte'
+  import { PARAMETER_NAMES, STYLE_NAMES } from '../words'
+  import type { ChamberDraft } from './draft.svelte'
+
+  let { draft, controller, disabled }: { draft: ChamberDraft; controller: ControllerPlan; disabled: boolean } = $props()
+  const id = $props.id()
+  const index = $derived(draft.plan.controllers.findIndex((each) => each.id === controller.id))
+  const path = $derived(`controllers[${index}].profile`)
+  const free = $derived(
+    (Object.keys(PARAMETER_NAMES) as Parameter[]).filter((each) => !controller.profile.keys.some((key) => key.parameter === each)),
+  )
+  let added = $state<Parameter | ''>('')
+
+  function change(action: () => void) {
+    action()
+    draft.replan()
+  }
+
+  /** A key as it begins; words only for a choice. */
+  function fresh(parameter: Parameter): KeyPlan {
+    const degrees = controller.profile.unit === 'F'
+    const base = { parameter, label: PARAMETER_NAMES[parameter], factory: null, words: [] as string[] }
+    switch (parameter) {
+      case 'UNIT':
+        return { ...base, step: 1, lowest: 0, highest: 1, words: ['°C', '°F'] }
+      case 'DIRECTION':
+        return { ...base, step: 1, lowest: 0, highest: 1, words: ['heat', 'cool'] }
+      case 'ACT_DELAY':
+      case 'MIN_OFF':
+        return { ...base, step: 1, lowest: 0, highest: 10 }
+      case 'DIFFERENTIAL':
+        return { ...base, step: controller.profile.resolution, lowest: controller.profile.resolution, highest: degrees ? 30 : 15 }
+      case 'OFFSET':
+        return { ...base, step: controller.profile.resolution, lowest: degrees ? -15 : -10, highest: degrees ? 15 : 10 }
+      default:
+        return { ...base, step: controller.profile.resolution, lowest: -40, highest: degrees ? 230 : 110 }
+    }
+  }
+
+  function restyle(style: ControllerPlan['profile']['raising'], raising: boolean) {
+    const { profile } = controller
+    const wasPair = profile.raising === 'PAIR'
+    if (raising) profile.raising = style
+    else profile.lowering = style
+    if (style === 'PAIR' || wasPair) {
+      profile.raising = style
+      profile.lowering = style
+      const [gone, come]: [Parameter[], Parameter[]] =
+        style === 'PAIR'
+          ? [['SET_VALUE', 'DIFFERENTIAL', 'DIRECTION'], ['ON_AT', 'OFF_AT']]
+          : [['ON_AT', 'OFF_AT'], ['SET_VALUE', 'DIFFERENTIAL']]
+      const place = Math.max(0, profile.keys.findIndex((key) => gone.includes(key.parameter)))
+      const kept = profile.keys.filter((key) => !gone.includes(key.parameter))
+      const needed = come.filter((each) => !kept.some((key) => key.parameter === each)).map(fresh)
+      profile.keys = [...kept.slice(0, place), ...needed, ...kept.slice(place)]
+    }
+  }
+
+  function move(at: number, by: number) {
+    const keys = [...controller.profile.keys]
+    const [key] = keys.splice(at, 1)
+    keys.splice(at + by, 0, key!)
+    controller.profile.keys = keys
+  }
+</script>
+
+<fieldset {disabled}>
+  <legend class="sr-only">Your controller</legend>
+  <p class="quiet small">
+    Put in what is printed on your own device and in the order you go through it. What the device is seen to do counts more
+    than what is printed.
+  </p>
+  <div class="grid">
+    <div>
+      <label for="{id}-name">What you call it</label>
+      <input id="{id}-name" maxlength="80" bind:value={controller.name} oninput={() => draft.replan()} />
+    </div>
+    <div>
+      <label for="{id}-unit">Unit of its steps and ranges</label>
+      <select id="{id}-unit" bind:value={controller.profile.unit} onchange={() => draft.replan()}>
+        <option value="C">°C</option>
+        <option value="F">°F</option>
+      </select>
+    </div>
+    <NumberField label="Smallest step shown" unit="°{controller.profile.unit}" digits={3} value={controller.profile.resolution} error={draft.error(`${path}.resolution`)} onchange={(value) => change(() => (controller.profile.resolution = value!))} />
+    <NumberField label="It looks at its probe every" unit="s" value={controller.profile.samplingS} error={draft.error(`${path}.samplingS`)} onchange={(value) => change(() => (controller.profile.samplingS = value!))} />
+    {#each [true, false] as raising (raising)}
+      <div>
+        <label for="{id}-style-{raising}">{raising ? 'When heating it' : 'When cooling it'}</label>
+        <select
+          id="{id}-style-{raising}"
+          value={raising ? controller.profile.raising : controller.profile.lowering}
+          onchange={(event) => change(() => restyle(event.currentTarget.value as ControllerPlan['profile']['raising'], raising))}
+        >
+          {#each Object.entries(STYLE_NAMES) as [style, name] (style)}<option value={style}>{name}</option>{/each}
+        </select>
+      </div>
+    {/each}
+    <label class="check">
+      <input type="checkbox" bind:checked={controller.profile.strict} onchange={() => draft.replan()} />
+      It switches only past a value, not at it
+    </label>
+  </div>
+
+  <div class="scroll">
+    <table>
+      <caption class="sr-only">Keys in the order they are gone through</caption>
+      <thead>
+        <tr><th>Order</th><th>What it means</th><th>Label on the device</th><th>Step</th><th>Lowest</th><th>Highest</th><th>Factory</th><th></th></tr>
+      </thead>
+      <tbody>
+        {#each controller.profile.keys as key, at (key.parameter)}
+          {@const row = `${path}.keys[${at}]`}
+          {@const name = PARAMETER_NAMES[key.parameter]}
+          <tr>
+            <td>
+              <button class="arrow" aria-label="Move {name} up" disabled={at === 0} onclick={() => change(() => move(at, -1))}>↑</button>
+              <button class="arrow" aria-label="Move {name} down" disabled={at === controller.profile.keys.length - 1} onclick={() => change(() => move(at, 1))}>↓</button>
+            </td>
+            <td>{name}</td>
+            <td>
+              <input aria-label="Label for {name}" maxlength="40" bind:value={key.label} oninput={() => draft.replan()} aria-invalid={draft.error(`${row}.label`) ? 'true' : undefined} />
+              {#if draft.error(`${row}.label`)}<p class="error">{draft.error(`${row}.label`)}</p>{/if}
+            </td>
+            {#if key.words.length === 2}
+              <td colspan="4" class="words">
+                <input aria-label="First word of {name}" maxlength="20" bind:value={key.words[0]} oninput={() => draft.replan()} />
+                <input aria-label="Second word of {name}" maxlength="20" bind:value={key.words[1]} oninput={() => draft.replan()} />
+              </td>
+            {:else}
+              {#each ['step', 'lowest', 'highest'] as const as field (field)}
+                <td><NumberField label="" digits={3} value={key[field]} error={draft.error(`${row}.${field}`)} onchange={(value) => change(() => (key[field] = value!))} /></td>
+              {/each}
+              <td><NumberField label="" digits={3} emptyMeans="?" value={key.factory} error={draft.error(`${row}.factory`)} onchange={(value) => change(() => (key.factory = value))} /></td>
+            {/if}
+            <td><button class="link small" onclick={() => change(() => (controller.profile.keys = controller.profile.keys.filter((each) => each !== key)))}>Remove<span class="sr-only"> {name}</span></button></td>
+          </tr>
+        {/each}
+      </tbody>
+    </table>
+  </div>
+  {#if draft.error(`${path}.keys`)}<p class="error">{draft.error(`${path}.keys`)}</p>{/if}
+  {#if free.length > 0}
+    <p class="row">
+      <label for="{id}-add">Another key, meaning</label>
+      <select id="{id}-add" bind:value={added}>
+        <option value="">choose</option>
+        {#each free as parameter (parameter)}<option value={parameter}>{PARAMETER_NAMES[parameter]}</option>{/each}
+      </select>
+      <button
+        class="button"
+        disabled={added === ''}
+        onclick={() =>
+          change(() => {
+            if (added !== '') controller.profile.keys = [...controller.profile.keys, fresh(added)]
+            added = ''
+          })}>Add it</button
+      >
+    </p>
+  {/if}
+  <label for="{id}-set">How a value is changed on it</label>
+  <textarea id="{id}-set" rows="2" maxlength="300" bind:value={controller.profile.howToSet}></textarea>
+  <label for="{id}-save">How a change is kept</label>
+  <textarea id="{id}-save" rows="2" maxlength="300" bind:value={controller.profile.howToSave}></textarea>
+</fieldset>
+
+<style>
+  fieldset {
+    display: grid;
+    gap: 10px;
+    margin: 0;
+    padding: 8px 0;
+    border: 0;
+  }
+
+  .grid {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 14px 22px;
+    align-items: end;
+  }
+
+  .grid > div {
+    display: grid;
+  }
+
+  label {
+    color: var(--quiet);
+    font-size: var(--small);
+  }
+
+  .check,
+  .row {
+    display: flex;
+    align-items: center;
+    gap: 8px;
+    flex-wrap: wrap;
+  }
+
+  .scroll {
+    overflow-x: auto;
+  }
+
+  table {
+    border-collapse: collapse;
+  }
+
+  th {
+    text-align: left;
+    font-weight: 400;
+    color: var(--quiet);
+    font-size: var(--small);
+  }
+
+  td {
+    padding: 4px 10px 4px 0;
+    border-bottom: 1px solid var(--hairline);
+    vertical-align: middle;
+  }
+
+  td input {
+    width: 11em;
+  }
+
+  .words input {
+    width: 7em;
+  }
+
+  .arrow {
+    width: 34px;
+    height: 34px;
+    border: 1px solid var(--edge);
+    background: transparent;
+    cursor: pointer;
+  }
+
+  .arrow:disabled {
+    opacity: 0.4;
+    cursor: default;
+  }
+
+  select {
+    max-width: 100%;
+  }
+</style>

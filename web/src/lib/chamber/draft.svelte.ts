@@ -1,0 +1,331 @@
+/** A chamber being worked on: what is saved, what is typed, and what the server says about it. */
+import { api, Problem } from '../api/client'
+import type {
+  ChamberPlan,
+  ChamberView,
+  EditPlan,
+  FindingAnswer,
+  Parameter,
+  RehearsalAnswer,
+  RehearsalRequest,
+  ScenarioPlan,
+  SettingsView,
+  Values,
+} from '../api/types'
+import { alignKeys, countChanges, fieldErrors, missingParts, same } from './draft'
+
+type Keyed = Record<string, Values>
+
+interface Snapshot {
+  label: string
+  plan: ChamberPlan
+  keyed: Keyed
+}
+
+interface KeptDraft {
+  version: number
+  basedOn: Record<string, number>
+  plan: ChamberPlan
+  keyed: Keyed
+}
+
+/** What to do when somebody else has saved first. */
+export interface Conflict {
+  what: 'plan' | 'settings'
+  problem: Problem
+  again: () => Promise<boolean>
+}
+
+export class ChamberDraft {
+  /** As saved. Replaced whole by the server's answers, so it need not be deeply reactive. */
+  view = $state.raw<ChamberView>(undefined as unknown as ChamberView)
+  plan = $state<ChamberPlan>(undefined as unknown as ChamberPlan)
+  keyed = $state<Keyed>({})
+  answer = $state.raw<RehearsalAnswer | null>(null)
+  errors = $state.raw<Record<string, string>>({})
+  problem = $state.raw<Problem | null>(null)
+  conflict = $state.raw<Conflict | null>(null)
+  busy = $state(false)
+  saving = $state(false)
+  broughtBack = $state(false)
+  scenario = $state<ScenarioPlan>({ room: 'DAY', startHour: 21, durationS: 43_200, stepS: 1, start: 'SETTLED', buckets: 480 })
+  #undo = $state.raw<Snapshot[]>([])
+  #wanted: { request: RehearsalRequest; edited: boolean } | null = null
+  #running = false
+
+  constructor(view: ChamberView) {
+    this.#load(view)
+    this.#bringBack()
+  }
+
+  #load(view: ChamberView) {
+    this.view = view
+    this.plan = structuredClone(view.plan)
+    this.keyed = keyedOf(view)
+    alignKeys(this.plan, this.keyed, null)
+  }
+
+  get id() {
+    return this.view.id
+  }
+
+  get planDirty() {
+    return !same($state.snapshot(this.plan), this.view.plan)
+  }
+
+  /** Number of keys that differ from what is saved. */
+  get changedKeys() {
+    return countChanges(keyedOf(this.view), $state.snapshot(this.keyed) as Keyed)
+  }
+
+  get dirty() {
+    return this.planDirty || this.changedKeys > 0
+  }
+
+  get missing() {
+    return missingParts(this.plan)
+  }
+
+  get undoLabel() {
+    return this.#undo.at(-1)?.label ?? null
+  }
+
+  settingsOf(controllerId: string): SettingsView | null {
+    return this.view.settings.find((each) => each.controllerId === controllerId) ?? null
+  }
+
+  error(path: string): string | null {
+    return this.errors[path] ?? null
+  }
+
+  // --- changing -----------------------------------------------------------------------------------------------------------
+
+  /** Remembers how things stand, so that what follows can be undone. */
+  checkpoint(label: string) {
+    const snapshot = { label, plan: $state.snapshot(this.plan) as ChamberPlan, keyed: $state.snapshot(this.keyed) as Keyed }
+    const last = this.#undo.at(-1)
+    if (last && same(last.plan, snapshot.plan) && same(last.keyed, snapshot.keyed)) {
+      this.#undo = [...this.#undo.slice(0, -1), snapshot]
+    } else {
+      this.#undo = [...this.#undo.slice(-49), snapshot]
+    }
+  }
+
+  undo() {
+    const last = this.#undo.at(-1)
+    if (!last) return
+    this.#undo = this.#undo.slice(0, -1)
+    this.plan = structuredClone(last.plan)
+    this.keyed = structuredClone(last.keyed)
+    this.rehearse()
+  }
+
+  /** Puts one value in, as typed into a key. */
+  key(controllerId: string, parameter: Parameter, value: number) {
+    this.keyed[controllerId] = { ...this.keyed[controllerId], [parameter]: value }
+    this.rehearse()
+  }
+
+  /** Puts a finding's remedy in. */
+  remedy(finding: FindingAnswer, words: string) {
+    this.checkpoint(words)
+    for (const change of finding.remedy.changes) {
+      this.keyed[change.controllerId] = { ...this.keyed[change.controllerId], [change.parameter]: change.value }
+    }
+    this.rehearse()
+  }
+
+  /** A change made on the ladder, from how the keys stood when it began. */
+  edit(edit: EditPlan, from: Keyed) {
+    this.#ask({ ...this.#request(), settings: asSettings(from), edit }, true)
+  }
+
+  snapshotKeyed(): Keyed {
+    return $state.snapshot(this.keyed) as Keyed
+  }
+
+  /** After the plan changed: keys follow the profile, and everything is rehearsed anew. */
+  replan() {
+    alignKeys(this.plan, this.keyed, this.answer)
+    this.rehearse()
+  }
+
+  discard() {
+    this.checkpoint('throwing the changes away')
+    this.plan = structuredClone(this.view.plan)
+    this.keyed = keyedOf(this.view)
+    this.broughtBack = false
+    this.rehearse()
+  }
+
+  // --- rehearsing ---------------------------------------------------------------------------------------------------------
+
+  rehearse() {
+    if (this.missing.length > 0) {
+      this.answer = null
+      return
+    }
+    this.#ask(this.#request(), false)
+  }
+
+  #request(): RehearsalRequest {
+    return {
+      chamber: $state.snapshot(this.plan) as ChamberPlan,
+      settings: asSettings($state.snapshot(this.keyed) as Keyed),
+      scenario: $state.snapshot(this.scenario),
+      edit: null,
+    }
+  }
+
+  /** Only the newest wish is asked; what was wished in between is never sent, so no answer comes out of turn. */
+  #ask(request: RehearsalRequest, edited: boolean) {
+    this.#wanted = { request, edited }
+    if (!this.#running) void this.#run()
+  }
+
+  async #run() {
+    this.#running = true
+    this.busy = true
+    for (let job = this.#wanted; job; job = this.#wanted) {
+      this.#wanted = null
+      try {
+        const answer = await api.post<RehearsalAnswer>('/rehearsals', job.request)
+        // A plain change made meanwhile makes an edit's keys out of date: they must not overwrite what was typed.
+        const overtaken = this.#wanted as { edited: boolean } | null
+        if (job.edited && !(overtaken && !overtaken.edited)) {
+          for (const keyed of answer.settings) this.keyed[keyed.controllerId] = keyed.values as Values
+        }
+        this.answer = answer
+        this.errors = {}
+        this.problem = null
+      } catch (failed) {
+        this.#fail(failed)
+      }
+    }
+    this.busy = false
+    this.#running = false
+  }
+
+  #fail(failed: unknown) {
+    if (!(failed instanceof Problem)) throw failed
+    this.problem = failed
+    this.errors = fieldErrors(failed.errors)
+  }
+
+  // --- saving -------------------------------------------------------------------------------------------------------------
+
+  async savePlan(version = this.view.version): Promise<boolean> {
+    return this.#save('plan', () => this.savePlan((this.conflict?.problem.current as ChamberView).version), async () => {
+      const saved = await api.put<ChamberView>(`/chambers/${this.id}`, { version, plan: $state.snapshot(this.plan) })
+      this.view = saved
+      this.plan = structuredClone(saved.plan)
+    })
+  }
+
+  async saveSettings(controllerId: string, reason: string, basedOn = this.settingsOf(controllerId)?.number ?? 0): Promise<boolean> {
+    if (this.planDirty && !(await this.savePlan())) return false
+    const again = () =>
+      this.saveSettings(controllerId, reason, (this.conflict?.problem.current as SettingsView | null)?.number ?? 0)
+    return this.#save('settings', again, async () => {
+      const saved = await api.post<SettingsView>(`/chambers/${this.id}/controllers/${controllerId}/settings`, {
+        basedOn,
+        reason,
+        values: $state.snapshot(this.keyed[controllerId]),
+      })
+      this.view = {
+        ...this.view,
+        settings: [...this.view.settings.filter((each) => each.controllerId !== controllerId), saved],
+      }
+    })
+  }
+
+  async #save(what: Conflict['what'], again: Conflict['again'], action: () => Promise<void>): Promise<boolean> {
+    this.saving = true
+    try {
+      await action()
+      this.conflict = null
+      this.problem = null
+      this.errors = {}
+      this.broughtBack = false
+      return true
+    } catch (failed) {
+      this.#fail(failed)
+      if (this.problem?.status === 409 && this.problem.current) this.conflict = { what, problem: this.problem, again }
+      return false
+    } finally {
+      this.saving = false
+    }
+  }
+
+  /** Gives way to what somebody else saved; one's own goes onto the undo stack rather than away. */
+  takeTheirs() {
+    const conflict = this.conflict
+    if (!conflict) return
+    this.checkpoint('taking theirs')
+    if (conflict.what === 'plan') {
+      this.#load(conflict.problem.current as ChamberView)
+    } else {
+      const theirs = conflict.problem.current as SettingsView
+      this.view = {
+        ...this.view,
+        settings: [...this.view.settings.filter((each) => each.controllerId !== theirs.controllerId), theirs],
+      }
+      this.keyed[theirs.controllerId] = theirs.values as Values
+    }
+    this.conflict = null
+    this.problem = null
+    this.rehearse()
+  }
+
+  // --- keeping what is typed through a reload ----------------------------------------------------------------------------
+
+  get #place() {
+    return `kiln-draft-${this.view.id}`
+  }
+
+  /** Keeps what is not saved in the browser. */
+  keep() {
+    try {
+      if (this.dirty) {
+        const draft: KeptDraft = {
+          version: this.view.version,
+          basedOn: Object.fromEntries(this.view.settings.map((each) => [each.controllerId, each.number])),
+          plan: $state.snapshot(this.plan) as ChamberPlan,
+          keyed: this.snapshotKeyed(),
+        }
+        localStorage.setItem(this.#place, JSON.stringify(draft))
+      } else {
+        localStorage.removeItem(this.#place)
+      }
+    } catch {
+      // A browser that keeps nothing still works; a reload then loses what is not saved.
+    }
+  }
+
+  #bringBack() {
+    try {
+      const text = localStorage.getItem(this.#place)
+      if (!text) return
+      const draft = JSON.parse(text) as KeptDraft
+      this.plan = draft.plan
+      this.keyed = draft.keyed
+      // Saving goes against the versions it was begun from, so that a change made elsewhere since then is noticed.
+      this.view = {
+        ...this.view,
+        version: draft.version,
+        settings: this.view.settings.map((each) => ({ ...each, number: draft.basedOn[each.controllerId] ?? each.number })),
+      }
+      this.broughtBack = this.dirty
+    } catch {
+      localStorage.removeItem(this.#place)
+    }
+  }
+}
+
+function keyedOf(view: ChamberView): Keyed {
+  return Object.fromEntries(view.settings.map((each) => [each.controllerId, { ...(each.values as Values) }]))
+}
+
+function asSettings(keyed: Keyed): RehearsalRequest['settings'] {
+  return Object.entries(keyed).map(([controllerId, values]) => ({ controllerId, values: values as Record<string, number> }))
+}

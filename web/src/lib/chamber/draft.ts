@@ -1,0 +1,146 @@
+/** What a draft works out without touching anything: plain functions, tested beside. */
+import type { FieldProblem } from '../api/client'
+import type { ChamberPlan, ControllerPlan, KeyPlan, RehearsalAnswer, Values } from '../api/types'
+
+/** Whether two plain values are the same, whatever the order of their fields. */
+export function same(a: unknown, b: unknown): boolean {
+  if (Object.is(a, b)) return true
+  if (typeof a !== 'object' || typeof b !== 'object' || a === null || b === null) return false
+  const aKeys = Object.keys(a)
+  const bKeys = Object.keys(b)
+  return (
+    Array.isArray(a) === Array.isArray(b) &&
+    aKeys.length === bKeys.length &&
+    aKeys.every((key) => same((a as Record<string, unknown>)[key], (b as Record<string, unknown>)[key]))
+  )
+}
+
+/** Number of keys with another value than saved; a controller without saved settings counts each of its keys. */
+export function countChanges(saved: Record<string, Values>, typed: Record<string, Values>): number {
+  let changes = 0
+  for (const [controllerId, values] of Object.entries(typed)) {
+    const before = (saved[controllerId] ?? {}) as Record<string, number>
+    const now = values as Record<string, number>
+    changes += new Set([...Object.keys(before), ...Object.keys(now)].filter((key) => before[key] !== now[key])).size
+  }
+  return changes
+}
+
+/** Parts that must be there before a chamber can be rehearsed, in the keeper's words. */
+export function missingParts(plan: ChamberPlan): string[] {
+  const missing: string[] = []
+  if (!plan.occupancy) missing.push('who lives in it')
+  if (!plan.box) missing.push('the box')
+  if (!plan.contents) missing.push('what is inside')
+  if (!plan.room) missing.push('the room')
+  if (plan.appliances.length === 0) missing.push('a heater or a cooler')
+  if (plan.probes.length === 0) missing.push('a probe')
+  if (plan.controllers.length === 0) missing.push('a controller')
+  return missing
+}
+
+/** Refused fields by their path in the plan; a rehearsal and a save name the same field behind different prefixes. */
+export function fieldErrors(errors: FieldProblem[]): Record<string, string> {
+  return Object.fromEntries(errors.map((error) => [error.field.replace(/^(chamber|plan)\./, ''), error.allowed]))
+}
+
+/** Makes the keyed values follow the profiles: a new key gets a sensible value, a key that is gone loses its own. */
+export function alignKeys(plan: ChamberPlan, keyed: Record<string, Values>, answer: RehearsalAnswer | null) {
+  for (const id of Object.keys(keyed)) {
+    if (!plan.controllers.some((controller) => controller.id === id)) delete keyed[id]
+  }
+  for (const controller of plan.controllers) {
+    const old = keyed[controller.id] ?? {}
+    const values: Values = {}
+    for (const key of controller.profile.keys) values[key.parameter] = old[key.parameter] ?? initial(plan, controller, key, answer)
+    keyed[controller.id] = values
+  }
+}
+
+function initial(plan: ChamberPlan, controller: ControllerPlan, key: KeyPlan, answer: RehearsalAnswer | null): number {
+  const unit = controller.profile.unit
+  const level = (celsius: number) => nearest(key, unit === 'C' ? celsius : celsius * 1.8 + 32)
+  const points = answer?.settings.find((each) => each.controllerId === controller.id)
+  const keep = plan.occupancy
+  switch (key.parameter) {
+    case 'ON_AT':
+      return points ? points.onAt : level(keep ? keep.keepLowC + 0.25 * (keep.keepHighC - keep.keepLowC) : 25)
+    case 'OFF_AT':
+      return points ? points.offAt : level(keep ? keep.keepHighC - 0.25 * (keep.keepHighC - keep.keepLowC) : 26)
+    case 'SET_VALUE':
+      return points ? points.offAt : level(keep ? (keep.keepLowC + keep.keepHighC) / 2 : 25)
+    case 'DIFFERENTIAL':
+      return points ? nearest(key, Math.abs(points.offAt - points.onAt)) : nearest(key, unit === 'C' ? 0.5 : 1)
+    case 'HIGH_ALARM':
+      return level(keep ? keep.keepHighC + 1.5 : 40)
+    case 'LOW_ALARM':
+      return level(keep ? keep.keepLowC - 2 : 10)
+    case 'UNIT':
+      return unit === 'C' ? 0 : 1
+    case 'LOWEST_SETTABLE':
+      return key.lowest
+    case 'HIGHEST_SETTABLE':
+      return key.highest
+    case 'DIRECTION':
+    case 'ACT_DELAY':
+    case 'MIN_OFF':
+    case 'OFFSET':
+      return nearest(key, 0)
+  }
+}
+
+function nearest(key: KeyPlan, value: number): number {
+  const rounded = Number((Math.round(value / key.step) * key.step).toFixed(6))
+  return Math.max(key.lowest, Math.min(key.highest, rounded))
+}
+
+/** A foam box to begin measuring from. */
+export function freshBox(altitudeM: number): NonNullable<ChamberPlan['box']> {
+  return {
+    innerLengthM: 0.5,
+    innerWidthM: 0.4,
+    innerHeightM: 0.35,
+    walls: Array.from({ length: 6 }, () => ({ layers: [{ materialId: 'expanded-polystyrene', thicknessMm: 50 }], openings: [] })),
+    airChangesPerHour: 0.5,
+    airMovement: 'STILL',
+    altitudeM,
+  }
+}
+
+/** A controller with plain labels, on the first probe and the first appliance that no other switches. */
+export function freshController(plan: ChamberPlan): ControllerPlan {
+  const taken = new Set(plan.controllers.flatMap((each) => each.loops.flatMap((loop) => loop.applianceIds)))
+  const appliance = plan.appliances.find((each) => !taken.has(each.id)) ?? plan.appliances[0]
+  const number = (parameter: KeyPlan['parameter'], label: string, step: number, lowest: number, highest: number): KeyPlan => ({
+    parameter,
+    label,
+    step,
+    lowest,
+    highest,
+    factory: null,
+    words: [],
+  })
+  return {
+    id: crypto.randomUUID(),
+    name: 'My controller',
+    probeId: plan.probes[0]?.id ?? '',
+    profile: {
+      unit: 'C',
+      resolution: 0.1,
+      samplingS: 1,
+      raising: 'OFF_AT_SET',
+      lowering: 'OFF_AT_SET',
+      strict: false,
+      keys: [
+        number('SET_VALUE', 'Set value', 0.1, -40, 110),
+        number('DIFFERENTIAL', 'Differential', 0.1, 0.1, 15),
+        number('HIGH_ALARM', 'High alarm', 0.1, -40, 110),
+        number('LOW_ALARM', 'Low alarm', 0.1, -40, 110),
+        number('OFFSET', 'Calibration', 0.1, -10, 10),
+      ],
+      howToSet: '',
+      howToSave: '',
+    },
+    loops: [{ id: crypto.randomUUID(), applianceIds: appliance ? [appliance.id] : [] }],
+  }
+}

@@ -1,0 +1,23 @@
+/** What the shelf's tiles say about a chamber. */
+import type { StepName } from '../router.svelte'
+import type { ChamberDraft } from './draft.svelte'
+
+export type TileState = 'empty' | 'half' | 'full' | 'due'
+
+const SAYS: Record<TileState, string> = { empty: 'not begun', half: 'begun', full: 'done', due: 'wants you' }
+
+export function tilesOf(draft: ChamberDraft): { step: StepName; name: string; state: TileState; says: string }[] {
+  const { plan } = draft
+  const parts = [plan.box, plan.contents, plan.room, plan.appliances[0], plan.probes[0]]
+  const there = parts.filter(Boolean).length
+  const saved = plan.controllers.length > 0 && plan.controllers.every((each) => draft.settingsOf(each.id))
+  const urgent = draft.answer?.findings.some((finding) => finding.severity === 'NEEDS_YOU_NOW') ?? false
+  const settings: TileState = !draft.answer ? 'empty' : urgent ? 'due' : saved && draft.changedKeys === 0 ? 'full' : 'half'
+  const states: [StepName, string, TileState][] = [
+    ['occupant', 'Occupant', plan.occupancy ? 'full' : 'empty'],
+    ['chamber', 'Chamber', there === parts.length ? 'full' : there > 0 ? 'half' : 'empty'],
+    ['settings', 'Settings', settings],
+    ['card', 'Card', saved ? (draft.changedKeys === 0 ? 'full' : 'half') : 'empty'],
+  ]
+  return states.map(([step, name, state]) => ({ step, name, state, says: SAYS[state] }))
+}

@@ -1,0 +1,643 @@
+<script lang="ts">
+  import type { Snippet } from 'svelte'
+  import type { EditPlan, RungAnswer, Values } from '../api/types'
+  import type { ChamberDraft } from '../chamber/draft.svelte'
+  import { prefs } from '../prefs.svelte'
+  import { celsiusTo, clock, decimalsOf, duration, fixed, level, parse, toCelsius, toKelvin, toStep } from '../units'
+  import { RUNG_NAMES } from '../words'
+  import { envelopePath, rangeOf, scaleOf, spread, ticks } from './scale'
+
+  interface Props {
+    draft: ChamberDraft
+    mayKey: boolean
+    /** What stands above the trace. */
+    course: Snippet
+  }
+  let { draft, mayKey, course }: Props = $props()
+  const id = $props.id()
+
+  let width = $state(900)
+  let screenHeight = $state(800)
+  const compact = $derived(width < 620)
+  const answer = $derived(draft.answer)
+  const needs = $derived(draft.plan.occupancy)
+
+  // --- geometry -----------------------------------------------------------------------------------------------------------
+
+  const TOP = $derived(compact ? 86 : 40)
+  /** The keys below belong on the same screen as the ladder above. */
+  const plotHeight = $derived(compact ? 430 : Math.max(340, Math.min(620, screenHeight - 445)))
+  const bottom = $derived(TOP + plotHeight)
+  const needX = $derived(compact ? 34 : 46)
+  const needWidth = $derived(compact ? 34 : 50)
+  const markX = $derived(needX + needWidth + (compact ? 12 : 40))
+  const labelX = $derived(markX + (compact ? 12 : 36))
+  const labelWidth = $derived(compact ? 112 : 214)
+  const plotX = $derived(labelX + labelWidth + (compact ? 6 : 16))
+  const plotWidth = $derived(Math.max(60, width - plotX - 6))
+
+  const nearestHarm = (side: 'LOW' | 'HIGH') => {
+    const levels = (needs?.harmLimits ?? []).filter((limit) => limit.side === side)
+    levels.sort((a, b) => (side === 'HIGH' ? a.levelC - b.levelC : b.levelC - a.levelC))
+    return levels[0] ?? null
+  }
+  const harmHigh = $derived(nearestHarm('HIGH'))
+  const harmLow = $derived(nearestHarm('LOW'))
+
+  /** While a rung is moved the axis stands still, or the rung would run away from the pointer. */
+  let heldRange: { low: number; high: number } | null = $state.raw(null)
+  const range = $derived.by(() => {
+    if (heldRange) return heldRange
+    if (!answer || !needs) return { low: 0, high: 1 }
+    return rangeOf({
+      keepLowC: needs.keepLowC,
+      keepHighC: needs.keepHighC,
+      harmLowC: harmLow?.levelC ?? null,
+      harmHighC: harmHigh?.levelC ?? null,
+      rungsC: answer.ladder.rungs
+        .filter((rung) => rung.kind !== 'STUCK_ON_END' && rung.kind !== 'HEATER_DEAD_END')
+        .map((rung) => rung.occupantC),
+      traceLowC: Math.min(answer.metrics.occupant.lowestC, ...answer.metrics.displays.map((each) => each.lowestC)),
+      traceHighC: Math.max(answer.metrics.occupant.highestC, ...answer.metrics.displays.map((each) => each.highestC)),
+    })
+  })
+  const scale = $derived(scaleOf(range.low, range.high, TOP, plotHeight))
+  const tickValues = $derived(
+    ticks(celsiusTo(prefs.unit, range.low), celsiusTo(prefs.unit, range.high), compact ? 8 : 12).map((shown) => ({
+      shown,
+      y: scale.y(toCelsius(prefs.unit, shown)),
+    })),
+  )
+  const clampY = (celsius: number) => Math.max(TOP, Math.min(bottom, scale.y(celsius)))
+
+  // --- rungs --------------------------------------------------------------------------------------------------------------
+
+  const keyedOf = (controllerId: string) => answer?.settings.find((each) => each.controllerId === controllerId)
+
+  interface Placed {
+    key: string
+    rung: RungAnswer
+    shown: number | null
+    occupantC: number
+    y: number
+    labelY: number
+  }
+
+  const rungs = $derived.by<Placed[]>(() => {
+    if (!answer) return []
+    const placed = answer.ladder.rungs
+      .filter((rung) => rung.kind !== 'STUCK_ON_END' && rung.kind !== 'HEATER_DEAD_END')
+      .map((rung) => {
+        const moved = held && held.kind === rung.kind && held.controllerId === rung.controllerId ? held.target : null
+        const keyed = keyedOf(rung.controllerId)
+        const shown = moved ?? rung.display
+        const occupantC =
+          moved !== null && rung.display !== null && keyed
+            ? rung.occupantC + toKelvin(keyed.unit, moved - rung.display)
+            : rung.occupantC
+        return { key: rung.controllerId + rung.kind, rung, shown, occupantC, y: clampY(occupantC), labelY: 0 }
+      })
+    const ys = spread(placed.map((each) => each.y), compact ? 58 : 44, TOP + 4, bottom - 8)
+    placed.forEach((each, index) => (each.labelY = ys[index]!))
+    return placed
+  })
+
+  const colour = (rung: RungAnswer) =>
+    rung.kind.startsWith('HEAT')
+      ? 'var(--warming)'
+      : rung.kind.startsWith('COOL')
+        ? 'var(--cooling)'
+        : rung.kind.startsWith('BACKUP')
+          ? 'var(--backup)'
+          : 'var(--alarm)'
+
+  function under(placed: Placed): string {
+    const before = placed.rung.beforeHarmS
+    if (before !== null) return before > 0 ? `${duration(before)} before harm` : 'after harm is done'
+    return `${level(placed.occupantC, prefs.unit)} ${needs?.where ?? 'at the occupant'}`
+  }
+
+  // --- moving -------------------------------------------------------------------------------------------------------------
+
+  /** A rung in hand, by pointer or by keys: what the keys were when it was taken, and where it is wanted now. */
+  interface Held {
+    kind: RungAnswer['kind']
+    controllerId: string
+    from: Record<string, Values>
+    start: number
+    target: number
+    startY: number
+    both: boolean
+    byPointer: boolean
+  }
+
+  let held = $state.raw<Held | null>(null)
+  let restTimer: ReturnType<typeof setTimeout> | undefined
+
+  function take(rung: RungAnswer, byPointer: boolean, startY = 0): Held {
+    draft.checkpoint(`moving “${RUNG_NAMES[rung.kind].toLowerCase()}”`)
+    heldRange = range
+    return {
+      kind: rung.kind,
+      controllerId: rung.controllerId,
+      from: draft.snapshotKeyed(),
+      start: rung.display!,
+      target: rung.display!,
+      startY,
+      both: false,
+      byPointer,
+    }
+  }
+
+  function moveTo(hand: Held, target: number, both: boolean) {
+    const resolution = keyedOf(hand.controllerId)?.resolution ?? 0.1
+    const stepped = toStep(target, resolution)
+    if (stepped === hand.target && both === hand.both) return
+    held = { ...hand, target: stepped, both }
+    const edit: EditPlan = both
+      ? { controllerId: hand.controllerId, kind: 'MOVE_BAND', rung: null, display: toStep(stepped - hand.start, resolution), unit: null }
+      : { controllerId: hand.controllerId, kind: 'MOVE_RUNG', rung: hand.kind, display: stepped, unit: null }
+    draft.edit(edit, hand.from)
+  }
+
+  function letGo() {
+    clearTimeout(restTimer)
+    held = null
+    heldRange = null
+  }
+
+  const isSwitching = (rung: RungAnswer) => rung.kind.endsWith('_ON') || rung.kind.endsWith('_OFF')
+
+  function onPointerDown(event: PointerEvent, rung: RungAnswer) {
+    if (!mayKey || !rung.movable || event.button !== 0) return
+    const target = event.currentTarget as HTMLElement
+    target.focus()
+    target.setPointerCapture(event.pointerId)
+    held = take(rung, true, event.clientY)
+  }
+
+  function onPointerMove(event: PointerEvent) {
+    if (!held?.byPointer) return
+    const keyed = keyedOf(held.controllerId)
+    if (!keyed) return
+    const kelvin = ((held.startY - event.clientY) * (range.high - range.low)) / plotHeight
+    const by = keyed.unit === 'F' ? kelvin * 1.8 : kelvin
+    moveTo(held, held.start + by, event.shiftKey && /^(HEAT|COOL)/.test(held.kind))
+  }
+
+  function onKeyDown(event: KeyboardEvent, rung: RungAnswer) {
+    const steps = { ArrowUp: 1, ArrowRight: 1, ArrowDown: -1, ArrowLeft: -1, PageUp: 10, PageDown: -10 }[event.key]
+    if (steps === undefined || !mayKey || !rung.movable) return
+    event.preventDefault()
+    const both = event.shiftKey && isSwitching(rung)
+    const again = held && !held.byPointer && held.kind === rung.kind && held.controllerId === rung.controllerId && held.both === both
+    const hand: Held = again ? held! : { ...take(rung, false), both }
+    const resolution = keyedOf(rung.controllerId)?.resolution ?? 0.1
+    moveTo(hand, hand.target + steps * resolution, both)
+    clearTimeout(restTimer)
+    restTimer = setTimeout(letGo, 1200)
+  }
+
+  function onTyped(event: Event & { currentTarget: HTMLInputElement }, rung: RungAnswer) {
+    const number = parse(event.currentTarget.value)
+    if (number === null) {
+      event.currentTarget.value = shownText(rung.display, rung)
+      return
+    }
+    moveTo(take(rung, false), number, false)
+    letGo()
+  }
+
+  function shownText(value: number | null, rung: RungAnswer): string {
+    const keyed = keyedOf(rung.controllerId)
+    return value === null ? '' : fixed(value, decimalsOf(keyed?.resolution ?? 0.1))
+  }
+
+  // --- trace --------------------------------------------------------------------------------------------------------------
+
+  const buckets = $derived(answer?.trace.occupant.lowC.length ?? 0)
+  const bucketX = $derived((bucket: number) => plotX + ((bucket + 0.5) * plotWidth) / Math.max(1, buckets))
+  const occupantPath = $derived(answer ? envelopePath(answer.trace.occupant.lowC, answer.trace.occupant.highC, bucketX, scale, 2.6) : '')
+  const displayPaths = $derived(
+    answer ? answer.trace.displays.map((each) => envelopePath(each.lowC, each.highC, bucketX, scale, 1)) : [],
+  )
+  const hours = $derived((answer?.trace.bucketS ?? 0) * buckets / 3600)
+  const hourTicks = $derived.by(() => {
+    if (!answer || hours <= 0) return []
+    const every = [0.5, 1, 2, 3, 4, 6, 12, 24].find((step) => hours / step <= (compact ? 2 : 6)) ?? 24
+    const found: { at: number; label: string }[] = []
+    for (let at = 0; at <= hours + 1e-9; at += every) {
+      found.push({ at: plotX + (at / hours) * plotWidth, label: clock(answer.trace.startHour + at) })
+    }
+    return found
+  })
+
+  /** “If the relay sticks on”, drawn from the middle of the window until it leaves the axis. */
+  const stuckOn = $derived.by(() => {
+    const stuck = answer?.ladder.rungs.find((rung) => rung.kind === 'STUCK_ON_END')
+    if (!answer || !stuck || stuck.occupantC <= (needs?.keepHighC ?? 0)) return null
+    const from = 0.45 * hours
+    const points: string[] = []
+    for (let k = 0; k < answer.stuckOn.occupantC.length; k++) {
+      const hour = from + (k * answer.stuckOn.bucketS) / 3600
+      const celsius = answer.stuckOn.occupantC[k]!
+      if (hour > hours || celsius > range.high) break
+      points.push(`${(plotX + (hour / hours) * plotWidth).toFixed(1)},${scale.y(celsius).toFixed(1)}`)
+    }
+    return points.length > 1
+      ? { path: `M${points.join('L')}`, middle: points[Math.floor(points.length / 2)]!.split(',').map(Number) as [number, number] }
+      : null
+  })
+
+  const stuckEnd = $derived(answer?.ladder.rungs.find((rung) => rung.kind === 'STUCK_ON_END') ?? null)
+  const STRIP = 14
+
+  const tableRows = $derived.by(() => {
+    if (!answer) return []
+    const every = Math.max(1, Math.round(buckets / Math.max(1, Math.round(hours))))
+    const rows: { time: string; low: number; high: number; room: number }[] = []
+    for (let from = 0; from < buckets; from += every) {
+      const to = Math.min(buckets, from + every)
+      rows.push({
+        time: clock(answer.trace.startHour + (from * answer.trace.bucketS) / 3600),
+        low: Math.min(...answer.trace.occupant.lowC.slice(from, to)),
+        high: Math.max(...answer.trace.occupant.highC.slice(from, to)),
+        room: answer.trace.roomC[from]!,
+      })
+    }
+    return rows
+  })
+</script>
+
+<svelte:window bind:innerHeight={screenHeight} />
+
+<div class="course" style:left="{compact ? 0 : plotX}px">{@render course()}</div>
+<div class="ladder" bind:clientWidth={width} style:height="{bottom + 54}px">
+  {#if answer && needs}
+    <p class="head need" style:top="{TOP - 40}px" style:left="{compact ? 0 : needX - 26}px">{compact ? 'Needs' : 'What they need'}</p>
+    <p class="head" style:top="{TOP - 40}px" style:left="{compact ? markX - 6 : labelX}px">{compact ? 'Machine' : 'What the machine does'}</p>
+    {#if harmLow && harmLow.levelC <= range.low}
+      <p class="beyond small quiet" style:top="{bottom + (compact ? 26 : 4)}px">▼ harm at {level(harmLow.levelC, prefs.unit)} in {duration(harmLow.durationS)}</p>
+    {/if}
+    {#if stuckEnd && stuckEnd.occupantC > range.high}
+      <p class="stuck small quiet" style:left="{labelX}px" style:top="{TOP - 20}px">
+        {compact ? '▲' : '▲ stuck on ends at'}
+        {level(stuckEnd.occupantC, prefs.unit)}
+      </p>
+    {/if}
+
+    <svg {width} height={bottom + 54} aria-hidden="true">
+      <defs>
+        <pattern id="{id}-harm" width="7" height="7" patternUnits="userSpaceOnUse" patternTransform="rotate(-45)">
+          <line x1="0" y1="0" x2="0" y2="7" stroke="var(--harm)" stroke-width="1.6" opacity="0.55" />
+        </pattern>
+        <pattern id="{id}-warm" width="5" height="5" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
+          <line x1="0" y1="0" x2="0" y2="5" stroke="var(--warming)" stroke-width="3" />
+        </pattern>
+        <pattern id="{id}-cool" width="5" height="5" patternUnits="userSpaceOnUse" patternTransform="rotate(-45)">
+          <line x1="0" y1="0" x2="0" y2="5" stroke="var(--cooling)" stroke-width="3" />
+        </pattern>
+        <clipPath id="{id}-plot"><rect x={plotX} y={TOP} width={plotWidth} height={plotHeight} /></clipPath>
+      </defs>
+
+      <rect x={needX} y={TOP} width={needWidth} height={plotHeight} fill="var(--sheet)" stroke="var(--hairline)" />
+      <rect x={plotX} y={TOP} width={plotWidth} height={plotHeight} fill="var(--sheet)" stroke="var(--hairline)" />
+      {#each tickValues as tick (tick.shown)}
+        <text class="mono tick" x={needX - 6} y={tick.y + 4} text-anchor="end">{fixed(tick.shown, tick.shown % 1 ? 1 : 0)}</text>
+        <line x1={plotX} x2={plotX + plotWidth} y1={tick.y} y2={tick.y} stroke="var(--grid)" />
+      {/each}
+      {#each hourTicks as tick (tick.at)}
+        <line x1={tick.at} x2={tick.at} y1={TOP} y2={bottom} stroke="var(--grid)" />
+        <text
+          class="mono tick"
+          x={tick.at}
+          y={bottom + 46}
+          text-anchor={tick === hourTicks[0] ? 'start' : tick === hourTicks.at(-1) ? 'end' : 'middle'}>{tick.label}</text
+        >
+      {/each}
+
+      <!-- the keep band and harm, on both sides of the axis -->
+      {#each [{ x: needX, w: needWidth, fill: 'var(--keep-strong)' }, { x: plotX, w: plotWidth, fill: 'var(--keep)' }] as column (column.x)}
+        <rect
+          x={column.x}
+          y={clampY(needs.keepHighC)}
+          width={column.w}
+          height={clampY(needs.keepLowC) - clampY(needs.keepHighC)}
+          fill={column.fill}
+        />
+        {#if harmHigh && harmHigh.levelC < range.high}
+          <rect x={column.x} y={TOP} width={column.w} height={clampY(harmHigh.levelC) - TOP} fill="url(#{id}-harm)" />
+          <line x1={column.x} x2={column.x + column.w} y1={clampY(harmHigh.levelC)} y2={clampY(harmHigh.levelC)} stroke="var(--harm)" stroke-width={column.x === needX ? 2 : 1} />
+        {/if}
+        {#if harmLow && harmLow.levelC > range.low}
+          <rect x={column.x} y={clampY(harmLow.levelC)} width={column.w} height={bottom - clampY(harmLow.levelC)} fill="url(#{id}-harm)" />
+          <line x1={column.x} x2={column.x + column.w} y1={clampY(harmLow.levelC)} y2={clampY(harmLow.levelC)} stroke="var(--harm)" stroke-width={column.x === needX ? 2 : 1} />
+        {/if}
+      {/each}
+      <rect
+        x={needX}
+        y={clampY(needs.keepHighC)}
+        width={needWidth}
+        height={Math.max(2, clampY(needs.keepLowC) - clampY(needs.keepHighC))}
+        fill="none"
+        stroke="var(--keep-edge)"
+        stroke-width="2"
+      />
+      <text class="word" x={needX + needWidth / 2} y={(clampY(needs.keepHighC) + clampY(needs.keepLowC)) / 2 + 5} text-anchor="middle">keep</text>
+      {#if harmHigh && harmHigh.levelC < range.high}
+        <g transform="translate({needX + needWidth / 2},{clampY(harmHigh.levelC) - 12})">
+          <rect x={-needWidth / 2 + 2} y="-12" width={needWidth - 4} height="17" fill="var(--sheet)" />
+          <text class="word" text-anchor="middle" y="1">{duration(harmHigh.durationS)}</text>
+        </g>
+      {/if}
+      {#if harmLow && harmLow.levelC > range.low}
+        <g transform="translate({needX + needWidth / 2},{clampY(harmLow.levelC) + 16})">
+          <rect x={-needWidth / 2 + 2} y="-12" width={needWidth - 4} height="17" fill="var(--sheet)" />
+          <text class="word" text-anchor="middle" y="1">{duration(harmLow.durationS)}</text>
+        </g>
+      {/if}
+
+      <!-- the trace -->
+      <g clip-path="url(#{id}-plot)">
+        {#each displayPaths as path, index (index)}
+          <path d={path} fill="var(--quiet)" stroke="var(--quiet)" stroke-width="0.6" opacity="0.42" />
+        {/each}
+        <path d={occupantPath} fill="var(--ink)" />
+        {#if stuckOn}
+          <path d={stuckOn.path} fill="none" stroke="var(--ink)" stroke-width="2" stroke-dasharray="2 5" />
+        {/if}
+      </g>
+      {#if stuckOn && !compact}
+        <text class="note" x={stuckOn.middle[0] + (stuckOn.middle[0] - plotX > 250 ? -10 : 10)} y={stuckOn.middle[1]} text-anchor={stuckOn.middle[0] - plotX > 250 ? 'end' : 'start'}>if the relay sticks on, room at its warmest</text>
+      {/if}
+
+      <!-- rungs continue as lines through the trace -->
+      {#each rungs as placed (placed.key)}
+        {@const stroke = colour(placed.rung)}
+        {@const dash = placed.rung.kind.endsWith('ALARM') ? '8 5' : undefined}
+        <line x1={needX + needWidth} x2={markX} y1={placed.y} y2={placed.y} {stroke} stroke-width="2.5" />
+        <polyline
+          points={compact ? `${markX},${placed.y} ${labelX + 2},${placed.labelY - 12}` : `${markX},${placed.y} ${markX + 10},${placed.y} ${labelX - 12},${placed.labelY} ${labelX - 4},${placed.labelY}`}
+          fill="none" {stroke} />
+        <line x1={plotX} x2={plotX + plotWidth} y1={placed.y} y2={placed.y} {stroke} stroke-dasharray={dash} opacity="0.85" />
+        {#if placed.rung.kind.startsWith('BACKUP')}
+          <line x1={plotX} x2={plotX + plotWidth} y1={placed.y + 3} y2={placed.y + 3} {stroke} opacity="0.85" />
+        {/if}
+        <g transform="translate({markX},{placed.y})" fill={stroke}>
+          {#if placed.rung.kind.endsWith('ALARM')}
+            <path d="M0 -9L9 0L0 9L-9 0Z" />
+          {:else if placed.rung.kind.endsWith('_ON')}
+            <path d="M-6 -7L8 0L-6 7Z" />
+          {:else if placed.rung.kind.endsWith('_OFF')}
+            <rect x="-6" y="-6" width="12" height="12" />
+          {:else}
+            <path d="M-7 -6H7V-2H-7ZM-7 2H7V6H-7Z" />
+          {/if}
+        </g>
+      {/each}
+
+      <!-- when the output is on -->
+      {#each answer.trace.onShares as shares, loop (loop)}
+        {@const cools = answer.ladder.rungs.some((rung) => rung.kind === 'COOL_ON')}
+        {#if !compact}<text class="tick" x={plotX - 8} y={bottom + 20} text-anchor="end">{cools ? 'cooling' : 'heat'} on</text>{/if}
+        <rect x={plotX} y={bottom + 8} width={plotWidth} height={STRIP} fill="none" stroke="var(--hairline)" />
+        {#each shares as share, bucket (bucket)}
+          {#if share > 0.02}
+            <rect
+              x={bucketX(bucket) - plotWidth / buckets / 2}
+              y={bottom + 8 + STRIP * (1 - share)}
+              width={plotWidth / buckets + 0.2}
+              height={STRIP * share}
+              fill="url(#{id}-{cools ? 'cool' : 'warm'})"
+            />
+          {/if}
+        {/each}
+      {/each}
+    </svg>
+
+    {#each rungs as placed (placed.key)}
+      {@const rung = placed.rung}
+      {@const keyed = keyedOf(rung.controllerId)}
+      {@const name = RUNG_NAMES[rung.kind]}
+      <div class="rung" class:compact style:left="{labelX}px" style:top="{placed.labelY}px" style:width="{labelWidth}px">
+        {#if rung.movable && keyed && placed.shown !== null}
+          <!-- svelte-ignore a11y_no_noninteractive_tabindex -->
+          <span
+            class="handle"
+            class:fixed={!mayKey}
+            title={under(placed)}
+            role="slider"
+            tabindex="0"
+            aria-label={name}
+            aria-orientation="vertical"
+            aria-readonly={!mayKey}
+            aria-valuenow={placed.shown}
+            aria-valuetext="{shownText(placed.shown, rung)} °{keyed.unit} on the display, {under(placed)}"
+            onpointerdown={(event) => onPointerDown(event, rung)}
+            onpointermove={onPointerMove}
+            onpointerup={letGo}
+            onpointercancel={letGo}
+            onkeydown={(event) => onKeyDown(event, rung)}
+            onblur={() => held && !held.byPointer && letGo()}
+          >
+            <b>{name}</b>
+            <span class="under">{under(placed)}</span>
+          </span>
+          <input
+            class="mono"
+            inputmode="decimal"
+            aria-label="{name}, °{keyed.unit} on the display"
+            value={shownText(placed.shown, rung)}
+            disabled={!mayKey}
+            onchange={(event) => onTyped(event, rung)}
+          />
+        {:else}
+          <span class="handle fixed">
+            <b>{name}</b>
+            <span class="under">{level(placed.occupantC, prefs.unit)} in the air</span>
+          </span>
+        {/if}
+      </div>
+    {/each}
+  {/if}
+</div>
+
+{#if answer}
+  <p class="legend small quiet">
+    <svg width="26" height="10" aria-hidden="true"><rect y="3.500" width="26" height="3" fill="var(--ink)" /></svg>
+    {needs?.where ?? 'at the occupant'}
+    <svg width="26" height="10" aria-hidden="true"><rect width="26" height="10" fill="var(--quiet)" opacity="0.42" /></svg>
+    on the display, lowest to highest of each {duration(answer.trace.bucketS)} ({answer.metrics.loops[0]?.cycles ?? 0} switchings)
+  </p>
+  <details class="small">
+    <summary>The trace as a table</summary>
+    <table>
+      <thead><tr><th>from</th><th>lowest</th><th>highest</th><th>room</th></tr></thead>
+      <tbody>
+        {#each tableRows as row (row.time + row.low)}
+          <tr><td>{row.time}</td><td>{level(row.low, prefs.unit)}</td><td>{level(row.high, prefs.unit)}</td><td>{level(row.room, prefs.unit)}</td></tr>
+        {/each}
+      </tbody>
+    </table>
+  </details>
+{/if}
+
+<style>
+  .ladder {
+    position: relative;
+    min-width: 0;
+  }
+
+  svg {
+    display: block;
+  }
+
+  .ladder > svg {
+    position: absolute;
+    inset: 0;
+  }
+
+  .head {
+    position: absolute;
+    font-size: var(--small);
+    font-weight: 600;
+    white-space: nowrap;
+  }
+
+  .stuck,
+  .beyond {
+    position: absolute;
+    white-space: nowrap;
+  }
+
+  .course {
+    position: absolute;
+    z-index: 1;
+    top: -6px;
+  }
+
+  .tick {
+    font-size: 12px;
+    fill: var(--quiet);
+  }
+
+  .word {
+    font-size: 12px;
+    font-weight: 700;
+    fill: var(--ink);
+  }
+
+  .note {
+    font-size: 12.500px;
+    fill: var(--ink);
+    paint-order: stroke;
+    stroke: var(--sheet);
+    stroke-width: 4px;
+  }
+
+  .rung {
+    position: absolute;
+    display: flex;
+    align-items: center;
+    justify-content: space-between;
+    gap: 4px;
+    transform: translateY(-50%);
+  }
+
+  .rung.compact {
+    flex-direction: column;
+    align-items: flex-start;
+    gap: 0;
+  }
+
+  .rung.compact .under {
+    display: none;
+  }
+
+  .handle {
+    display: grid;
+    min-height: 40px;
+    align-content: center;
+    padding: 0 4px;
+    line-height: 1.15;
+    touch-action: none;
+    cursor: ns-resize;
+    user-select: none;
+  }
+
+  .rung.compact .handle {
+    min-height: 24px;
+    font-size: 14px;
+  }
+
+  .handle.fixed {
+    cursor: default;
+  }
+
+  .handle {
+    min-width: 0;
+    flex: 1;
+  }
+
+  .under {
+    white-space: nowrap;
+    overflow: hidden;
+    text-overflow: ellipsis;
+    color: var(--quiet);
+    font-size: 12px;
+  }
+
+  .rung input {
+    width: 68px;
+    flex: none;
+    min-height: 32px;
+    padding: 2px 4px;
+    border-color: transparent;
+    background: transparent;
+    font-size: 18px;
+    text-align: right;
+  }
+
+  .rung.compact input {
+    min-height: 28px;
+    width: 64px;
+    text-align: left;
+    font-size: 16px;
+  }
+
+  .rung input:hover:not(:disabled),
+  .rung input:focus {
+    border-color: var(--edge);
+    background: var(--sheet);
+  }
+
+  .legend {
+    display: flex;
+    flex-wrap: wrap;
+    align-items: center;
+    gap: 4px 8px;
+    padding: 6px 0;
+  }
+
+  table {
+    border-collapse: collapse;
+    margin: 6px 0;
+  }
+
+  th,
+  td {
+    padding: 2px 14px 2px 0;
+    text-align: right;
+    font-weight: 400;
+    border-bottom: 1px solid var(--hairline);
+  }
+
+  th {
+    color: var(--quiet);
+  }
+
+  summary {
+    cursor: pointer;
+    padding: 4px 0;
+  }
+</style>

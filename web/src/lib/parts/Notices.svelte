@@ -1,0 +1,74 @@
+<script lang="ts">
+  /** What a person must know about the state of their work: conflict, trouble, brought-back changes. */
+  import type { ChamberDraft } from '../chamber/draft.svelte'
+
+  let { draft }: { draft: ChamberDraft } = $props()
+  const errorCount = $derived(Object.keys(draft.errors).length)
+</script>
+
+<div role="status">
+  {#if draft.conflict}
+    <div class="notice act">
+      <p><b><span class="mark act" aria-hidden="true">◆</span>{draft.conflict.problem.title}.</b> {draft.conflict.problem.detail}</p>
+      <div class="row">
+        <button class="button" onclick={() => draft.takeTheirs()}>Take theirs</button>
+        <button class="button main" onclick={() => draft.conflict?.again()}>Save mine over it</button>
+      </div>
+    </div>
+  {:else if draft.problem?.isAway}
+    <div class="notice act">
+      <p><b><span class="mark act" aria-hidden="true">◆</span>{draft.problem.title}.</b> {draft.problem.detail}</p>
+      <button class="button" onclick={() => draft.rehearse()}>Try again</button>
+    </div>
+  {:else if draft.problem && errorCount > 0}
+    <div class="notice">
+      <p>
+        <b><span class="mark mind" aria-hidden="true">▲</span>{draft.problem.title}.</b>
+        {#each Object.entries(draft.errors) as [field, allowed] (field)}<span class="field">{field} {allowed}.</span> {/each}
+      </p>
+    </div>
+  {:else if draft.problem}
+    <div class="notice act">
+      <p><b><span class="mark act" aria-hidden="true">◆</span>{draft.problem.title}.</b> {draft.problem.detail}</p>
+    </div>
+  {/if}
+  {#if draft.broughtBack && draft.dirty}
+    <div class="notice">
+      <p><b>What you had not saved is back.</b> It was kept in this browser.</p>
+      <button class="button" onclick={() => draft.discard()}>Throw it away</button>
+    </div>
+  {/if}
+</div>
+
+<style>
+  .notice {
+    display: flex;
+    flex-wrap: wrap;
+    align-items: center;
+    justify-content: space-between;
+    gap: 10px;
+    margin: 0 0 12px;
+    padding: 10px 14px;
+    border: 1px solid var(--edge);
+    background: var(--sheet);
+  }
+
+  .notice.act {
+    border: 2px solid var(--alarm);
+    background: var(--alarm-ground);
+  }
+
+  .notice p {
+    flex: 1 1 320px;
+  }
+
+  .field {
+    overflow-wrap: anywhere;
+  }
+
+  .row {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 10px;
+  }
+</style>

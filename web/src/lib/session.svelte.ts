@@ -1,0 +1,37 @@
+/** Who is looking, and what they may do. */
+import { api } from './api/client'
+import type { Role, SessionView, SiteView } from './api/types'
+
+const ORDER: Role[] = ['VISITOR', 'KEEPER', 'LEAD', 'OWNER']
+
+class Session {
+  role = $state<Role | null>(null)
+  demo = $state(false)
+  site = $state<SiteView | null>(null)
+
+  async load() {
+    const session = await api.get<SessionView>('/session')
+    this.role = session.role
+    this.demo = session.demo
+    if (session.demo && session.role === null) await this.pick('OWNER')
+    this.site = await api.get<SiteView>('/site')
+  }
+
+  async pick(role: Role) {
+    this.role = (await api.post<SessionView>('/session', { role })).role
+  }
+
+  may(role: Role): boolean {
+    return this.role !== null && ORDER.indexOf(this.role) >= ORDER.indexOf(role)
+  }
+
+  get mayKey() {
+    return this.may('KEEPER')
+  }
+
+  get mayPlan() {
+    return this.may('LEAD')
+  }
+}
+
+export const session = new Session()

@@ -1,0 +1,94 @@
+/** The words for what the server names by a code. */
+import type { AppliancePlan, ControllerPlan, Guide, Parameter, RungKind, Step } from './api/types'
+import type { StepName } from './router.svelte'
+
+export const RUNG_NAMES: Record<RungKind, string> = {
+  HEAT_ON: 'Heat starts',
+  HEAT_OFF: 'Heat stops',
+  COOL_ON: 'Cooling starts',
+  COOL_OFF: 'Cooling stops',
+  HIGH_ALARM: 'High alarm',
+  LOW_ALARM: 'Low alarm',
+  BACKUP_OPENS: 'Own thermostat opens',
+  BACKUP_CLOSES: 'Own thermostat closes',
+  STUCK_ON_END: 'Stuck on ends',
+  HEATER_DEAD_END: 'Heater dead ends',
+}
+
+export const PARAMETER_NAMES: Record<Parameter, string> = {
+  UNIT: 'unit',
+  DIRECTION: 'heat or cool',
+  LOWEST_SETTABLE: 'lowest settable value',
+  HIGHEST_SETTABLE: 'highest settable value',
+  SET_VALUE: 'set value',
+  DIFFERENTIAL: 'differential',
+  ON_AT: 'on at',
+  OFF_AT: 'off at',
+  ACT_DELAY: 'delay before acting',
+  MIN_OFF: 'shortest rest',
+  HIGH_ALARM: 'high alarm',
+  LOW_ALARM: 'low alarm',
+  OFFSET: 'offset (calibration)',
+}
+
+export const KEEPING_NAMES: Record<Guide['keeping'], string> = {
+  INCUBATOR: 'incubator',
+  BROODER: 'brooder',
+  MUSHROOM_BOX: 'mushroom box',
+  GROW_ROOM: 'grow room',
+  AQUARIUM: 'aquarium',
+  HIVE: 'hive',
+  STORE: 'store',
+}
+
+export const APPLIANCE_NAMES: Record<AppliancePlan['kind'], string> = {
+  MAT: 'heating mat',
+  BULB: 'bulb',
+  CERAMIC_EMITTER: 'ceramic emitter',
+  CABLE: 'heating cable',
+  FANNED_ELEMENT: 'element in a fan’s stream',
+  COOLER: 'cooler',
+}
+
+export const STYLE_NAMES: Record<ControllerPlan['profile']['raising'], string> = {
+  PAIR: 'a pair: on at, off at',
+  OFF_AT_SET: 'stops at the set value',
+  ON_AT_SET: 'starts at the set value',
+  EACH_SIDE: 'differential on each side of the set value',
+  CENTRED: 'whole differential, centred on the set value',
+}
+
+export const GRADE_NAMES: Record<'PUBLISHED' | 'COMMON_PRACTICE' | 'FROM_MEMORY', string> = {
+  PUBLISHED: 'published',
+  COMMON_PRACTICE: 'common practice, no source',
+  FROM_MEMORY: 'from memory, not looked up',
+}
+
+/** Where in the interface a remedy is carried out. */
+export function stepOf(step: Step): StepName {
+  switch (step) {
+    case 'OCCUPANT':
+      return 'occupant'
+    case 'CHAMBER':
+    case 'PROBES':
+      return 'chamber'
+    case 'CARD':
+      return 'card'
+    default:
+      return 'settings'
+  }
+}
+
+/** The unit a key's value is in, for a controller keyed in °C or °F. */
+export function keyUnit(parameter: Parameter, unit: 'C' | 'F'): string {
+  switch (parameter) {
+    case 'UNIT':
+    case 'DIRECTION':
+      return ''
+    case 'ACT_DELAY':
+    case 'MIN_OFF':
+      return 'min'
+    default:
+      return `°${unit}`
+  }
+}

@@ -1,0 +1,7 @@
+import '@fontsource-variable/atkinson-hyperlegible-next/wght.css'
+import '@fontsource-variable/atkinson-hyperlegible-mono/wght.css'
+import { mount } from 'svelte'
+import App from './App.svelte'
+import './app.css'
+
+export default mount(App, { target: document.getElementById('app')! })

@@ -1,0 +1,232 @@
+<script lang="ts">
+  import { onMount } from 'svelte'
+  import { api, Problem } from '../lib/api/client'
+  import type { ChamberView } from '../lib/api/types'
+  import { ChamberDraft } from '../lib/chamber/draft.svelte'
+  import { tilesOf } from '../lib/chamber/tiles'
+  import Notices from '../lib/parts/Notices.svelte'
+  import SaveDialog from '../lib/parts/SaveDialog.svelte'
+  import Shelf from '../lib/parts/Shelf.svelte'
+  import { router, type StepName } from '../lib/router.svelte'
+  import { session } from '../lib/session.svelte'
+  import { sinceStart, subtitle } from '../lib/chamber/subtitle'
+  import CardStep from './CardStep.svelte'
+  import ChamberStep from './ChamberStep.svelte'
+  import OccupantStep from './OccupantStep.svelte'
+  import SettingsStep from './SettingsStep.svelte'
+
+  let { id, step }: { id: string; step: StepName } = $props()
+  let draft = $state.raw<ChamberDraft | null>(null)
+  let trouble = $state.raw<Problem | null>(null)
+  let dialog = $state<SaveDialog | null>(null)
+  let said = $state('')
+  const controller = $derived(draft?.plan.controllers[0] ?? null)
+  const number = $derived(controller && draft ? (draft.settingsOf(controller.id)?.number ?? 0) : 0)
+  const COUNT = ['no', 'one', 'two', 'three', 'four', 'five', 'six', 'seven', 'eight', 'nine']
+
+  async function load() {
+    trouble = null
+    try {
+      draft = new ChamberDraft(await api.get<ChamberView>(`/chambers/${id}`))
+      draft.rehearse()
+    } catch (failed) {
+      if (!(failed instanceof Problem)) throw failed
+      trouble = failed
+    }
+  }
+  onMount(load)
+
+  // What is typed is kept in the browser a moment after the last change.
+  $effect(() => {
+    const working = draft
+    if (!working) return
+    void [JSON.stringify(working.plan), JSON.stringify(working.keyed), working.view]
+    const timer = setTimeout(() => working.keep(), 300)
+    return () => clearTimeout(timer)
+  })
+
+  export function save() {
+    if (!draft) return
+    if (step === 'settings' && controller && draft.missing.length === 0) dialog?.open()
+    else void savePlan()
+  }
+
+  export function undo() {
+    draft?.undo()
+  }
+
+  async function savePlan() {
+    if (draft && (await draft.savePlan())) said = 'The plan is saved.'
+  }
+
+  async function remove() {
+    if (!draft || !confirm(`Remove ${draft.view.plan.name}? Its saved settings stay in the record.`)) return
+    try {
+      await api.remove(`/chambers/${id}`)
+      draft.discard()
+      draft.keep()
+      router.go('/')
+    } catch (failed) {
+      if (failed instanceof Problem) draft.problem = failed
+    }
+  }
+
+  const settingsWords = $derived.by(() => {
+    if (!draft || !controller) return ''
+    const changes = draft.changedKeys
+    const saved = number === 0 ? 'Nothing saved yet' : `Settings ${number}`
+    const kept = number === 0 ? '' : changes === 0 ? ', all saved' : `, ${COUNT[changes] ?? changes} change${changes === 1 ? '' : 's'} not saved`
+    return saved + kept
+  })
+</script>
+
+<svelte:head><title>{draft ? `${draft.plan.name} · Kiln Ward` : 'Kiln Ward'}</title></svelte:head>
+
+{#if trouble}
+  <div class="trouble">
+    <h1>{trouble.status === 404 ? 'No such chamber' : trouble.title}</h1>
+    <p>{trouble.detail}</p>
+    <p><a class="button" href="/">All chambers</a> {#if trouble.isAway}<button class="button main" onclick={load}>Try again</button>{/if}</p>
+  </div>
+{:else if draft}
+  <header class="top no-print">
+    <div class="title">
+      <p class="small"><a href="/">{session.site?.name ?? 'All chambers'}</a></p>
+      <h1>{draft.plan.name}</h1>
+      <p class="quiet">{subtitle(draft.plan)}{sinceStart(draft.plan)}</p>
+    </div>
+    <div class="actions">
+      {#if step === 'settings' || step === 'card'}
+        {#if controller}<p class="quiet">{settingsWords}</p>{/if}
+        {#if step === 'settings' && controller && draft.missing.length === 0}
+          <button class="button main" disabled={!session.mayKey || (draft.changedKeys === 0 && number > 0)} title={session.mayKey ? undefined : 'A visitor looks only'} onclick={() => dialog?.open()}>Save with a reason</button>
+        {:else if step === 'card' && draft.planDirty}
+          <button class="button main" disabled={!session.mayPlan || draft.saving} onclick={savePlan}>Save the plan</button>
+        {/if}
+      {:else}
+        <p class="quiet">{draft.planDirty ? 'The plan has changes that are not saved' : 'The plan is saved'}</p>
+        {#if draft.undoLabel}<button class="link small" onclick={undo}>Undo {draft.undoLabel}</button>{/if}
+        <button class="button main" disabled={!session.mayPlan || !draft.planDirty || draft.saving} title={session.mayPlan ? undefined : 'Changing the plan takes a lead'} onclick={savePlan}>Save the plan</button>
+      {/if}
+      <p class="sr-only" role="status">{said}</p>
+    </div>
+  </header>
+  <div class="body">
+    <div class="no-print side"><Shelf {id} {step} tiles={tilesOf(draft)} /></div>
+    <div class="step">
+      <div class="no-print"><Notices {draft} /></div>
+      {#if step === 'occupant'}
+        <OccupantStep {draft} />
+      {:else if step === 'chamber'}
+        <div class="name">
+          <label for="chamber-name" class="small quiet">Name of the chamber</label>
+          <input id="chamber-name" maxlength="80" bind:value={draft.plan.name} disabled={!session.mayPlan} aria-invalid={draft.plan.name.trim() === '' || draft.error('name') ? 'true' : undefined} />
+          {#if draft.plan.name.trim() === ''}<p class="error">must be given</p>{/if}
+          <label for="chamber-note" class="small quiet">Note</label>
+          <textarea id="chamber-note" rows="2" maxlength="2000" bind:value={draft.plan.note} disabled={!session.mayPlan}></textarea>
+        </div>
+        <ChamberStep {draft} />
+        {#if session.mayPlan}<p class="remove"><button class="link small" onclick={remove}>Remove this chamber</button></p>{/if}
+      {:else if step === 'settings'}
+        <SettingsStep {draft} />
+      {:else}
+        <CardStep {draft} />
+      {/if}
+    </div>
+  </div>
+  {#if controller}
+    <SaveDialog bind:this={dialog} {draft} {controller} onsaved={(saved) => (said = `Settings ${saved} are saved.`)} />
+  {/if}
+{:else}
+  <p class="loading quiet">Fetching the chamber …</p>
+{/if}
+
+<style>
+  .top {
+    display: flex;
+    flex-wrap: wrap;
+    align-items: end;
+    justify-content: space-between;
+    gap: 8px 24px;
+    padding: 10px 22px 10px;
+    border-bottom: 3px solid var(--ink);
+  }
+
+  .title {
+    display: flex;
+    flex-wrap: wrap;
+    align-items: baseline;
+    gap: 0 14px;
+    min-width: 0;
+  }
+
+  .title > p:first-child {
+    flex-basis: 100%;
+  }
+
+  h1 {
+    overflow-wrap: anywhere;
+  }
+
+  .actions {
+    display: flex;
+    flex-wrap: wrap;
+    align-items: center;
+    gap: 8px 16px;
+  }
+
+  .body {
+    display: grid;
+    grid-template-columns: 142px minmax(0, 1fr);
+  }
+
+  .side {
+    padding-top: 18px;
+    border-right: 1px solid var(--hairline);
+  }
+
+  .step {
+    padding: 14px 22px 30px;
+    min-width: 0;
+  }
+
+  .name {
+    display: grid;
+    gap: 2px;
+    max-width: 560px;
+    padding-bottom: 16px;
+  }
+
+  .loading,
+  .trouble {
+    display: grid;
+    gap: 12px;
+    padding: 40px 22px;
+  }
+
+  @media (max-width: 700px) {
+    .top {
+      padding: 8px 14px;
+    }
+
+    .body {
+      grid-template-columns: minmax(0, 1fr);
+    }
+
+    .side {
+      padding: 0;
+      border-right: 0;
+      border-bottom: 1px solid var(--hairline);
+    }
+
+    .step {
+      padding: 12px 14px 24px;
+    }
+  }
+
+  @media print {
+    .body {
+      display: block;
+    }
+  }
+</style>

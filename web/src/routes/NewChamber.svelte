@@ -1,0 +1,73 @@
+<script lang="ts">
+  import { onMount } from 'svelte'
+  import { api, Problem } from '../lib/api/client'
+  import type { ChamberView, Guide } from '../lib/api/types'
+  import { fieldErrors } from '../lib/chamber/draft'
+  import { router } from '../lib/router.svelte'
+  import { KEEPING_NAMES } from '../lib/words'
+
+  const id = $props.id()
+  let guides = $state.raw<Guide[]>([])
+  let name = $state('')
+  let guideId = $state('')
+  let tried = $state(false)
+  let problem = $state.raw<Problem | null>(null)
+  const nameError = $derived(tried && name.trim() === '' ? 'must be given' : (problem && fieldErrors(problem.errors)['name']) || null)
+
+  onMount(async () => {
+    guides = await api.get<Guide[]>('/guides').catch(() => [])
+  })
+
+  async function add(event: SubmitEvent) {
+    event.preventDefault()
+    tried = true
+    if (name.trim() === '') return
+    try {
+      const view = await api.post<ChamberView>('/chambers', { name: name.trim(), guideId: guideId || null, schoolId: null, stageId: null })
+      router.go(`/chambers/${view.id}/${guideId ? 'chamber' : 'occupant'}`)
+    } catch (failed) {
+      if (!(failed instanceof Problem)) throw failed
+      problem = failed
+    }
+  }
+</script>
+
+<svelte:head><title>New chamber · Kiln Ward</title></svelte:head>
+
+<header><h1>New chamber</h1></header>
+<form onsubmit={add} novalidate>
+  <p class="quiet">It begins as a foam box with a mat, one probe and one controller; every value is yours to change.</p>
+  <label for="{id}-name">What you call it</label>
+  <input id="{id}-name" maxlength="80" bind:value={name} aria-invalid={nameError ? 'true' : undefined} aria-describedby="{id}-error" />
+  <p class="error" id="{id}-error">{nameError ?? ''}</p>
+  <label for="{id}-guide">Who will live in it</label>
+  <select id="{id}-guide" bind:value={guideId}>
+    <option value="">not known yet</option>
+    {#each guides as guide (guide.id)}<option value={guide.id}>{guide.name} ({KEEPING_NAMES[guide.keeping]})</option>{/each}
+  </select>
+  {#if problem && problem.errors.length === 0}<p class="error" role="alert">{problem.title}. {problem.detail}</p>{/if}
+  <div class="row">
+    <a class="button" href="/">Back</a>
+    <button class="button main" type="submit">Plan it</button>
+  </div>
+</form>
+
+<style>
+  header {
+    padding: 12px 22px;
+    border-bottom: 3px solid var(--ink);
+  }
+
+  form {
+    display: grid;
+    gap: 8px;
+    max-width: 480px;
+    padding: 20px 22px;
+  }
+
+  .row {
+    display: flex;
+    gap: 12px;
+    padding-top: 12px;
+  }
+</style>

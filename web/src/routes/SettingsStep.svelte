@@ -1,0 +1,157 @@
+<script lang="ts">
+  import type { ScenarioPlan } from '../lib/api/types'
+  import type { ChamberDraft } from '../lib/chamber/draft.svelte'
+  import Ladder from '../lib/ladder/Ladder.svelte'
+  import Findings from '../lib/parts/Findings.svelte'
+  import KeyStrip from '../lib/parts/KeyStrip.svelte'
+  import { prefs } from '../lib/prefs.svelte'
+  import { session } from '../lib/session.svelte'
+  import { difference, fixed, level } from '../lib/units'
+
+  let { draft }: { draft: ChamberDraft } = $props()
+  const answer = $derived(draft.answer)
+  const occupancy = $derived(draft.plan.occupancy)
+
+  const COURSES: { name: string; scenario: Partial<ScenarioPlan> }[] = [
+    { name: 'the coldest night to come', scenario: { room: 'DAY', startHour: 21, durationS: 43_200, start: 'SETTLED' } },
+    { name: 'a day and a night', scenario: { room: 'DAY', startHour: 9, durationS: 86_400, start: 'SETTLED' } },
+    { name: 'the room at its coldest', scenario: { room: 'COLDEST', startHour: 0, durationS: 43_200, start: 'SETTLED' } },
+    { name: 'the room at its warmest', scenario: { room: 'WARMEST', startHour: 0, durationS: 43_200, start: 'SETTLED' } },
+    { name: 'first power, from cold', scenario: { room: 'DAY', startHour: 8, durationS: 86_400, start: 'COLD' } },
+    { name: 'three days', scenario: { room: 'DAY', startHour: 9, durationS: 259_200, start: 'SETTLED' } },
+  ]
+  let chosen = $state(0)
+
+  function choose(index: number) {
+    chosen = index
+    Object.assign(draft.scenario, COURSES[index]!.scenario)
+    draft.rehearse()
+  }
+
+  const bound = $derived.by(() => {
+    if (!answer || !occupancy) return ''
+    const { lowestC, highestC } = answer.metrics.occupant
+    const inside = lowestC >= occupancy.keepLowC && highestC <= occupancy.keepHighC
+    return inside ? 'inside the keep band all the time' : `inside the keep band ${fixed(answer.metrics.inBandPct, 0)} % of the time`
+  })
+</script>
+
+{#if draft.missing.length > 0}
+  <div class="missing">
+    <h2>Not enough is known to rehearse it</h2>
+    <p>Still missing: {draft.missing.join(', ')}.</p>
+    <p>
+      {#if !draft.plan.occupancy}<a class="button main" href="/chambers/{draft.id}/occupant">Say who lives in it</a>{:else}<a
+          class="button main"
+          href="/chambers/{draft.id}/chamber">Measure the chamber</a
+        >{/if}
+    </p>
+  </div>
+{:else}
+  <div class="desk">
+    <div class="main">
+      {#snippet course()}<label class="course">
+        <span>Rehearsed:</span>
+        <select value={String(chosen)} onchange={(event) => choose(Number(event.currentTarget.value))}>
+          {#each COURSES as each, index (each.name)}<option value={String(index)}>{each.name}</option>{/each}
+        </select>
+        <span class="quiet small" aria-live="polite">{draft.busy ? 'rehearsing …' : ''}</span>
+      </label>{/snippet}
+      <Ladder {draft} mayKey={session.mayKey} {course} />
+      {#if answer && occupancy}
+        {@const loop = answer.metrics.loops[0]}
+        {@const lowest = level(answer.metrics.occupant.lowestC, prefs.unit)}
+        {@const highest = level(answer.metrics.occupant.highestC, prefs.unit)}
+        <p class="sum">
+          {occupancy.where.charAt(0).toUpperCase() + occupancy.where.slice(1)} it stays
+          {#if lowest === highest}at <b class="mono">{lowest}</b>{:else}between <b class="mono">{lowest}</b> and <b class="mono">{highest}</b>{/if}, {bound}; the display swings by
+          <b class="mono">{difference(answer.metrics.displays[0]?.swingK ?? 0, prefs.unit)}</b>.
+          {#if loop}
+            The output is on <b class="mono">{fixed(loop.dutyPct, 0)} %</b> of the time and switches
+            <b class="mono">{fixed(loop.cyclesPerHour, 1)}</b> times an hour;
+          {/if}
+          <b class="mono">{fixed(answer.metrics.energyKWhPerDay, 2)} kWh</b> a day.
+        </p>
+      {/if}
+    </div>
+    <aside>
+      {#if draft.undoLabel}
+        <p class="undo"><button class="link small" onclick={() => draft.undo()}>Undo {draft.undoLabel}</button></p>
+      {/if}
+      <Findings {draft} mayKey={session.mayKey} />
+    </aside>
+    <div class="strips">
+      {#each draft.plan.controllers as controller (controller.id)}
+        <KeyStrip {draft} {controller} mayKey={session.mayKey} />
+      {/each}
+    </div>
+  </div>
+{/if}
+
+<style>
+  .desk {
+    display: grid;
+    grid-template-columns: minmax(0, 1fr) 220px;
+    grid-template-areas: 'main aside' 'strips aside';
+    grid-template-rows: auto 1fr;
+    gap: 0 18px;
+  }
+
+  aside {
+    grid-area: aside;
+  }
+
+  .strips {
+    grid-area: strips;
+    min-width: 0;
+  }
+
+  .course {
+    display: flex;
+    flex-wrap: wrap;
+    align-items: center;
+    gap: 8px;
+  }
+
+  .main {
+    grid-area: main;
+    min-width: 0;
+    position: relative;
+    padding-top: 6px;
+  }
+
+  .course span {
+    font-weight: 600;
+  }
+
+  .course .quiet {
+    font-weight: 400;
+  }
+
+  .course select {
+    min-height: 32px;
+  }
+
+  .sum {
+    padding: 8px 0 12px;
+    max-width: 90ch;
+  }
+
+  .undo {
+    padding-bottom: 6px;
+  }
+
+  .missing {
+    display: grid;
+    gap: 12px;
+    padding: 20px 0;
+  }
+
+  @media (max-width: 1000px) {
+    .desk {
+      grid-template-columns: minmax(0, 1fr);
+      grid-template-areas: 'main' 'strips' 'aside';
+      gap: 18px;
+    }
+  }
+</style>

@@ -1,0 +1,275 @@
+<script lang="ts">
+  import { onMount } from 'svelte'
+  import { api, Problem } from '../lib/api/client'
+  import type { ChamberView, RehearsalAnswer } from '../lib/api/types'
+  import { missingParts } from '../lib/chamber/draft'
+  import { sinceStart, subtitle } from '../lib/chamber/subtitle'
+  import { envelopePath, rangeOf, scaleOf } from '../lib/ladder/scale'
+  import { prefs } from '../lib/prefs.svelte'
+  import { session } from '../lib/session.svelte'
+  import { celsiusTo, fill, fixed, level } from '../lib/units'
+
+  interface Row {
+    view: ChamberView
+    answer: RehearsalAnswer | null
+    /** Whether everything is there to rehearse it. */
+    ready: boolean
+  }
+  let rows = $state.raw<Row[] | null>(null)
+  let trouble = $state.raw<Problem | null>(null)
+
+  async function load() {
+    trouble = null
+    try {
+      const views = await api.get<ChamberView[]>('/chambers')
+      rows = views.map((view) => ({
+        view,
+        answer: null,
+        ready:
+          missingParts(view.plan).length === 0 &&
+          view.plan.controllers.every((each) => view.settings.some((saved) => saved.controllerId === each.id)),
+      }))
+      for (const { view, ready } of rows) {
+        if (!ready) continue
+        const answer = await api.post<RehearsalAnswer>('/rehearsals', {
+          chamber: view.plan,
+          settings: view.settings.map(({ controllerId, values }) => ({ controllerId, values })),
+          scenario: { room: 'DAY', startHour: 21, durationS: 43_200, stepS: 1, start: 'SETTLED', buckets: 200 },
+          edit: null,
+        })
+        rows = rows.map((row) => (row.view === view ? { view, answer, ready } : row))
+      }
+    } catch (failed) {
+      if (!(failed instanceof Problem)) throw failed
+      trouble = failed
+    }
+  }
+  onMount(load)
+
+  /** Most in need first: what will harm, what works badly, what is well, what is not begun. */
+  function rank(row: Row): number {
+    const findings = row.answer?.findings
+    if (!findings) return row.ready ? 2 : 3
+    return findings.some((each) => each.severity === 'NEEDS_YOU_NOW') ? 0 : findings.length > 0 ? 1 : 2
+  }
+  const sorted = $derived(rows ? [...rows].sort((a, b) => rank(a) - rank(b)) : [])
+  const MARKS = [
+    ['◆', 'act', 'Needs you now'],
+    ['▲', 'mind', 'Mind this'],
+    ['■', 'well', 'Well'],
+    ['□', 'none', 'Not begun'],
+  ] as const
+  const wanting = $derived(sorted.filter((row) => rank(row) < 2).length)
+  const rehearsing = $derived(sorted.some((row) => row.ready && !row.answer))
+  const WORDS = ['Nothing wants', 'One wants', 'Two want', 'Three want', 'Four want', 'Five want']
+
+  const today = $derived(
+    new Intl.DateTimeFormat('en-GB', {
+      weekday: 'long',
+      day: 'numeric',
+      month: 'long',
+      hour: '2-digit',
+      minute: '2-digit',
+      timeZone: session.site?.timeZone ?? 'UTC',
+    }).format(new Date()),
+  )
+
+  function mini(row: Row, width: number, height: number) {
+    const answer = row.answer!
+    const needs = row.view.plan.occupancy!
+    const range = rangeOf({
+      keepLowC: needs.keepLowC,
+      keepHighC: needs.keepHighC,
+      harmLowC: null,
+      harmHighC: null,
+      rungsC: [],
+      traceLowC: answer.metrics.occupant.lowestC,
+      traceHighC: answer.metrics.occupant.highestC,
+    })
+    const scale = scaleOf(range.low, range.high, 0, height)
+    const { lowC, highC } = answer.trace.occupant
+    return {
+      path: envelopePath(lowC, highC, (bucket) => ((bucket + 0.5) * width) / lowC.length, scale, 2.4),
+      top: scale.y(needs.keepHighC),
+      height: scale.y(needs.keepLowC) - scale.y(needs.keepHighC),
+    }
+  }
+</script>
+
+<svelte:head><title>Kiln Ward</title></svelte:head>
+
+<header class="top">
+  <h1>{session.site?.name ?? 'Kiln Ward'}</h1>
+  <p class="quiet when">{today}</p>
+  <p class="quiet">{rows && !rehearsing ? `${WORDS[wanting] ?? `${wanting} want`} you` : ''}</p>
+  {#if session.mayPlan}<a class="button main" href="/new">New chamber</a>{/if}
+</header>
+
+{#if trouble}
+  <div class="trouble" role="alert">
+    <h2><span class="mark act" aria-hidden="true">◆</span>{trouble.title}</h2>
+    <p>{trouble.detail}</p>
+    <button class="button main" onclick={load}>Try again</button>
+  </div>
+{:else if rows === null}
+  <p class="trouble quiet">Fetching the chambers …</p>
+{:else}
+  <ul>
+    {#each sorted as row (row.view.id)}
+      {@const [sign, tone, words] = row.ready && !row.answer ? ([' ', 'none', 'Rehearsing'] as const) : MARKS[rank(row)]!}
+      {@const plan = row.view.plan}
+      {@const first = row.answer?.findings[0]}
+      <li class={tone}>
+        <span class="mark {tone}" aria-hidden="true">{sign}</span>
+        <div class="who">
+          <h2><a href="/chambers/{row.view.id}/{plan.occupancy && plan.box ? 'settings' : 'chamber'}">{plan.name}</a></h2>
+          <p class="quiet">{subtitle(plan)}{sinceStart(plan)}</p>
+          <span class="sr-only">{words}</span>
+        </div>
+        {#if row.answer && plan.occupancy}
+          {@const drawn = mini(row, 420, 74)}
+          <div class="reading">
+            <p class="mono figure">{fixed(celsiusTo(prefs.unit, row.answer.metrics.occupant.meanC), 1)} °{prefs.unit}</p>
+            <p class="quiet">{plan.occupancy.where}, rehearsed</p>
+          </div>
+          <svg class="mini" viewBox="0 0 420 74" preserveAspectRatio="none" role="img" aria-label="Rehearsed night: {level(row.answer.metrics.occupant.lowestC, prefs.unit)} to {level(row.answer.metrics.occupant.highestC, prefs.unit)} {plan.occupancy.where}">
+            <rect width="420" height="74" fill="var(--sheet)" />
+            <rect y={drawn.top} width="420" height={drawn.height} fill="var(--keep)" />
+            <path d={drawn.path} fill="var(--ink)" />
+          </svg>
+        {:else}
+          <div class="reading"><p class="mono figure">—</p></div>
+          <div class="mini none"></div>
+        {/if}
+        <div class="says">
+          {#if first}
+            <p><b>{fill(first.title, first.numbers, prefs.unit)}</b></p>
+            <p class="small">{fill(first.reason, first.numbers, prefs.unit)}</p>
+            <a href="/chambers/{row.view.id}/settings">{row.answer!.findings.length > 1 ? `See it and ${row.answer!.findings.length - 1} more` : 'See it on the ladder'}</a>
+          {:else if row.answer}
+            <p><b>in band all night in the rehearsal</b></p>
+            <a href="/chambers/{row.view.id}/card">Open the card</a>
+          {:else if row.ready}
+            <p class="quiet">rehearsing …</p>
+          {:else}
+            <p><b>{missingParts(plan).length ? 'planned, not measured yet' : 'no settings saved yet'}</b></p>
+            {#if missingParts(plan).length}<p class="small quiet">Missing: {missingParts(plan).join(', ')}.</p>{/if}
+            <a href="/chambers/{row.view.id}/{plan.occupancy ? (missingParts(plan).length ? 'chamber' : 'settings') : 'occupant'}">Go on planning</a>
+          {/if}
+        </div>
+      </li>
+    {:else}
+      <li class="empty">
+        <p>No chamber yet. {#if session.mayPlan}<a href="/new">Plan the first one</a>{/if}</p>
+      </li>
+    {/each}
+  </ul>
+  <p class="foot small quiet">All values here are rehearsed, not measured.</p>
+{/if}
+
+<style>
+  .top {
+    display: flex;
+    flex-wrap: wrap;
+    align-items: center;
+    gap: 6px 16px;
+    padding: 12px 22px;
+    border-bottom: 3px solid var(--ink);
+  }
+
+  .when {
+    flex: 1;
+  }
+
+  ul {
+    margin: 0;
+    padding: 0;
+    list-style: none;
+  }
+
+  li {
+    display: grid;
+    grid-template-columns: 22px minmax(180px, 1.1fr) 150px minmax(120px, 1.6fr) minmax(220px, 1.4fr);
+    align-items: center;
+    gap: 12px;
+    padding: 16px 22px;
+    border-bottom: 1px solid var(--hairline);
+  }
+
+  li.act {
+    background: var(--alarm-ground);
+    border-bottom: 3px solid var(--alarm);
+  }
+
+  .mark {
+    font-size: 22px;
+  }
+
+  h2 {
+    overflow-wrap: anywhere;
+  }
+
+  h2 a {
+    color: inherit;
+    text-decoration: none;
+  }
+
+  h2 a:hover {
+    text-decoration: underline;
+  }
+
+  .figure {
+    font-size: var(--huge);
+    line-height: 1.2;
+  }
+
+  .mini {
+    width: 100%;
+    height: 74px;
+  }
+
+  .says {
+    display: grid;
+    gap: 2px;
+  }
+
+  .says a {
+    color: inherit;
+    font-weight: 700;
+    text-decoration-thickness: 2px;
+    text-underline-offset: 4px;
+    padding: 4px 0;
+  }
+
+  .trouble,
+  .foot {
+    display: grid;
+    gap: 12px;
+    justify-items: start;
+    padding: 20px 22px;
+  }
+
+  li.empty {
+    display: block;
+  }
+
+  @media (max-width: 900px) {
+    li {
+      grid-template-columns: 22px minmax(0, 1fr) auto;
+      padding: 14px;
+    }
+
+    .mini,
+    .says {
+      grid-column: 2 / 4;
+    }
+
+    .mini {
+      height: 56px;
+    }
+
+    .mini.none {
+      display: none;
+    }
+  }
+</style>
