@@ -10,6 +10,6 @@ public class WebConfig implements WebMvcConfigurer {
     @Override
     public void addViewControllers(ViewControllerRegistry registry) {
         registry.addViewController("/chambers/**").setViewName("forward:/index.html");
-        registry.addViewController("/new").setViewName("forward:/index.html");
+        registry.addViewController("/{page:[a-z-]+}").setViewName("forward:/index.html");
     }
 }

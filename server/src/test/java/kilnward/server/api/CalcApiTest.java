@@ -1,0 +1,115 @@
+package kilnward.server.api;
+
+import static org.junit.jupiter.api.Assertions.assertEquals;
+import static org.junit.jupiter.api.Assertions.assertTrue;
+
+import kilnward.server.running.ApiClient;
+import kilnward.server.running.ApiClient.Answer;
+import kilnward.server.running.RunningServer;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.extension.ExtendWith;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+
+/** The calculations over the wire, without session or sign-in. */
+@ExtendWith(RunningServer.class)
+class CalcApiTest {
+    private ApiClient client;
+
+    @BeforeEach
+    void nobody(RunningServer.Running server) {
+        client = ApiClient.nobody(server);
+    }
+
+    @Test
+    void air() {
+        // Published: ASHRAE psychrometrics through psychrolib 1.1.1.
+        Answer answer = client.post("/api/v1/calc/air",
+                "{\"temperatureC\":37.5,\"relativeHumidityPct\":55,\"altitudeM\":0}");
+        assertEquals(200, answer.status());
+        assertEquals(26.92, answer.body().get("dewPointC").asDouble(), 0.01);
+        assertEquals(29.31, answer.body().get("wetBulbC").asDouble(), 0.01);
+        assertEquals(0.022580, answer.body().get("humidityRatio").asDouble(), 1e-5);
+        assertEquals(95.77, answer.body().get("enthalpyKJkg").asDouble(), 0.02);
+        assertEquals(2904.4, answer.body().get("vapourPressureDeficitPa").asDouble(), 1);
+        assertEquals(99.97, answer.body().get("boilingPointC").asDouble(), 0.02);
+    }
+
+    @ParameterizedTest
+    @CsvSource({
+            // Common practice, no source.
+            "OFF_AT_SET, RAISE, C, 25.3, 0.3, 25.0, 25.3", "ON_AT_SET, RAISE, F, 70, 5, 70, 75",
+            "EACH_SIDE, RAISE, F, 70, 3, 67, 73", "OFF_AT_SET, LOWER, C, 25.3, 0.3, 25.6, 25.3",
+            "ON_AT_SET, LOWER, C, 30, 2, 30, 28"})
+    void switching(String style, String direction, String unit, double set, double d, double on, double off) {
+        Answer answer = client.post("/api/v1/calc/switching", """
+                {"style":"%s","direction":"%s","unit":"%s","setValue":%s,"differential":%s}"""
+                .formatted(style, direction, unit, set, d));
+        assertEquals(200, answer.status());
+        assertEquals(on, answer.body().get("onAt").asDouble(), 1e-9);
+        assertEquals(off, answer.body().get("offAt").asDouble(), 1e-9);
+        double kelvin = unit.equals("F") ? Math.abs(off - on) / 1.8 : Math.abs(off - on);
+        assertEquals(kelvin, answer.body().get("differentialK").asDouble(), 1e-9);
+    }
+
+    @Test
+    void aPairOfHumidities() {
+        Answer answer = client.post("/api/v1/calc/switching", "{\"style\":\"PAIR\",\"unit\":\"RH\",\"onAt\":50,\"offAt\":70}");
+        assertEquals("RAISE", answer.body().get("direction").asString());
+        assertTrue(answer.body().get("onAtC").isNull(), "no degrees for humidity");
+        assertEquals("direction", client.post("/api/v1/calc/switching",
+                "{\"style\":\"PAIR\",\"direction\":\"RAISE\",\"unit\":\"C\",\"onAt\":25,\"offAt\":30}").refusedField());
+    }
+
+    @Test
+    void offset() {
+        // Common practice, no source: 36.0 against 37.6 → −1.6.
+        Answer answer = client.post("/api/v1/calc/offset", """
+                {"currentOffset":0,"readings":[{"display":37.6,"references":[36.0]}],"step":0.1,"rangeMin":-10,"rangeMax":10}""");
+        assertEquals(-1.6, answer.body().get("newOffset").asDouble());
+        assertEquals("KEY_IN", answer.body().get("verdict").asString());
+    }
+
+    @Test
+    void heatLoss() {
+        // ISO 6946 by hand: 0.94 m² · 0.60647 W/(m²K) = 0.57008 W/K; no air exchange.
+        String wall = "{\"materialId\":\"expanded-polystyrene\",\"thicknessMm\":50}";
+        Answer answer = client.post("/api/v1/calc/heat-loss", """
+                {"innerLengthM":0.5,"innerWidthM":0.4,"innerHeightM":0.3,"walls":[%s],"airChangesPerHour":0,"insideC":37.5,
+                "roomC":18,"heaterW":40,"altitudeM":0}""".formatted(String.join(",", java.util.Collections.nCopies(6, wall))));
+        assertEquals(0.57008, answer.body().get("conductanceWK").asDouble(), 1e-5);
+        assertEquals(19.5 * 0.57008, answer.body().get("lossW").asDouble(), 1e-3);
+        assertEquals(18 + 40 / 0.57008, answer.body().get("stuckOnC").asDouble(), 1e-2);
+    }
+
+    @ParameterizedTest
+    @CsvSource(delimiter = '|', value = {
+            "air | {\"temperatureC\":500,\"relativeHumidityPct\":50,\"altitudeM\":0} | temperatureC | from -60 to 120 °C",
+            "air | {\"relativeHumidityPct\":50,\"altitudeM\":0} | temperatureC | null",
+            "air | {\"temperatureC\":1e999,\"relativeHumidityPct\":50,\"altitudeM\":0} | temperatureC | from -60 to 120 °C",
+            "air | {\"temperatureC\":\"20\",\"relativeHumidityPct\":50,\"altitudeM\":0} | temperatureC | a number",
+            "air | {\"temperatureC\":20,\"relativeHumidityPct\":50,\"altitudeM\":0,\"pressure\":1} | pressure | not | ",
+            "air | {\"temperatureC\":115,\"relativeHumidityPct\":100,\"altitudeM\":0} | relativeHumidityPct | 95 %",
+            "switching | {\"style\":\"EACH_SIDE\",\"direction\":\"RAISE\",\"unit\":\"C\",\"setValue\":20,\"differential\":0} | differential | above 0",
+            "switching | {\"style\":\"ROUND\",\"unit\":\"C\"} | style | PAIR",
+            "switching | {\"style\":\"PAIR\",\"unit\":\"C\",\"onAt\":20,\"offAt\":20} | offAt | differ",
+            "switching | {\"style\":\"OFF_AT_SET\",\"unit\":\"C\",\"setValue\":20,\"differential\":1} | direction | given",
+            "switching | {\"style\":\"PAIR\",\"unit\":\"RH\",\"onAt\":50,\"offAt\":120} | offAt | 0 to 100",
+            "offset | {\"currentOffset\":0,\"readings\":[],\"step\":0.1,\"rangeMin\":-1,\"rangeMax\":1} | readings | empty",
+            "heat-loss | {\"innerLengthM\":0.5,\"innerWidthM\":0.4,\"innerHeightM\":0.3,\"walls\":[],\"airChangesPerHour\":0,\"insideC\":37,\"roomC\":18,\"heaterW\":40,\"altitudeM\":0} | walls | six"})
+    void badInputNamesFieldAndRange(String calc, String json, String field, String allowed) {
+        Answer answer = client.post("/api/v1/calc/" + calc, json);
+        assertEquals(400, answer.status());
+        assertTrue(answer.type().startsWith("application/problem+json"), answer.type());
+        assertEquals(field, answer.refusedField());
+        assertTrue(answer.allowed().contains(allowed.strip()), answer.allowed());
+    }
+
+    @Test
+    void brokenJsonIsSaidPlainly() {
+        Answer answer = client.post("/api/v1/calc/air", "{\"temperatureC\": NaN}");
+        assertEquals(400, answer.status());
+        assertTrue(answer.body().get("detail").asString().contains("not valid JSON"), answer.body().toString());
+    }
+}

@@ -1,0 +1,247 @@
+package kilnward.server.api;
+
+import static org.junit.jupiter.api.Assertions.assertEquals;
+import static org.junit.jupiter.api.Assertions.assertFalse;
+import static org.junit.jupiter.api.Assertions.assertTrue;
+
+import java.util.List;
+import java.util.concurrent.Callable;
+import java.util.concurrent.Executors;
+import javax.sql.DataSource;
+import kilnward.server.running.ApiClient;
+import kilnward.server.running.ApiClient.Answer;
+import kilnward.server.running.RunningServer;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.extension.ExtendWith;
+import org.springframework.jdbc.core.JdbcTemplate;
+import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.json.JsonMapper;
+import tools.jackson.databind.node.ObjectNode;
+
+/** Chambers and their settings over the wire, against a real MariaDB. */
+@ExtendWith(RunningServer.class)
+class ChamberApiTest {
+    private static final JsonMapper JSON = JsonMapper.builder().build();
+    private static final String CHAMBERS = "/api/v1/chambers";
+    private RunningServer.Running server;
+    private ApiClient lead;
+
+    @BeforeEach
+    void becomeLead(RunningServer.Running running) {
+        server = running;
+        lead = ApiClient.as(server, "LEAD");
+    }
+
+    private JsonNode newChamber(String name) {
+        Answer added = lead.post(CHAMBERS, "{\"name\":\"" + name + "\",\"guideId\":\"corn-snake-eggs\"}");
+        assertEquals(201, added.status(), String.valueOf(added.body()));
+        return added.body();
+    }
+
+    private static String change(JsonNode chamber, JsonNode plan) {
+        return "{\"version\":" + chamber.get("version") + ",\"plan\":" + plan + "}";
+    }
+
+    private static ObjectNode renamed(JsonNode chamber, String name) {
+        return ((ObjectNode) chamber.get("plan").deepCopy()).put("name", name);
+    }
+
+    private static String settingsOf(JsonNode chamber) {
+        return CHAMBERS + "/" + chamber.get("id").asString() + "/controllers/"
+                + chamber.at("/plan/controllers/0/id").asString() + "/settings";
+    }
+
+    private static String values(int basedOn, double setValue, double differential, String reason) {
+        return """
+                {"basedOn":%d,"reason":"%s","values":{"UNIT":0,"DIRECTION":0,"SET_VALUE":%s,"DIFFERENTIAL":%s,"ACT_DELAY":0,
+                "HIGH_ALARM":31,"LOW_ALARM":25,"OFFSET":0}}""".formatted(basedOn, reason, setValue, differential);
+    }
+
+    @Test
+    void osierEndStandsThere() {
+        List<String> names = lead.get(CHAMBERS).body().valueStream().map(each -> each.at("/plan/name").asString()).toList();
+        assertTrue(names.containsAll(List.of("Reedbox", "Duckling pen", "Loft tent", "Sundew cabinet", "Cellar tank")));
+        assertEquals("Osier End", lead.get("/api/v1/site").body().get("name").asString());
+        assertTrue(lead.get("/api/v1/guides").body().size() >= 8);
+        assertEquals("UP", lead.get("/actuator/health").body().get("status").asString());
+    }
+
+    @Test
+    void whatIsSavedIsReadBack() {
+        JsonNode chamber = newChamber("Round trip");
+        ObjectNode plan = renamed(chamber, "Round trip, mended");
+        ((ObjectNode) plan.at("/box")).put("airChangesPerHour", 2.5);
+        ((ObjectNode) plan.at("/box/walls/2/layers/0")).put("materialId", "plywood");
+        plan.withArray("/box/walls/2/openings").addObject().put("areaM2", 0.02).putArray("layers").addObject()
+                .put("materialId", "window-glass").put("thicknessMm", 4.0);
+        ((ObjectNode) plan.at("/appliances/0")).put("opensAtC", 33.0).put("closesAtC", 31.5);
+        Answer saved = lead.put(CHAMBERS + "/" + chamber.get("id").asString(), change(chamber, plan));
+        assertEquals(200, saved.status(), String.valueOf(saved.body()));
+        JsonNode read = lead.get(CHAMBERS + "/" + chamber.get("id").asString()).body();
+        assertEquals(plan, JSON.readTree(read.get("plan").toString()), "same document back");
+        assertEquals(saved.body().get("version"), read.get("version"));
+        assertEquals("Lead", read.get("changedBy").asString());
+    }
+
+    @Test
+    void theSecondOfTwoIsToldAndLosesNothing() {
+        JsonNode chamber = newChamber("Two tabs");
+        String path = CHAMBERS + "/" + chamber.get("id").asString();
+        assertEquals(200, lead.put(path, change(chamber, renamed(chamber, "First"))).status());
+        Answer second = ApiClient.as(server, "OWNER").put(path, change(chamber, renamed(chamber, "Second")));
+        assertEquals(409, second.status());
+        assertEquals("First", second.body().at("/current/plan/name").asString(), "the one in force comes with the refusal");
+        assertTrue(second.body().get("detail").asString().contains("Lead saved"));
+        assertEquals("First", lead.get(path).body().at("/plan/name").asString());
+    }
+
+    @Test
+    void settingsAreNumberedRevisionsWithAReason() {
+        JsonNode chamber = newChamber("Revisions");
+        assertEquals(201, lead.post(settingsOf(chamber), values(0, 28.5, 0.5, "first")).status());
+        Answer stale = lead.post(settingsOf(chamber), values(0, 29, 0.5, "from an old tab"));
+        assertEquals(409, stale.status());
+        assertEquals(1, stale.body().at("/current/number").asInt());
+        assertEquals(201, lead.post(settingsOf(chamber), values(1, 28.6, 0.6, "second")).status());
+        JsonNode revisions = lead.get(settingsOf(chamber)).body();
+        assertEquals(List.of(2, 1), revisions.valueStream().map(each -> each.get("number").asInt()).toList());
+        assertEquals("first", revisions.get(1).get("reason").asString());
+        assertEquals(28.5, revisions.get(1).at("/values/SET_VALUE").asDouble(), "an old revision stays as it was");
+        assertEquals("reason", lead.post(settingsOf(chamber), values(2, 28, 0.5, " ")).refusedField());
+    }
+
+    @Test
+    void ofTwoSavesAtOnceExactlyOneWins() throws Exception {
+        JsonNode chamber = newChamber("At once");
+        var pool = Executors.newFixedThreadPool(4);
+        try {
+            Callable<Integer> save = () -> ApiClient.as(server, "KEEPER").post(settingsOf(chamber),
+                    values(0, 28.5, 0.5, "at once")).status();
+            List<Integer> statuses = pool.invokeAll(List.of(save, save, save, save)).stream().map(future -> {
+                try {
+                    return future.get();
+                } catch (Exception failed) {
+                    throw new IllegalStateException(failed);
+                }
+            }).sorted().toList();
+            assertEquals(List.of(201, 409, 409, 409), statuses);
+        } finally {
+            pool.shutdown();
+        }
+    }
+
+    @Test
+    void keysThatTheControllerDoesNotTakeAreNamed() {
+        JsonNode chamber = newChamber("Keys");
+        Answer offStep = lead.post(settingsOf(chamber), values(0, 28.55, 99, "x"));
+        assertEquals(400, offStep.status());
+        assertEquals(2, offStep.body().get("errors").size());
+        assertEquals("values.SET_VALUE", offStep.refusedField());
+        assertTrue(offStep.allowed().contains("the nearest is 28.6"), offStep.allowed());
+        assertEquals(0, lead.get(settingsOf(chamber)).body().size(), "nothing half saved");
+    }
+
+    @Test
+    void rolesHold() {
+        JsonNode chamber = newChamber("Roles");
+        ApiClient visitor = ApiClient.as(server, "VISITOR");
+        ApiClient keeper = ApiClient.as(server, "KEEPER");
+        String path = CHAMBERS + "/" + chamber.get("id").asString();
+        assertEquals(200, visitor.get(path).status());
+        assertEquals(403, visitor.post(settingsOf(chamber), values(0, 28.5, 0.5, "x")).status());
+        assertEquals(201, keeper.post(settingsOf(chamber), values(0, 28.5, 0.5, "x")).status());
+        Answer refused = keeper.put(path, change(chamber, renamed(chamber, "mine")));
+        assertEquals(403, refused.status());
+        assertTrue(refused.type().startsWith("application/problem+json"));
+        assertEquals(204, lead.delete(path).status());
+        assertEquals(404, lead.get(path).status());
+        assertTrue(ApiClient.nobody(server).delete(path).status() >= 401, "without a token nothing is changed");
+    }
+
+    @Test
+    void impossiblePartsAreNamedByTheirPath() {
+        JsonNode chamber = newChamber("Impossible");
+        String path = CHAMBERS + "/" + chamber.get("id").asString();
+        ObjectNode thin = chamber.get("plan").deepCopy().asObject();
+        ((ObjectNode) thin.at("/box/walls/3/layers/0")).put("thicknessMm", 0);
+        assertEquals("plan.box.walls[3].layers[0].thicknessMm", lead.put(path, change(chamber, thin)).refusedField());
+        ObjectNode backwards = chamber.get("plan").deepCopy().asObject();
+        ((ObjectNode) backwards.at("/room")).put("warmestC", 3);
+        assertEquals("room.warmestC", lead.put(path, change(chamber, backwards)).refusedField());
+        ObjectNode unknown = chamber.get("plan").deepCopy().asObject();
+        ((ObjectNode) unknown.at("/box/walls/0/layers/0")).put("materialId", "cheese");
+        Answer refused = lead.put(path, change(chamber, unknown));
+        assertEquals("box.walls[0].layers[0].materialId", refused.refusedField());
+        assertTrue(refused.allowed().contains("expanded-polystyrene"));
+        ObjectNode stray = chamber.get("plan").deepCopy().asObject();
+        ((ObjectNode) stray.at("/controllers/0/loops/0")).putArray("applianceIds").add("nothing");
+        assertEquals("controllers[0].loops[0].applianceIds", lead.put(path, change(chamber, stray)).refusedField());
+        assertEquals(chamber.get("version"), lead.get(path).body().get("version"), "nothing saved was touched");
+    }
+
+    @Test
+    void changesAreKeptWithTheirAuthor() {
+        JsonNode chamber = newChamber("Audited");
+        lead.put(CHAMBERS + "/" + chamber.get("id").asString(), change(chamber, renamed(chamber, "Audited again")));
+        JdbcTemplate jdbc = new JdbcTemplate(server.bean(DataSource.class));
+        List<String> kept = jdbc.queryForList("""
+                select concat(a.name, ' by ', l.author) from chamber_aud a join change_log l on l.id = a.rev
+                where a.id = ? order by a.rev""", String.class, chamber.get("id").asString());
+        assertEquals(List.of("Audited by Lead", "Audited again by Lead"), kept);
+    }
+
+    @Test
+    void aRehearsalIsStatelessAndNamesWhatIsMissing() {
+        JsonNode reedbox = lead.get(CHAMBERS).body().valueStream()
+                .filter(each -> each.at("/plan/name").asString().equals("Reedbox")).findFirst().orElseThrow();
+        ObjectNode request = JSON.createObjectNode();
+        request.set("chamber", reedbox.get("plan"));
+        request.putArray("settings").addObject().put("controllerId", reedbox.at("/settings/0/controllerId").asString())
+                .set("values", reedbox.at("/settings/0/values"));
+        request.putObject("scenario").put("room", "DAY").put("startHour", 21).put("durationS", 43_200).put("stepS", 1)
+                .put("start", "SETTLED").put("buckets", 200);
+        ApiClient nobody = ApiClient.nobody(server);
+        Answer answer = nobody.post("/api/v1/rehearsals", request.toString());
+        assertEquals(200, answer.status());
+        assertEquals(200, answer.body().at("/trace/occupant/lowC").size());
+        assertEquals(answer.body(), nobody.post("/api/v1/rehearsals", request.toString()).body(), "same input, same answer");
+        assertTrue(answer.body().at("/findings").valueStream()
+                .anyMatch(finding -> finding.get("code").asString().equals("stuck-on-harms")));
+
+        ObjectNode moved = request.deepCopy();
+        moved.putObject("edit").put("controllerId", reedbox.at("/settings/0/controllerId").asString())
+                .put("kind", "MOVE_RUNG").put("rung", "HEAT_OFF").put("display", 28.8);
+        JsonNode keyed = nobody.post("/api/v1/rehearsals", moved.toString()).body().at("/settings/0");
+        assertEquals(28.8, keyed.at("/values/SET_VALUE").asDouble());
+        assertEquals(0.8, keyed.at("/values/DIFFERENTIAL").asDouble(), "heat still starts at 28.0");
+
+        ObjectNode boxless = request.deepCopy();
+        ((ObjectNode) boxless.get("chamber")).putNull("box");
+        assertEquals("chamber.box", nobody.post("/api/v1/rehearsals", boxless.toString()).refusedField());
+        ObjectNode long_ = request.deepCopy();
+        ((ObjectNode) long_.get("scenario")).put("durationS", 1e9);
+        assertEquals("scenario.durationS", nobody.post("/api/v1/rehearsals", long_.toString()).refusedField());
+        ObjectNode keyless = request.deepCopy();
+        ((ObjectNode) keyless.at("/settings/0/values")).remove("SET_VALUE");
+        assertEquals("values.SET_VALUE", nobody.post("/api/v1/rehearsals", keyless.toString()).refusedField());
+    }
+
+    @Test
+    void anAcknowledgedSaveSurvivesAKilledDatabase() throws Exception {
+        JsonNode chamber = newChamber("Power cut");
+        assertEquals(201, lead.post(settingsOf(chamber), values(0, 28.5, 0.5, "before the cut")).status());
+        server.database().kill();
+        Answer during = ApiClient.nobody(server).get(CHAMBERS);
+        assertEquals(503, during.status());
+        assertTrue(during.body().get("detail").asString().contains("Nothing was saved and nothing was lost"));
+        server.database().launch();
+        Answer after = ApiClient.nobody(server).get(settingsOf(chamber));
+        for (int tries = 0; after.status() == 503 && tries < 40; tries++) {
+            Thread.sleep(250);
+            after = ApiClient.nobody(server).get(settingsOf(chamber));
+        }
+        assertEquals("before the cut", after.body().at("/0/reason").asString(), "back by itself, nothing lost");
+        assertFalse(lead.get("/api/v1/session").body().get("role").isNull(), "still the same person");
+    }
+}

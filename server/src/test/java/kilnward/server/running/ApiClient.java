@@ -1,0 +1,85 @@
+package kilnward.server.running;
+
+import java.io.IOException;
+import java.net.CookieManager;
+import java.net.URI;
+import java.net.http.HttpClient;
+import java.net.http.HttpRequest;
+import java.net.http.HttpResponse;
+import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.json.JsonMapper;
+
+/** A person's browser as far as the API sees it: cookies, the CSRF token, JSON. */
+public final class ApiClient {
+    private static final JsonMapper JSON = JsonMapper.builder().build();
+    private final String base;
+    private final CookieManager cookies = new CookieManager();
+    private final HttpClient http = HttpClient.newBuilder().cookieHandler(cookies).build();
+
+    private ApiClient(String base) {
+        this.base = base;
+    }
+
+    /** Somebody who has picked no role. */
+    public static ApiClient nobody(RunningServer.Running server) {
+        return new ApiClient(server.url());
+    }
+
+    /** Somebody who has picked a role. */
+    public static ApiClient as(RunningServer.Running server, String role) {
+        ApiClient client = nobody(server);
+        client.get("/api/v1/session");
+        Answer picked = client.post("/api/v1/session", "{\"role\":\"" + role + "\"}");
+        if (picked.status() != 200) {
+            throw new IllegalStateException("could not become " + role + ": " + picked);
+        }
+        return client;
+    }
+
+    /** A status and what came with it; {@code body} is null where nothing did. */
+    public record Answer(int status, String type, JsonNode body) {
+        /** The field of the first refusal. */
+        public String refusedField() {
+            return body.path("errors").path(0).path("field").asString();
+        }
+
+        /** What is allowed there. */
+        public String allowed() {
+            return body.path("errors").path(0).path("allowed").asString();
+        }
+    }
+
+    public Answer get(String path) {
+        return send("GET", path, null);
+    }
+
+    public Answer post(String path, String json) {
+        return send("POST", path, json);
+    }
+
+    public Answer put(String path, String json) {
+        return send("PUT", path, json);
+    }
+
+    public Answer delete(String path) {
+        return send("DELETE", path, null);
+    }
+
+    private Answer send(String method, String path, String json) {
+        HttpRequest.Builder request = HttpRequest.newBuilder(URI.create(base + path)).method(method,
+                json == null ? HttpRequest.BodyPublishers.noBody() : HttpRequest.BodyPublishers.ofString(json));
+        if (json != null) {
+            request.header("Content-Type", "application/json");
+        }
+        cookies.getCookieStore().getCookies().stream().filter(cookie -> cookie.getName().equals("XSRF-TOKEN"))
+                .findFirst().ifPresent(cookie -> request.header("X-XSRF-TOKEN", cookie.getValue()));
+        try {
+            HttpResponse<String> response = http.send(request.build(), HttpResponse.BodyHandlers.ofString());
+            String type = response.headers().firstValue("Content-Type").orElse("");
+            return new Answer(response.statusCode(), type,
+                    type.contains("json") ? JSON.readTree(response.body()) : null);
+        } catch (IOException | InterruptedException failed) {
+            throw new IllegalStateException(method + " " + path, failed);
+        }
+    }
+}

@@ -1,0 +1,94 @@
+package kilnward.server.running;
+
+import java.io.IOException;
+import java.net.InetAddress;
+import java.net.ServerSocket;
+import java.net.Socket;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.Duration;
+import java.util.List;
+import java.util.stream.Stream;
+
+/** A MariaDB of the tests' own, on loopback, in the build folder. */
+public final class PrivateMariaDb {
+    private final Path home;
+    private final int port;
+    private Process process;
+
+    private PrivateMariaDb(Path home, int port) {
+        this.home = home;
+        this.port = port;
+    }
+
+    /** Creates and starts one. */
+    public static PrivateMariaDb start() throws IOException, InterruptedException {
+        Files.createDirectories(Path.of("target"));
+        PrivateMariaDb db = new PrivateMariaDb(Files.createTempDirectory(Path.of("target").toAbsolutePath(), "db"), freePort());
+        Path log = db.home.resolve("install.log");
+        int exit = new ProcessBuilder(find("mariadb-install-db"), "--no-defaults", "--datadir=" + db.home.resolve("data"),
+                "--user=" + System.getProperty("user.name"), "--skip-test-db", "--auth-root-authentication-method=normal")
+                .redirectErrorStream(true).redirectOutput(log.toFile()).start().waitFor();
+        if (exit != 0) {
+            throw new IllegalStateException("mariadb-install-db failed:\n" + Files.readString(log));
+        }
+        Files.writeString(db.home.resolve("init.sql"), "create database if not exists kilnward character set utf8mb4;\n");
+        db.launch();
+        return db;
+    }
+
+    /** Starts it again after {@link #kill()}. */
+    public void launch() throws IOException, InterruptedException {
+        process = new ProcessBuilder(find("mariadbd"), "--no-defaults", "--user=" + System.getProperty("user.name"),
+                "--datadir=" + home.resolve("data"), "--socket=test.sock", "--bind-address=127.0.0.1", "--port=" + port,
+                "--init-file=" + home.resolve("init.sql"), "--skip-grant-tables", "--innodb-flush-log-at-trx-commit=1")
+                .redirectErrorStream(true).redirectOutput(home.resolve("server.log").toFile()).start();
+        long until = System.nanoTime() + Duration.ofSeconds(60).toNanos();
+        while (!answers()) {
+            if (!process.isAlive() || System.nanoTime() > until) {
+                throw new IllegalStateException("MariaDB did not start:\n" + Files.readString(home.resolve("server.log")));
+            }
+            Thread.sleep(100);
+        }
+    }
+
+    /** Kills it as a power cut would. */
+    public void kill() throws InterruptedException {
+        process.destroyForcibly().waitFor();
+    }
+
+    /** Stops it and removes its files. */
+    public void close() throws IOException, InterruptedException {
+        process.destroy();
+        process.waitFor();
+        try (Stream<Path> files = Files.walk(home)) {
+            for (Path file : files.sorted(java.util.Comparator.reverseOrder()).toList()) {
+                Files.delete(file);
+            }
+        }
+    }
+
+    public String url() {
+        return "jdbc:mariadb://127.0.0.1:" + port + "/kilnward";
+    }
+
+    private boolean answers() {
+        try (Socket socket = new Socket(InetAddress.getLoopbackAddress(), port)) {
+            return socket.isConnected();
+        } catch (IOException notYet) {
+            return false;
+        }
+    }
+
+    static int freePort() throws IOException {
+        try (ServerSocket socket = new ServerSocket(0, 1, InetAddress.getLoopbackAddress())) {
+            return socket.getLocalPort();
+        }
+    }
+
+    private static String find(String command) {
+        return Stream.concat(List.of(System.getenv("PATH").split(":")).stream(), Stream.of("/usr/sbin"))
+                .map(folder -> Path.of(folder, command)).filter(Files::isExecutable).map(Path::toString).findFirst()
+                .orElseThrow(() -> new IllegalStateException(command + " is missing; ./kiln test installs mariadb-server"));
+    }
+}

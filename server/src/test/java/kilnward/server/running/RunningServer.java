@@ -1,0 +1,74 @@
+package kilnward.server.running;
+
+import kilnward.server.KilnWard;
+import org.junit.jupiter.api.extension.BeforeAllCallback;
+import org.junit.jupiter.api.extension.ExtensionContext;
+import org.junit.jupiter.api.extension.ParameterContext;
+import org.junit.jupiter.api.extension.ParameterResolver;
+import org.springframework.boot.builder.SpringApplicationBuilder;
+import org.springframework.boot.web.server.context.WebServerApplicationContext;
+import org.springframework.context.ConfigurableApplicationContext;
+
+/** Starts the real server in demo mode on a free port against its own MariaDB, once per test run. */
+public final class RunningServer implements BeforeAllCallback, ParameterResolver {
+    private static final ExtensionContext.Namespace HERE = ExtensionContext.Namespace.create(RunningServer.class);
+
+    /** What is running; a test takes it as a parameter. */
+    @SuppressWarnings("try")
+    public static final class Running implements ExtensionContext.Store.CloseableResource {
+        private final PrivateMariaDb database;
+        private final ConfigurableApplicationContext context;
+
+        private Running() throws Exception {
+            database = PrivateMariaDb.start();
+            context = new SpringApplicationBuilder(KilnWard.class).run("--server.port=0",
+                    "--spring.datasource.url=" + database.url(), "--spring.datasource.username=root",
+                    "--spring.datasource.password=", "--kilnward.demo=true", "--logging.level.root=WARN",
+                    "--spring.main.banner-mode=off", "--spring.datasource.hikari.connection-timeout=1500");
+        }
+
+        /** Where it answers, without a slash at the end. */
+        public String url() {
+            return "http://127.0.0.1:" + ((WebServerApplicationContext) context).getWebServer().getPort();
+        }
+
+        public PrivateMariaDb database() {
+            return database;
+        }
+
+        public <T> T bean(Class<T> type) {
+            return context.getBean(type);
+        }
+
+        @Override
+        public void close() throws Exception {
+            context.close();
+            database.close();
+        }
+    }
+
+    @Override
+    public void beforeAll(ExtensionContext context) {
+        running(context);
+    }
+
+    private static Running running(ExtensionContext context) {
+        return context.getRoot().getStore(HERE).getOrComputeIfAbsent(Running.class, type -> {
+            try {
+                return new Running();
+            } catch (Exception failed) {
+                throw new IllegalStateException("the server did not start", failed);
+            }
+        }, Running.class);
+    }
+
+    @Override
+    public boolean supportsParameter(ParameterContext parameter, ExtensionContext context) {
+        return parameter.getParameter().getType() == Running.class;
+    }
+
+    @Override
+    public Object resolveParameter(ParameterContext parameter, ExtensionContext context) {
+        return running(context);
+    }
+}
