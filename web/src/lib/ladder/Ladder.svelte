@@ -379,7 +379,7 @@
         <polyline
           points={compact ? `${markX},${placed.y} ${labelX + 2},${placed.labelY - 12}` : `${markX},${placed.y} ${markX + 10},${placed.y} ${labelX - 12},${placed.labelY} ${labelX - 4},${placed.labelY}`}
           fill="none" {stroke} />
-        <line x1={plotX} x2={plotX + plotWidth} y1={placed.y} y2={placed.y} {stroke} stroke-dasharray={dash} opacity="0.85" />
+        <line x1={plotX} x2={plotX + plotWidth} y1={placed.y} y2={placed.y} {stroke} stroke-width="1.4" stroke-dasharray={dash} />
         {#if placed.rung.kind.startsWith('BACKUP')}
           <line x1={plotX} x2={plotX + plotWidth} y1={placed.y + 3} y2={placed.y + 3} {stroke} opacity="0.85" />
         {/if}

@@ -111,7 +111,7 @@ class JourneyTest {
         assertThat(page.locator("body")).hasAttribute("data-printed", "yes");
         page.emulateMedia(new Page.EmulateMediaOptions().setMedia(Media.PRINT));
         assertThat(page.getByRole(AriaRole.NAVIGATION)).not().isVisible();
-        assertThat(page.getByText(String.format("%.1f", after)).first()).isVisible();
+        assertThat(page.getByRole(AriaRole.ARTICLE).getByText(String.format("%.1f", after)).first()).isVisible();
         assertTrue(page.pdf().length > 5000, "prints to a page");
         page.emulateMedia(new Page.EmulateMediaOptions().setMedia(Media.SCREEN));
 

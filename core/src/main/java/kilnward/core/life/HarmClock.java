@@ -10,6 +10,10 @@ import java.util.OptionalDouble;
 public final class HarmClock {
     private final List<HarmLimit> limits;
     private final double[] beyondSinceS;
+    /** Between these nothing is reached; nearly every sample of a run lies there. */
+    private final double safeAboveC;
+    private final double safeBelowC;
+    private boolean beyond;
     private double harmedAtS = Double.NaN;
     private HarmLimit harmedBy;
 
@@ -17,6 +21,10 @@ public final class HarmClock {
         this.limits = List.copyOf(limits);
         this.beyondSinceS = new double[this.limits.size()];
         java.util.Arrays.fill(beyondSinceS, Double.NaN);
+        this.safeAboveC = limits.stream().filter(limit -> limit.side() == Side.LOW).mapToDouble(HarmLimit::levelC).max()
+                .orElse(Double.NEGATIVE_INFINITY);
+        this.safeBelowC = limits.stream().filter(limit -> limit.side() == Side.HIGH).mapToDouble(HarmLimit::levelC).min()
+                .orElse(Double.POSITIVE_INFINITY);
     }
 
     /**
@@ -26,6 +34,11 @@ public final class HarmClock {
      * @param occupantC temperature at the occupant (°C)
      */
     public void see(double timeS, double occupantC) {
+        boolean safe = occupantC > safeAboveC && occupantC < safeBelowC;
+        if (safe && !beyond) {
+            return;
+        }
+        beyond = !safe;
         for (int i = 0; i < beyondSinceS.length; i++) {
             HarmLimit limit = limits.get(i);
             if (!limit.isReachedAt(occupantC)) {

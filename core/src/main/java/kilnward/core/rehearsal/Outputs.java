@@ -24,13 +24,19 @@ final class Outputs {
     final Unit[] units;
     final Switched[] loops;
     private final ApplianceState[] appliances;
+    private double heatW;
+    private double electricalW;
 
     /** A controller's display. */
     static final class Unit {
         final Controller controller;
         final int probeState;
-        final long everySteps;
+        private final long everySteps;
+        private long nextStep = Long.MIN_VALUE;
         final Chain.Sensor sensor;
+        private boolean due;
+        private double sameAboutC = Double.NaN;
+        private final double sameWithinK;
         double shown;
         double shownC;
 
@@ -39,6 +45,22 @@ final class Outputs {
             this.probeState = probeState;
             this.everySteps = everySteps;
             this.sensor = sensor;
+            this.sameWithinK = controller.display().unit().differenceToKelvin(0.5 * controller.display().resolution()) - 1e-9;
+        }
+
+        /** Looks at the display when its time has come; steps before 0 count too, on the same grid. */
+        private void look(long step, double timeS, double probeC) {
+            due = step >= nextStep;
+            if (due) {
+                nextStep = (Math.floorDiv(step, everySteps) + 1) * everySteps;
+                double sensedC = sensor.sensedC(probeC, timeS);
+                // Most looks show what the last one showed: within its rounding there is nothing to work out.
+                if (!(Math.abs(sensedC - sameAboutC) < sameWithinK)) {
+                    shown = controller.display().shown(sensedC);
+                    shownC = controller.display().unit().toCelsius(shown);
+                    sameAboutC = controller.display().unit().toCelsius(shown - controller.display().offset());
+                }
+            }
         }
     }
 
@@ -63,12 +85,14 @@ final class Outputs {
         final Appliance appliance;
         final Switched switched;
         final int heaterInput;
+        private final OwnThermostat thermostat;
         boolean thermostatCloses = true;
 
         private ApplianceState(Appliance appliance, Switched switched, int heaterInput) {
             this.appliance = appliance;
             this.switched = switched;
             this.heaterInput = heaterInput;
+            this.thermostat = appliance instanceof Heater heater ? heater.ownThermostat().orElse(null) : null;
         }
 
         boolean runs() {
@@ -77,10 +101,9 @@ final class Outputs {
 
         /** @return whether the thermostat moved */
         boolean feel(double airC) {
-            if (!(appliance instanceof Heater heater) || heater.ownThermostat().isEmpty()) {
+            if (thermostat == null) {
                 return false;
             }
-            OwnThermostat thermostat = heater.ownThermostat().get();
             boolean before = thermostatCloses;
             if (airC >= thermostat.opensAtC()) {
                 thermostatCloses = false;
@@ -140,13 +163,10 @@ final class Outputs {
         boolean changed = false;
         double timeS = step * stepS;
         for (Unit unit : units) {
-            if (step % unit.everySteps == 0) {
-                unit.shown = unit.controller.display().shown(unit.sensor.sensedC(state[unit.probeState], timeS));
-                unit.shownC = unit.controller.display().unit().toCelsius(unit.shown);
-            }
+            unit.look(step, timeS, state[unit.probeState]);
         }
         for (Switched loop : loops) {
-            if (step % loop.unit.everySteps == 0) {
+            if (loop.unit.due) {
                 boolean program = loop.timers.allow(loop.law.demand(loop.unit.shown), timeS);
                 boolean conducts = loop.chain.relay().conducts(loop.chain.mode().apply(program), timeS);
                 changed |= conducts != loop.conducts;
@@ -160,39 +180,33 @@ final class Outputs {
         return changed;
     }
 
-    /** Writes the watts that flow now. */
+    /** Writes the watts that flow now, and sums them up. */
     void writeInputs(double[] inputs) {
         double cooling = 0;
+        heatW = 0;
+        electricalW = 0;
         for (ApplianceState state : appliances) {
             boolean runs = state.runs();
+            electricalW += runs ? state.appliance.electricalW() : 0;
             if (state.appliance instanceof Heater heater) {
                 inputs[state.heaterInput] = runs ? heater.powerW() : 0;
+                heatW += inputs[state.heaterInput];
             } else if (state.appliance instanceof Cooler cooler && runs) {
                 cooling += cooler.removesW();
             }
         }
         inputs[ThermalModel.AIR_HEAT_INPUT] = -cooling;
+        heatW -= cooling;
     }
 
     /** Heat into the chamber by appliances (W), coolers negative. */
     double heatW() {
-        double sum = 0;
-        for (ApplianceState state : appliances) {
-            if (state.runs()) {
-                sum += state.appliance instanceof Heater heater ? heater.powerW()
-                        : -((Cooler) state.appliance).removesW();
-            }
-        }
-        return sum;
+        return heatW;
     }
 
     /** Electrical power drawn (W). */
     double electricalW() {
-        double sum = 0;
-        for (ApplianceState state : appliances) {
-            sum += state.runs() ? state.appliance.electricalW() : 0;
-        }
-        return sum;
+        return electricalW;
     }
 
     /** Writes the inputs with the first loop's appliances fully on and all others off. */

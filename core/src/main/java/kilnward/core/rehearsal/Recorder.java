@@ -28,6 +28,9 @@ final class Recorder {
     private final Tally occupant = new Tally();
     private final Tally[] displays;
     private final LoopTally[] loops;
+    /** Alarms as displayed, with a margin for binary dust; infinite where there is none. */
+    private final double[] highAlarm;
+    private final double[] lowAlarm;
     private final boolean[] highSounding;
     private final boolean[] lowSounding;
     private final List<Event> events = new ArrayList<>();
@@ -39,6 +42,8 @@ final class Recorder {
     private double startHeatJ;
     private double startLostJ;
     private boolean harmSeen;
+    private int bucket;
+    private int inBucket;
 
     /** Mean, range, and range within cycles of one temperature. */
     private static final class Tally {
@@ -116,6 +121,13 @@ final class Recorder {
         for (int i = 0; i < loops.length; i++) {
             onSteps.add(new double[buckets]);
         }
+        this.highAlarm = new double[outputs.units.length];
+        this.lowAlarm = new double[outputs.units.length];
+        for (int i = 0; i < highAlarm.length; i++) {
+            Controller controller = outputs.units[i].controller;
+            highAlarm[i] = controller.highAlarm().orElse(Double.POSITIVE_INFINITY) - 1e-9;
+            lowAlarm[i] = controller.lowAlarm().orElse(Double.NEGATIVE_INFINITY) + 1e-9;
+        }
         this.highSounding = new boolean[outputs.units.length];
         this.lowSounding = new boolean[outputs.units.length];
     }
@@ -129,10 +141,9 @@ final class Recorder {
     }
 
     void see(long step, double[] state, double room) {
-        int bucket = (int) (step / stepsPerBucket);
         double occupantC = state[occupantState] + gradientK;
         for (int i = 0; i < loops.length; i++) {
-            seeLoop(i, step, bucket);
+            seeLoop(i, step);
         }
         occupant.see(occupantC);
         occupantEnvelope.see(bucket, occupantC);
@@ -145,7 +156,7 @@ final class Recorder {
             displayEnvelopes.get(i).see(bucket, shownC);
             seeAlarms(i, step);
         }
-        if (step % stepsPerBucket == stepsPerBucket / 2 || step == steps - 1 && step % stepsPerBucket < stepsPerBucket / 2) {
+        if (inBucket == stepsPerBucket / 2 || step == steps - 1 && inBucket < stepsPerBucket / 2) {
             roomC[bucket] = room;
         }
         harm.see(step * stepS, occupantC);
@@ -155,9 +166,14 @@ final class Recorder {
         }
         heatInJ += stepS * (outputs.heatW() + plant.model().livingHeatW());
         electricalJ += stepS * outputs.electricalW();
+        inBucket++;
+        if (inBucket == stepsPerBucket) {
+            inBucket = 0;
+            bucket++;
+        }
     }
 
-    private void seeLoop(int i, long step, int bucket) {
+    private void seeLoop(int i, long step) {
         LoopTally tally = loops[i];
         Outputs.Switched switched = outputs.loops[i];
         if (switched.conducts != tally.on) {
@@ -195,15 +211,14 @@ final class Recorder {
 
     private void seeAlarms(int i, long step) {
         Outputs.Unit unit = outputs.units[i];
-        Controller controller = unit.controller;
-        boolean high = controller.highAlarm().isPresent() && unit.shown >= controller.highAlarm().getAsDouble() - 1e-9;
+        boolean high = unit.shown >= highAlarm[i];
         if (high && !highSounding[i]) {
-            events.add(new Event(step * stepS, Event.Kind.HIGH_ALARM, controller.id(), unit.shownC));
+            events.add(new Event(step * stepS, Event.Kind.HIGH_ALARM, unit.controller.id(), unit.shownC));
         }
         highSounding[i] = high;
-        boolean low = controller.lowAlarm().isPresent() && unit.shown <= controller.lowAlarm().getAsDouble() + 1e-9;
+        boolean low = unit.shown <= lowAlarm[i];
         if (low && !lowSounding[i]) {
-            events.add(new Event(step * stepS, Event.Kind.LOW_ALARM, controller.id(), unit.shownC));
+            events.add(new Event(step * stepS, Event.Kind.LOW_ALARM, unit.controller.id(), unit.shownC));
         }
         lowSounding[i] = low;
     }

@@ -12,19 +12,23 @@ import kilnward.core.chamber.ThermalModel;
  */
 public final class Rehearsal {
     /*
-     * The loop is the hottest code of the product. It keeps the state in one array and the step's matrix in another, row by
-     * row, and folds everything that changes only when an output switches into one vector ("held"), so that a step costs
-     * n·n + n multiplications. Parts of the chain are called through their interfaces only when a controller samples.
+     * The loop is the hottest code of the product. Everything that changes only when an output switches is folded into one
+     * vector ("held"). Only the nodes of the chamber act on other states; a probe and the count of the heat lost act on
+     * themselves alone, so a step multiplies by the nodes' columns and by one diagonal. Parts of the chain are called through
+     * their interfaces only when a controller samples.
      */
     private static final double ROOM_READ_EVERY_S = 60;
     private static final double SETTLING_S = 6 * 3600;
+    private static final int ONE_HEATER_NODES = 4;
 
     private final Rig rig;
     private final Scenario scenario;
     private final Plant plant;
     private final int states;
     private final double stepS;
-    private final double[] phi;
+    private final int nodes;
+    private final double[][] phi;
+    private final double[] self;
     private final double[] roomGain;
     private final double[][] gamma;
     private final double[] inputs;
@@ -42,10 +46,13 @@ public final class Rehearsal {
         LinearStep step = plant.step(stepS);
         double[][] square = step.phi();
         this.gamma = step.gamma();
-        this.phi = new double[states * states];
+        this.nodes = plant.model().nodes();
+        this.phi = new double[states][];
+        this.self = new double[states];
         this.roomGain = new double[states];
         for (int i = 0; i < states; i++) {
-            System.arraycopy(square[i], 0, phi, i * states, states);
+            phi[i] = java.util.Arrays.copyOf(square[i], nodes);
+            self[i] = i < nodes ? 0 : square[i][i];
             roomGain[i] = gamma[i][ThermalModel.ROOM_INPUT];
         }
         this.inputs = new double[plant.inputs()];
@@ -129,18 +136,31 @@ public final class Rehearsal {
     }
 
     private void step(double roomC) {
-        int row = 0;
-        for (int i = 0; i < states; i++) {
-            double sum = held[i] + roomGain[i] * roomC;
-            for (int j = 0; j < states; j++) {
-                sum += phi[row + j] * state[j];
+        double[] now = state;
+        double[] then = next;
+        if (nodes == ONE_HEATER_NODES) {
+            // The usual chamber has one heater; its four columns are written out, which the compiler does not do by itself.
+            double element = now[0];
+            double air = now[1];
+            double contents = now[2];
+            double shell = now[3];
+            for (int i = 0; i < then.length; i++) {
+                double[] row = phi[i];
+                then[i] = held[i] + roomGain[i] * roomC + self[i] * now[i] + row[0] * element + row[1] * air
+                        + row[2] * contents + row[3] * shell;
             }
-            row += states;
-            next[i] = sum;
+        } else {
+            for (int i = 0; i < then.length; i++) {
+                double[] row = phi[i];
+                double sum = held[i] + roomGain[i] * roomC + self[i] * now[i];
+                for (int j = 0; j < row.length; j++) {
+                    sum += row[j] * now[j];
+                }
+                then[i] = sum;
+            }
         }
-        double[] swap = state;
-        state = next;
-        next = swap;
+        state = then;
+        next = now;
     }
 
     /** Folds the inputs that stay until the next switching into one vector. */

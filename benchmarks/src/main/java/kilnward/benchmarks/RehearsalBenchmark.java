@@ -1,0 +1,90 @@
+package kilnward.benchmarks;
+
+import java.util.List;
+import java.util.concurrent.TimeUnit;
+import kilnward.core.Osier;
+import kilnward.core.chamber.Room;
+import kilnward.core.control.Style;
+import kilnward.core.probe.DisplayUnit;
+import kilnward.core.rehearsal.IndependentRun;
+import kilnward.core.rehearsal.Rehearsal;
+import kilnward.core.rehearsal.Rehearsed;
+import kilnward.core.rehearsal.Rig;
+import kilnward.core.rehearsal.RoomCurve;
+import kilnward.core.rehearsal.Scenario;
+import kilnward.core.settings.Assessment;
+import kilnward.core.settings.Profile;
+import kilnward.core.settings.Setup;
+import org.openjdk.jmh.annotations.Benchmark;
+import org.openjdk.jmh.annotations.BenchmarkMode;
+import org.openjdk.jmh.annotations.Mode;
+import org.openjdk.jmh.annotations.OutputTimeUnit;
+import org.openjdk.jmh.annotations.Scope;
+import org.openjdk.jmh.annotations.State;
+
+/** One rehearsal of 72 h in steps of 1 s, beside the least it could cost and beside the independent integrator. */
+@State(Scope.Thread)
+@BenchmarkMode(Mode.AverageTime)
+@OutputTimeUnit(TimeUnit.MILLISECONDS)
+public class RehearsalBenchmark {
+    static final int SECONDS = 72 * 3600;
+    private static final int N = 6;
+
+    private final RoomCurve room = RoomCurve.day(new Room(16, 24, 15));
+    private final Rig rig = Osier.rig(Osier.reedbox());
+    private final Scenario scenario = new Scenario(room, 21, SECONDS, 1, Scenario.Start.COLD, List.of(), 480);
+    private final Profile profile = Osier.profile(Style.OFF_AT_SET, DisplayUnit.C, 0.1);
+    private final Setup setup = Osier.setup(Osier.reedbox(), Osier.probe(0.01, 0),
+            Osier.planned(profile, Osier.settings(profile, 28.6, 0.6, 31, 25)));
+    private final double[] matrix = new double[N * N];
+    private final double[] offset = new double[N];
+    private final double[] startState = new double[N];
+
+    public RehearsalBenchmark() {
+        for (int i = 0; i < N; i++) {
+            for (int j = 0; j < N; j++) {
+                matrix[i * N + j] = i == j ? 0.97 : 0.005;
+            }
+            offset[i] = 0.1 * i;
+            startState[i] = 20 + i;
+        }
+    }
+
+    /** As many affine updates of six states as a rehearsal has steps, and nothing else. */
+    @Benchmark
+    public double bareLoop() {
+        double[] x = startState.clone();
+        double[] y = new double[N];
+        for (int k = 0; k < SECONDS; k++) {
+            for (int i = 0; i < N; i++) {
+                double sum = offset[i];
+                for (int j = 0; j < N; j++) {
+                    sum += matrix[i * N + j] * x[j];
+                }
+                y[i] = sum;
+            }
+            double[] swap = x;
+            x = y;
+            y = swap;
+        }
+        return x[0];
+    }
+
+    /** The product's rehearsal. */
+    @Benchmark
+    public Rehearsed rehearsal() {
+        return Rehearsal.run(rig, scenario);
+    }
+
+    /** Dormand–Prince 8(5,3) fed the same sampled and held display. */
+    @Benchmark
+    public IndependentRun.Result independentIntegrator() {
+        return new IndependentRun(rig, room).run(21, SECONDS);
+    }
+
+    /** Everything behind one moved rung: a night at 1 s, both failures over 72 h, ladder and findings. */
+    @Benchmark
+    public Assessment movedRung() {
+        return Assessment.of(setup, new Scenario(room, 21, 12 * 3600, 1, Scenario.Start.SETTLED, List.of(), 480));
+    }
+}
