@@ -129,6 +129,8 @@
     startY: number
     both: boolean
     byPointer: boolean
+    /** Let go, but the answer to where it was put is still under way: it stays there and does not jump back. */
+    released: boolean
   }
 
   let held = $state.raw<Held | null>(null)
@@ -146,6 +148,7 @@
       startY,
       both: false,
       byPointer,
+      released: false,
     }
   }
 
@@ -162,9 +165,15 @@
 
   function letGo() {
     clearTimeout(restTimer)
-    held = null
-    heldRange = null
+    if (held) held = { ...held, byPointer: false, released: true }
   }
+
+  $effect(() => {
+    if (held?.released && !draft.busy) {
+      held = null
+      heldRange = null
+    }
+  })
 
   const isSwitching = (rung: RungAnswer) => rung.kind.endsWith('_ON') || rung.kind.endsWith('_OFF')
 
@@ -190,7 +199,7 @@
     if (steps === undefined || !mayKey || !rung.movable) return
     event.preventDefault()
     const both = event.shiftKey && isSwitching(rung)
-    const again = held && !held.byPointer && held.kind === rung.kind && held.controllerId === rung.controllerId && held.both === both
+    const again = held && !held.byPointer && !held.released && held.kind === rung.kind && held.controllerId === rung.controllerId && held.both === both
     const hand: Held = again ? held! : { ...take(rung, false), both }
     const resolution = keyedOf(rung.controllerId)?.resolution ?? 0.1
     moveTo(hand, hand.target + steps * resolution, both)
