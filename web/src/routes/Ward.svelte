@@ -253,6 +253,13 @@
     display: block;
   }
 
+  @media (max-width: 700px) {
+    .when {
+      flex-basis: 100%;
+      order: 1;
+    }
+  }
+
   @media (max-width: 900px) {
     li {
       grid-template-columns: 22px minmax(0, 1fr) auto;

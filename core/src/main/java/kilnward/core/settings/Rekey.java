@@ -73,7 +73,12 @@ public final class Rekey {
     }
 
     private static Optional<Settings> acceptable(PlannedController controller, Settings settings) {
+        // What is already wrong with another key does not stand in the way of mending this one.
+        boolean refused = controller.profile().refusals(settings).stream().anyMatch(refusal -> {
+            Parameter parameter = Parameter.valueOf(refusal.field().substring("values.".length()));
+            return !settings.value(parameter).equals(controller.settings().value(parameter));
+        });
         boolean same = settings.values().equals(controller.settings().values());
-        return same || !controller.profile().refusals(settings).isEmpty() ? Optional.empty() : Optional.of(settings);
+        return same || refused ? Optional.empty() : Optional.of(settings);
     }
 }

@@ -93,6 +93,9 @@ class AssessmentTest {
         Finding finding = find(warm, "swing-out-of-band").orElseThrow();
         assertEquals("It runs too warm", finding.title());
         assertTrue(find(mended(warm, finding), "swing-out-of-band").isEmpty());
+        Setup otherKeyWrong = keyed(Osier.settings(PROFILE, 30.0, 0.6, 33.33, 25));
+        assertFalse(find(otherKeyWrong, "swing-out-of-band").orElseThrow().remedy().changes().isEmpty(),
+                "a wrong alarm does not stand in the way of moving the set value");
     }
 
     @Test
