@@ -83,6 +83,46 @@ class CalcApiTest {
         assertEquals(18 + 40 / 0.57008, answer.body().get("stuckOnC").asDouble(), 1e-2);
     }
 
+    private static String box(String rest) {
+        String wall = "{\"materialId\":\"expanded-polystyrene\",\"thicknessMm\":50}";
+        String glass = "{\"materialId\":\"window-glass\",\"thicknessMm\":4}";
+        return "{\"innerLengthM\":1,\"innerWidthM\":1,\"innerHeightM\":1,\"walls\":[" + String.join(",",
+                wall, wall, glass, wall, wall, wall) + "]," + rest + "}";
+    }
+
+    @Test
+    void moisture() {
+        // By hand: 0.3 · 2338.8 Pa / (461.5 · 293.15) · 10 m³/h = 51.86 g/h.
+        Answer damp = client.post("/api/v1/calc/moisture", box("\"airChangesPerHour\":10,\"insideC\":20,\"insidePct\":80,"
+                + "\"roomC\":20,\"roomPct\":50,\"humidifierGh\":100,\"altitudeM\":0"));
+        assertEquals(200, damp.status(), String.valueOf(damp.body()));
+        assertEquals(51.86, damp.body().get("neededGh").asDouble(), 0.05);
+        assertEquals(51.86, damp.body().get("dutyPct").asDouble(), 0.05);
+        Answer warm = client.post("/api/v1/calc/moisture", box("\"airChangesPerHour\":1,\"insideC\":37.5,\"insidePct\":60,"
+                + "\"roomC\":18,\"roomPct\":50,\"humidifierGh\":0,\"altitudeM\":0"));
+        assertTrue(warm.body().get("dutyPct").isNull(), "no humidifier, no duty");
+        assertEquals("FRONT", warm.body().at("/surfaces/2/side").asString());
+        assertTrue(warm.body().at("/surfaces/2/drips").asBoolean(), "glass drips");
+        assertEquals(false, warm.body().at("/surfaces/0/drips").asBoolean());
+        assertEquals("roomPct", client.post("/api/v1/calc/moisture", box("\"airChangesPerHour\":1,\"insideC\":37.5,"
+                + "\"insidePct\":60,\"roomC\":18,\"roomPct\":150,\"humidifierGh\":0,\"altitudeM\":0")).refusedField());
+    }
+
+    @Test
+    void load() {
+        // Common practice, no source: 5 A = 1150 W at 230 V.
+        String request = """
+                {"supplyV":230,"current":"AC","circuitA":16,"outlets":[{"name":"left","ratedA":5,"ratedW":null,
+                "cyclesPerDay":240,"loads":[{"name":"heater","kind":"RESISTIVE","powerW":%s}]}]}""";
+        Answer full = client.post("/api/v1/calc/load", request.formatted("1150"));
+        assertEquals(5, full.body().at("/outlets/0/currentA").asDouble(), 1e-9);
+        assertEquals(416.7, full.body().at("/outlets/0/contactLifeDays").asDouble(), 0.1);
+        Answer over = client.post("/api/v1/calc/load", request.formatted("1300"));
+        assertEquals("outlet-overloaded", over.body().at("/findings/0/code").asString());
+        assertEquals("NEEDS_YOU_NOW", over.body().at("/findings/0/severity").asString());
+        assertEquals("outlets[0].loads[0].powerW", client.post("/api/v1/calc/load", request.formatted("-3")).refusedField());
+    }
+
     @ParameterizedTest
     @CsvSource(delimiter = '|', value = {
             "air | {\"temperatureC\":500,\"relativeHumidityPct\":50,\"altitudeM\":0} | temperatureC | from -60 to 120 °C",

@@ -6,13 +6,17 @@ import jakarta.validation.constraints.NotEmpty;
 import jakarta.validation.constraints.Size;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.OptionalDouble;
 import kilnward.core.air.MoistAir;
 import kilnward.core.air.StandardAtmosphere;
 import kilnward.core.calibration.OffsetDecision;
 import kilnward.core.calibration.Reading;
+import kilnward.core.chamber.Box;
 import kilnward.core.chamber.Layer;
-import kilnward.core.chamber.Material;
+import kilnward.core.chamber.MoistureBalance;
 import kilnward.core.chamber.QuickHeatLoss;
+import kilnward.core.chamber.Wall;
+import kilnward.core.chamber.WallSide;
 import kilnward.core.control.Direction;
 import kilnward.core.control.Style;
 import kilnward.core.control.SwitchingPoints;
@@ -47,7 +51,7 @@ public class CalcController {
         double pressure = StandardAtmosphere.pressurePa(request.altitudeM());
         MoistAir air = MoistAir.of(request.temperatureC(), request.relativeHumidityPct(), pressure);
         return new AirAnswer(pressure, air.saturationPressurePa(), air.vapourPressurePa(),
-                air.dewPointC().isPresent() ? air.dewPointC().getAsDouble() : null, air.wetBulbC(), air.humidityRatio(),
+                orNull(air.dewPointC()), air.wetBulbC(), air.humidityRatio(),
                 air.absoluteHumidityGm3(), air.enthalpyKJkg(), air.vapourPressureDeficitPa(), air.boilingPointC());
     }
 
@@ -164,14 +168,57 @@ public class CalcController {
 
     @PostMapping("/heat-loss")
     public HeatLossAnswer heatLoss(@Valid @RequestBody HeatLossRequest request) {
-        List<Layer> walls = new ArrayList<>();
-        for (int i = 0; i < request.walls().size(); i++) {
-            WallRequest wall = request.walls().get(i);
-            Material material = PlanReader.at("walls[" + i + "]", () -> PlanReader.material(wall.materialId()));
-            walls.add(new Layer(material, wall.thicknessMm()));
-        }
-        QuickHeatLoss loss = QuickHeatLoss.of(request.innerLengthM(), request.innerWidthM(), request.innerHeightM(), walls,
+        QuickHeatLoss loss = QuickHeatLoss.of(request.innerLengthM(), request.innerWidthM(), request.innerHeightM(),
+                layers(request.walls()),
                 request.airChangesPerHour(), request.insideC(), request.roomC(), request.heaterW(), request.altitudeM());
         return new HeatLossAnswer(loss.conductanceWK(), loss.lossW(), loss.dutyPct(), loss.stuckOnC());
+    }
+
+    /** The moisture balance of a plain box; walls as for the heat loss. */
+    public record MoistureRequest(@NotNull @Within(min = 0.02, max = 50, unit = "m") Double innerLengthM,
+                                  @NotNull @Within(min = 0.02, max = 50, unit = "m") Double innerWidthM,
+                                  @NotNull @Within(min = 0.02, max = 50, unit = "m") Double innerHeightM,
+                                  @NotNull @Size(min = 6, max = 6, message = "must be six walls") List<@Valid @NotNull WallRequest> walls,
+                                  @NotNull @Within(min = 0, max = 200, unit = "1/h") Double airChangesPerHour,
+                                  @NotNull @Within(min = 0, max = 60, unit = "°C") Double insideC,
+                                  @NotNull @Within(min = 0, max = 100, unit = "%RH") Double insidePct,
+                                  @NotNull @Within(min = -40, max = 60, unit = "°C") Double roomC,
+                                  @NotNull @Within(min = 0, max = 100, unit = "%RH") Double roomPct,
+                                  @NotNull @Within(min = 0, max = 1e6, unit = "g/h") Double humidifierGh,
+                                  @NotNull @Within(min = -500, max = 9000, unit = "m") Double altitudeM) {
+    }
+
+    /** The inside surface of a wall, and whether it drips at the wanted humidity. */
+    public record SurfaceAnswer(WallSide side, double surfaceC, boolean drips, double dripsAbovePct) {
+    }
+
+    /** What holding the humidity takes; {@code dutyPct} is null without a humidifier. */
+    public record MoistureAnswer(@OrNull Double insideDewPointC, double neededGh, double latentW, double restingPct,
+                                 double reachedPct, @OrNull Double dutyPct, List<SurfaceAnswer> surfaces) {
+    }
+
+    @PostMapping("/moisture")
+    public MoistureAnswer moisture(@Valid @RequestBody MoistureRequest request) {
+        Box box = new Box(request.innerLengthM(), request.innerWidthM(), request.innerHeightM(),
+                layers(request.walls()).stream().map(layer -> new Wall(List.of(layer), List.of())).toList());
+        MoistureBalance balance = MoistureBalance.of(box, request.airChangesPerHour(), request.insideC(),
+                request.insidePct(), request.roomC(), request.roomPct(), request.humidifierGh(), request.altitudeM());
+        return new MoistureAnswer(orNull(balance.insideDewPointC()), balance.neededGh(), balance.latentW(),
+                balance.restingPct(), balance.reachedPct(), orNull(balance.dutyPct()), balance.surfaces().stream()
+                .map(each -> new SurfaceAnswer(each.side(), each.surfaceC(), each.drips(), each.dripsAbovePct())).toList());
+    }
+
+    private static List<Layer> layers(List<WallRequest> walls) {
+        List<Layer> layers = new ArrayList<>();
+        for (int i = 0; i < walls.size(); i++) {
+            WallRequest wall = walls.get(i);
+            layers.add(new Layer(PlanReader.at("walls[" + i + "]", () -> PlanReader.material(wall.materialId())),
+                    wall.thicknessMm()));
+        }
+        return layers;
+    }
+
+    private static Double orNull(OptionalDouble value) {
+        return value.isPresent() ? value.getAsDouble() : null;
     }
 }

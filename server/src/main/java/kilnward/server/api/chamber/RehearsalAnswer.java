@@ -5,11 +5,6 @@ import java.util.List;
 import java.util.Map;
 import java.util.OptionalDouble;
 import kilnward.core.control.SwitchingPoints;
-import kilnward.core.finding.Finding;
-import kilnward.core.finding.Remedy;
-import kilnward.core.finding.Severity;
-import kilnward.core.finding.Step;
-import kilnward.core.finding.Unit;
 import kilnward.core.probe.DisplayUnit;
 import kilnward.core.rehearsal.Event;
 import kilnward.core.rehearsal.Metrics;
@@ -21,6 +16,7 @@ import kilnward.core.settings.PlannedController;
 import kilnward.core.settings.Rekey;
 import kilnward.core.settings.Rung;
 import kilnward.core.settings.Situation;
+import kilnward.server.api.FindingAnswer;
 import kilnward.server.api.OrNull;
 
 /** A rehearsal: the settings it was run with, ladder, trace, figures, events and findings. */
@@ -80,33 +76,6 @@ public record RehearsalAnswer(List<KeyedAnswer> settings, LadderAnswer ladder, T
 
     /** Something that happened at one moment. */
     public record EventAnswer(double timeS, Event.Kind kind, String subject, double valueC) {
-    }
-
-    /** A number with its unit. */
-    public record QuantityAnswer(double value, Unit unit) {
-    }
-
-    /** A value to put in. */
-    public record ChangeAnswer(String controllerId, Parameter parameter, double value) {
-    }
-
-    /** What to do about a finding. */
-    public record RemedyAnswer(String text, Step step, List<ChangeAnswer> changes) {
-    }
-
-    /** One judgement; slots in its texts name its numbers. */
-    public record FindingAnswer(String code, Severity severity, String title, String reason,
-                                Map<String, QuantityAnswer> numbers, RemedyAnswer remedy) {
-        static FindingAnswer of(Finding finding) {
-            Map<String, QuantityAnswer> numbers = new java.util.TreeMap<>();
-            finding.numbers().forEach((name, quantity) ->
-                    numbers.put(name, new QuantityAnswer(quantity.value(), quantity.unit())));
-            Remedy remedy = finding.remedy();
-            return new FindingAnswer(finding.code(), finding.severity(), finding.title(), finding.reason(), numbers,
-                    new RemedyAnswer(remedy.text(), remedy.step(), remedy.changes().stream()
-                            .map(change -> new ChangeAnswer(change.controllerId(), Parameter.valueOf(change.parameter()),
-                                    change.value())).toList()));
-        }
     }
 
     /** Lays an assessment out for the wire. */
