@@ -3,6 +3,7 @@
   import { api } from '../lib/api/client'
   import type { AppliancePlan, HeaterKindView, MaterialView, WallPlan } from '../lib/api/types'
   import type { ChamberDraft } from '../lib/chamber/draft.svelte'
+  import SizeWindow from '../lib/parts/SizeWindow.svelte'
   import NumberField from '../lib/parts/NumberField.svelte'
   import { prefs } from '../lib/prefs.svelte'
   import { session } from '../lib/session.svelte'
@@ -261,6 +262,15 @@
       {#if dead}
         <p>A heater that never stops ends at <b class="mono">{level(answer.stuckOn.endC, prefs.unit)}</b> in the warmest room{#if answer.stuckOn.harmedAtS !== null}, and harms after <b class="mono">{duration(answer.stuckOn.harmedAtS)}</b>{:else}, and does no harm{/if}.</p>
         <p>A heater that never comes on ends at <b class="mono">{level(dead.occupantC, prefs.unit)}</b> in the coldest.</p>
+      {/if}
+      {#if plan.appliances.some((each) => each.kind !== 'COOLER')}
+        <SizeWindow sizing={answer.sizing} />
+        <p>
+          {#if answer.sizing.warmUpS !== null}From cold it takes <b class="mono">{duration(answer.sizing.warmUpS)}</b> to the keep band.
+          {:else}From cold it does not reach the keep band within three days.{/if}
+          {#if answer.sizing.chillS !== null}After a power cut in the coldest room it leaves the band after <b class="mono">{duration(answer.sizing.chillS)}</b>{#if answer.sizing.chillHarmS !== null}
+            and harms after <b class="mono">{duration(answer.sizing.chillHarmS)}</b>{/if}.{/if}
+        </p>
       {/if}
       {#if answer.metrics.loops[0]}
         <p>On a cold night it is on <b class="mono">{fixed(answer.metrics.loops[0].dutyPct, 0)} %</b> of the time, <b class="mono">{fixed(answer.metrics.energyKWhPerDay, 2)} kWh</b> a day.</p>

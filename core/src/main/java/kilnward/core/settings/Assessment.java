@@ -24,6 +24,7 @@ public record Assessment(Situation situation, List<Finding> findings) {
     private static final double FAILURE_S = 72 * 3600;
     /** … in steps of this length (s): their course is slow, and the step is exact. */
     private static final double FAILURE_STEP_S = 10;
+    private static final int FAILURE_BUCKETS = 864;
 
     public Assessment {
         findings = List.copyOf(findings);
@@ -52,8 +53,11 @@ public record Assessment(Situation situation, List<Finding> findings) {
         double balanceC = steady.occupantC(setup.chamber().room().warmestC(), 1, 0);
         double stuckOnEndC = capped ? Math.min(balanceC, stuckOn.metrics().occupant().highestC()) : balanceC;
         double deadEndC = steady.occupantC(setup.chamber().room().coldestC(), 0, 0);
+        Rehearsed cold = Rehearsal.run(patient, new Scenario(RoomCurve.constant(setup.chamber().room().coldestC()), 0,
+                FAILURE_S, FAILURE_STEP_S, Scenario.Start.COLD, List.of(), FAILURE_BUCKETS));
         return new Situation(setup, rig, running, stuckOn, dead, stuckOnEndC, deadEndC, steady,
-                Ladder.of(rig, running, stuckOn, dead, stuckOnEndC, deadEndC));
+                Ladder.of(rig, running, stuckOn, dead, stuckOnEndC, deadEndC),
+                Sizing.of(setup.chamber(), setup.needs(), steady, cold, dead));
     }
 
     private static Scenario failure(Rig rig, double roomC, java.util.function.Function<Loop, Fault> fault) {
@@ -61,7 +65,8 @@ public record Assessment(Situation situation, List<Finding> findings) {
         List<Fault> faults = rig.controllers().stream().flatMap(controller -> controller.loops().stream())
                 .filter(loop -> rig.chamber().heaters().stream().anyMatch(heater -> loop.applianceIds().contains(heater.id())))
                 .map(fault).toList();
-        return new Scenario(RoomCurve.constant(roomC), 0, FAILURE_S, FAILURE_STEP_S, Scenario.Start.SETTLED, faults, 864);
+        return new Scenario(RoomCurve.constant(roomC), 0, FAILURE_S, FAILURE_STEP_S, Scenario.Start.SETTLED, faults,
+                FAILURE_BUCKETS);
     }
 
     /** The same rig with controllers that look no oftener than the long step. */

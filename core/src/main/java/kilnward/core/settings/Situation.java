@@ -16,7 +16,8 @@ import kilnward.core.rehearsal.Rig;
  * @param deadEndC    where the occupant ends with every output dead in the coldest room (°C)
  * @param steady      the chamber's steady states
  * @param ladder      the ladder
+ * @param sizing      how big a heater it asks for, how fast it moves
  */
 public record Situation(Setup setup, Rig rig, Rehearsed running, Rehearsed stuckOn, Rehearsed dead, double stuckOnEndC,
-                        double deadEndC, SteadyState steady, Ladder ladder) {
+                        double deadEndC, SteadyState steady, Ladder ladder, Sizing sizing) {
 }

@@ -88,6 +88,34 @@ class AssessmentTest {
     }
 
     @Test
+    void theWindowOfHeaterSizes() {
+        Sizing narrow = Assessment.of(in(Osier.reedbox(25, 50, new Room(16, 24, 15))), Osier.night(12)).situation().sizing();
+        assertEquals(25, narrow.hasW());
+        assertFalse(narrow.hasWindow(), "no size holds 16 °C and is harmless at 24 °C");
+        // A box of that size just holds, and just harms: the window's ends are roots of the balance.
+        Chamber just = Osier.reedbox(narrow.neededW(), 50, new Room(16, 24, 15));
+        assertEquals(28.25, kilnward.core.chamber.SteadyState.of(just).occupantC(16, 1, 0), 0.05);
+        Chamber harmless = Osier.reedbox(narrow.harmlessW().orElseThrow(), 50, new Room(16, 24, 15));
+        assertEquals(34, kilnward.core.chamber.SteadyState.of(harmless).occupantC(24, 1, 0), 0.05);
+        assertTrue(Assessment.of(sound(), Osier.night(12)).situation().sizing().hasWindow(), "a steadier room opens it");
+        assertEquals(narrow.neededW() / 0.8, narrow.wantedW(), 1e-9);
+    }
+
+    @Test
+    void warmUpAndPowerCutTakeTheTimesTheyTake() {
+        Sizing weak = Assessment.of(in(Osier.reedbox(12, 50, new Room(16, 24, 15))), Osier.night(12)).situation().sizing();
+        Sizing strong = Assessment.of(in(Osier.reedbox(40, 50, new Room(16, 24, 15))), Osier.night(12)).situation().sizing();
+        assertTrue(strong.warmUpS().orElseThrow() < weak.warmUpS().orElseThrow());
+        // Newton cooling as one body, from 28.4 to 27.5 °C towards 16 °C: τ·ln(12.4/11.5), with all the heat it holds.
+        var model = kilnward.core.chamber.ThermalModel.of(Osier.reedbox());
+        double tau = (model.airJK() + model.contentsJK() + 0.5 * model.shellJK()) / model.totalWK();
+        assertEquals(tau * Math.log(12.4 / 11.5), weak.chillS().orElseThrow(), 2400);
+        assertTrue(weak.chillHarmS().orElseThrow() > weak.chillS().orElseThrow());
+        assertTrue(Assessment.of(in(Osier.reedbox(4, 50, new Room(5, 24, 15))), Osier.night(12)).situation().sizing()
+                .warmUpS().isEmpty(), "too weak to get there");
+    }
+
+    @Test
     void swingOutOfBandAndItsRemedy() {
         Setup warm = keyed(Osier.settings(PROFILE, 30.0, 0.6, 33, 25));
         Finding finding = find(warm, "swing-out-of-band").orElseThrow();

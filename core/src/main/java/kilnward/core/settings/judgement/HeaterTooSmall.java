@@ -8,12 +8,10 @@ import kilnward.core.finding.Remedy;
 import kilnward.core.finding.Severity;
 import kilnward.core.finding.Step;
 import kilnward.core.settings.Situation;
+import kilnward.core.settings.Sizing;
 
 /** The heaters cannot hold the middle of the keep band in the coldest room, or only just. */
 final class HeaterTooSmall implements Judgement {
-    /** A share of the time above which nothing is left for a cold snap or an opened lid; common practice, no source. */
-    private static final double LARGEST_SHARE = 0.8;
-
     @Override
     public List<Finding> judge(Situation situation) {
         List<Heater> heaters = situation.setup().chamber().heaters();
@@ -22,19 +20,19 @@ final class HeaterTooSmall implements Judgement {
         }
         double middleC = situation.setup().needs().keep().middleC();
         double roomC = situation.setup().chamber().room().coldestC();
-        double share = situation.steady().holdingShare(middleC, roomC);
-        if (share <= LARGEST_SHARE) {
+        Sizing sizing = situation.sizing();
+        double share = sizing.neededW() / sizing.hasW();
+        if (share <= Sizing.LARGEST_SHARE) {
             return List.of();
         }
-        double hasW = heaters.stream().mapToDouble(Heater::powerW).sum();
         boolean fails = share > 1;
         return List.of(new Finding("heater-too-small", fails ? Severity.NEEDS_YOU_NOW : Severity.MIND_THIS,
                 fails ? "The heater cannot hold the coldest room" : "The heater has little to spare",
                 fails ? "At {roomC} in the room it takes {needW} to hold {middleC}; there are {hasW}. It ends at {endC}."
                         : "At {roomC} in the room it runs {sharePct} of the time; an opened lid takes long to recover.",
                 Map.of("roomC", Numbers.level(roomC), "middleC", Numbers.level(middleC),
-                        "needW", Numbers.watts(share * hasW), "hasW", Numbers.watts(hasW),
-                        "sharePct", Numbers.percent(100 * share), "wantW", Numbers.watts(share * hasW / LARGEST_SHARE),
+                        "needW", Numbers.watts(sizing.neededW()), "hasW", Numbers.watts(sizing.hasW()),
+                        "sharePct", Numbers.percent(100 * share), "wantW", Numbers.watts(sizing.wantedW()),
                         "endC", Numbers.level(situation.steady().occupantC(roomC, 1, 0))),
                 Remedy.byHand("Fit {wantW} or more, or insulate the box", Step.CHAMBER)));
     }

@@ -25,13 +25,8 @@ final class StuckOnHarms implements Judgement {
         }
         HarmLimit limit = situation.setup().needs().nearest(Side.HIGH).orElseThrow();
         double roomC = situation.setup().chamber().room().warmestC();
-        double off = situation.steady().occupantC(roomC, 0, 0);
-        double on = situation.steady().occupantC(roomC, 1, 0);
-        double hasW = heaters.stream().mapToDouble(Heater::powerW).sum();
-        double harmlessW = hasW * (limit.levelC() - off) / (on - off);
-        double needW = situation.steady().holdingW(situation.setup().needs().keep().middleC(),
-                situation.setup().chamber().room().coldestC());
-        boolean window = harmlessW >= needW / 0.8;
+        double harmlessW = situation.sizing().harmlessW().orElse(0);
+        boolean window = situation.sizing().hasWindow();
         double backupC = 0.5 * (situation.setup().needs().keep().highC() + limit.levelC());
         return List.of(new Finding("stuck-on-harms", Severity.NEEDS_YOU_NOW, "A stuck relay kills",
                 "In the warmest room, {roomC}, a heater that never stops ends at {endC}. The occupant is harmed after"

@@ -16,12 +16,13 @@ import kilnward.core.settings.PlannedController;
 import kilnward.core.settings.Rekey;
 import kilnward.core.settings.Rung;
 import kilnward.core.settings.Situation;
+import kilnward.core.settings.Sizing;
 import kilnward.server.api.FindingAnswer;
 import kilnward.server.api.OrNull;
 
 /** A rehearsal: the settings it was run with, ladder, trace, figures, events and findings. */
 public record RehearsalAnswer(List<KeyedAnswer> settings, LadderAnswer ladder, TraceAnswer trace, StuckOnAnswer stuckOn,
-                              MetricsAnswer metrics, List<EventAnswer> events, int eventsLeftOut,
+                              SizingAnswer sizing, MetricsAnswer metrics, List<EventAnswer> events, int eventsLeftOut,
                               List<FindingAnswer> findings) {
     /** What is keyed into one controller after the edit, what it does, and whether its keys take it. */
     public record KeyedAnswer(String controllerId, Map<Parameter, Double> values, DisplayUnit unit, double resolution,
@@ -55,6 +56,15 @@ public record RehearsalAnswer(List<KeyedAnswer> settings, LadderAnswer ladder, T
 
     /** The occupant with every heater stuck on in the warmest room; harmedAtS null where it is borne. */
     public record StuckOnAnswer(double bucketS, double[] occupantC, @OrNull Double harmedAtS, double endC) {
+    }
+
+    /** How big a heater it asks for, how fast it moves; null where a time is not reached or a limit not known. */
+    public record SizingAnswer(double hasW, double neededW, double wantedW, @OrNull Double harmlessW, boolean hasWindow,
+                               @OrNull Double warmUpS, @OrNull Double chillS, @OrNull Double chillHarmS) {
+        static SizingAnswer of(Sizing sizing) {
+            return new SizingAnswer(sizing.hasW(), sizing.neededW(), sizing.wantedW(), orNull(sizing.harmlessW()),
+                    sizing.hasWindow(), orNull(sizing.warmUpS()), orNull(sizing.chillS()), orNull(sizing.chillHarmS()));
+        }
     }
 
     /** A temperature over the rehearsal. */
@@ -103,6 +113,7 @@ public record RehearsalAnswer(List<KeyedAnswer> settings, LadderAnswer ladder, T
                 new StuckOnAnswer(situation.stuckOn().trace().bucketS(),
                         rounded(situation.stuckOn().trace().occupant().highC(), 1e2),
                         orNull(situation.stuckOn().metrics().harmedAtS()), situation.stuckOnEndC()),
+                SizingAnswer.of(situation.sizing()),
                 new MetricsAnswer(LevelAnswer.of(metrics.occupant()), 100 * metrics.inBandShare(),
                         metrics.displays().stream().map(LevelAnswer::of).toList(),
                         metrics.loops().stream().map(loop -> new SwitchingAnswer(loop.loopId(), loop.cycles(),
