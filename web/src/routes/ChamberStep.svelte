@@ -241,11 +241,22 @@
                   {#each plan.appliances as appliance (appliance.id)}<option value={appliance.id}>{appliance.name}</option>{/each}
                 </select>
               </div>
+              <NumberField label="Its contact is rated for" unit="A" emptyMeans="?" value={loop.ratedA} error={draft.error(`controllers[${index}].loops[0].ratedA`)} onchange={(value) => change(() => (loop.ratedA = value))} />
+              <NumberField label="and" unit="W" emptyMeans="?" value={loop.ratedW} error={draft.error(`controllers[${index}].loops[0].ratedW`)} onchange={(value) => change(() => (loop.ratedW = value))} />
             {/each}
             <a class="small" href="/chambers/{draft.id}/card">Its labels and styles</a>
             <button class="link small" onclick={() => change(() => { draft.checkpoint(`removing ${controller.name}`); plan.controllers = plan.controllers.filter((each) => each !== controller) })}>Remove</button>
           </div>
         {/each}
+        {#if plan.mains}
+          {@const mains = plan.mains}
+          <div class="row">
+            <NumberField label="Mains voltage" unit="V" value={mains.supplyV} error={draft.error('mains.supplyV')} onchange={(value) => change(() => (mains.supplyV = value!))} />
+            <NumberField label="Circuit or fuse" unit="A" value={mains.circuitA} error={draft.error('mains.circuitA')} onchange={(value) => change(() => (mains.circuitA = value!))} />
+          </div>
+        {:else}
+          <p><button class="link small" onclick={() => change(() => (plan.mains = { supplyV: 230, circuitA: 10 }))}>Check the outlets: give voltage and fuse</button></p>
+        {/if}
         <div class="row">
           <button class="button" onclick={() => change(() => plan.probes.push({ id: crypto.randomUUID(), name: 'probe', heaterShare: 0, contentsShare: 0.2, roomShare: 0, ownWarmthK: 0, lagS: 40, sensorErrorK: 0 }))}>Add a probe</button>
           <button class="button" disabled={plan.probes.length === 0 || plan.appliances.length === 0} onclick={() => change(() => plan.controllers.push(freshController(plan)))}>Add a controller</button>
@@ -268,8 +279,7 @@
         <p>
           {#if answer.sizing.warmUpS !== null}From cold it takes <b class="mono">{duration(answer.sizing.warmUpS)}</b> to the keep band.
           {:else}From cold it does not reach the keep band within three days.{/if}
-          {#if answer.sizing.chillS !== null}After a power cut in the coldest room it leaves the band after <b class="mono">{duration(answer.sizing.chillS)}</b>{#if answer.sizing.chillHarmS !== null}
-            and harms after <b class="mono">{duration(answer.sizing.chillHarmS)}</b>{/if}.{/if}
+          {#if answer.sizing.chillS !== null}After a power cut in the coldest room it leaves the band {answer.sizing.chillS < 300 ? 'within' : 'after'} <b class="mono">{duration(Math.max(300, answer.sizing.chillS))}</b>{#if answer.sizing.chillHarmS !== null}{' '}and harms after <b class="mono">{duration(answer.sizing.chillHarmS)}</b>{/if}.{/if}
         </p>
       {/if}
       {#if answer.metrics.loops[0]}

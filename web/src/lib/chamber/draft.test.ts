@@ -32,6 +32,7 @@ function plan(unit: 'C' | 'F', keys: KeyPlan[]): ChamberPlan {
     box: null,
     contents: null,
     room: null,
+    mains: null,
     appliances: [],
     probes: [],
     controllers: [

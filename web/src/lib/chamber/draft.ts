@@ -141,6 +141,6 @@ export function freshController(plan: ChamberPlan): ControllerPlan {
       howToSet: '',
       howToSave: '',
     },
-    loops: [{ id: crypto.randomUUID(), applianceIds: appliance ? [appliance.id] : [] }],
+    loops: [{ id: crypto.randomUUID(), applianceIds: appliance ? [appliance.id] : [], ratedA: null, ratedW: null }],
   }
 }

@@ -42,8 +42,8 @@
       <b class="mono">{watts(sizing.harmlessW)}</b> it holds the coldest room and, stuck on, harms nobody.
     {:else}
       It has <b class="mono">{watts(sizing.hasW)}</b>. The coldest room takes <b class="mono">{watts(sizing.wantedW)}</b>, but more than
-      <b class="mono">{watts(Math.max(0, sizing.harmlessW))}</b> harms when stuck on: no size does both. Fit a backup, insulate, or keep the room
-      steadier.
+      <b class="mono">{watts(Math.max(0, sizing.harmlessW))}</b> harms when stuck on: no size does both. Fit a backup or keep the room
+      steadier; insulation moves both ends alike.
     {/if}
   </figcaption>
 </figure>

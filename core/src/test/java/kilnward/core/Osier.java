@@ -4,6 +4,7 @@ import java.util.Collections;
 import java.util.EnumMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.OptionalDouble;
 import kilnward.core.chamber.AirMovement;
 import kilnward.core.chamber.Box;
@@ -127,10 +128,11 @@ public final class Osier {
 
     public static PlannedController planned(Profile profile, Settings settings) {
         return new PlannedController("controller", "Marl two-key", "probe", profile,
-                List.of(new PlannedController.PlannedLoop("loop", List.of("mat"))), settings);
+                List.of(new PlannedController.PlannedLoop("loop", List.of("mat"), OptionalDouble.empty(),
+                        OptionalDouble.empty())), settings);
     }
 
     public static Setup setup(Chamber chamber, Probe probe, PlannedController controller) {
-        return new Setup(chamber, eggNeeds(), List.of(probe), List.of(controller));
+        return new Setup(chamber, eggNeeds(), List.of(probe), List.of(controller), Optional.empty());
     }
 }

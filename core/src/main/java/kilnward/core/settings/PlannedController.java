@@ -2,6 +2,7 @@ package kilnward.core.settings;
 
 import java.util.List;
 import java.util.Objects;
+import java.util.OptionalDouble;
 import kilnward.core.finding.Require;
 
 /**
@@ -29,9 +30,13 @@ public record PlannedController(String id, String name, String probeId, Profile 
      *
      * @param id           stable name within the chamber
      * @param applianceIds the appliances on its outlet
+     * @param ratedA       what its contact is rated for (A); empty where not known
+     * @param ratedW       a limit in watts printed beside it; empty where there is none
      */
-    public record PlannedLoop(String id, List<String> applianceIds) {
+    public record PlannedLoop(String id, List<String> applianceIds, OptionalDouble ratedA, OptionalDouble ratedW) {
         public PlannedLoop {
+            ratedA.ifPresent(amps -> Require.within("ratedA", amps, 0.01, 1000, "A"));
+            ratedW.ifPresent(watts -> Require.within("ratedW", watts, 0.1, 1e6, "W"));
             applianceIds = List.copyOf(applianceIds);
         }
     }

@@ -2,6 +2,7 @@ package kilnward.core.settings;
 
 import java.util.List;
 import java.util.Objects;
+import java.util.Optional;
 import kilnward.core.chamber.Appliance;
 import kilnward.core.chamber.Chamber;
 import kilnward.core.chamber.Heater;
@@ -19,8 +20,23 @@ import kilnward.core.rehearsal.Rig;
  * @param needs       what the occupant needs
  * @param probes      probes
  * @param controllers controllers with their settings, at least one
+ * @param mains       the supply of the outlets; empty where not known
  */
-public record Setup(Chamber chamber, Needs needs, List<Probe> probes, List<PlannedController> controllers) {
+public record Setup(Chamber chamber, Needs needs, List<Probe> probes, List<PlannedController> controllers,
+                    Optional<Mains> mains) {
+    /**
+     * The supply of the outlets.
+     *
+     * @param supplyV  voltage (V)
+     * @param circuitA rating of the circuit or fuse (A)
+     */
+    public record Mains(double supplyV, double circuitA) {
+        public Mains {
+            Require.within("supplyV", supplyV, 3, 480, "V");
+            Require.within("circuitA", circuitA, 0.1, 1000, "A");
+        }
+    }
+
     public Setup {
         Objects.requireNonNull(chamber, "chamber");
         Objects.requireNonNull(needs, "needs");
@@ -42,7 +58,7 @@ public record Setup(Chamber chamber, Needs needs, List<Probe> probes, List<Plann
     }
 
     /** An appliance by its id. */
-    Appliance appliance(String id) {
+    public Appliance appliance(String id) {
         return chamber.appliances().stream().filter(appliance -> appliance.id().equals(id)).findFirst()
                 .orElseThrow(() -> new RefusedValueException("applianceIds", id,
                         "must name an appliance of the chamber"));
@@ -51,7 +67,7 @@ public record Setup(Chamber chamber, Needs needs, List<Probe> probes, List<Plann
     /** The same setup with other values in one controller. */
     public Setup with(String controllerId, Settings settings) {
         return new Setup(chamber, needs, probes, controllers.stream()
-                .map(each -> each.id().equals(controllerId) ? each.with(settings) : each).toList());
+                .map(each -> each.id().equals(controllerId) ? each.with(settings) : each).toList(), mains);
     }
 
     /** A controller by its id. */

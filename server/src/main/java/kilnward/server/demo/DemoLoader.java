@@ -21,6 +21,7 @@ import kilnward.server.api.chamber.ChamberPlan.HarmPlan;
 import kilnward.server.api.chamber.ChamberPlan.KeyPlan;
 import kilnward.server.api.chamber.ChamberPlan.LayerPlan;
 import kilnward.server.api.chamber.ChamberPlan.LoopPlan;
+import kilnward.server.api.chamber.ChamberPlan.MainsPlan;
 import kilnward.server.api.chamber.ChamberPlan.OccupancyPlan;
 import kilnward.server.api.chamber.ChamberPlan.OpeningPlan;
 import kilnward.server.api.chamber.ChamberPlan.ProbePlan;
@@ -92,14 +93,14 @@ public class DemoLoader implements ApplicationRunner {
                         new HarmPlan(Side.HIGH, 34.0, 7200.0), new HarmPlan(Side.HIGH, 38.0, 900.0),
                         new HarmPlan(Side.LOW, 20.0, 172_800.0))),
                 Starter.foamBox(0.50, 0.35, 0.24, 50, ALTITUDE_M), new ContentsPlan(4.0, 3300.0, 0.35, 0.0),
-                new RoomPlan(16.0, 24.0, 15.0),
+                new RoomPlan(16.0, 24.0, 15.0), new MainsPlan(230.0, 10.0),
                 List.of(new AppliancePlan(mat, "heating mat", ApplianceKind.MAT, 10.0, null, null, null, null, null, null)),
                 List.of(new ProbePlan(probe, "probe on the middle tub", 0.01, 0.3, 0.0, 0.0, 40.0, 0.3)),
                 List.of(new ControllerPlan(controller, "Marl two-key", probe, new ProfilePlan(DisplayUnit.C, 0.1, 1.0,
                         Style.OFF_AT_SET, Style.OFF_AT_SET, false, List.of(keys),
                         "Press the long key until it blinks, then step with the short key.",
                         "Hold both keys until the display shows three bars."),
-                        List.of(new LoopPlan(id(14).toString(), List.of(mat)))))), OWNER);
+                        List.of(new LoopPlan(id(14).toString(), List.of(mat), 5.0, null))))), OWNER);
         save(1, controller, 0, "From the factory, to try the mat on the empty box.", OWNER, keyed(0, 30, 1, 50, 0, 0));
         save(1, controller, 1, "Empty box steady; aim and gap for eggs.", LEAD, keyed(0, 28.5, 0.4, 31, 25.5, 0));
         save(1, controller, 2, "Trim after the check beside the probe: the display read 0.3 high.", KEEPER,
@@ -117,6 +118,7 @@ public class DemoLoader implements ApplicationRunner {
         chambers.add(id(2), new ChamberPlan("Duckling pen", "For the hatch of 3 December. Plywood, acrylic window, open lid"
                 + " a hand wide.", week, new BoxPlan(1.2, 0.8, 0.6, List.of(ply, ply, front, ply, ply, ply), 4.0,
                 AirMovement.STILL, ALTITUDE_M), new ContentsPlan(6.0, 1800.0, 1.2, 3.0), new RoomPlan(9.0, 17.0, 15.0),
+                new MainsPlan(230.0, 10.0),
                 List.of(new AppliancePlan(emitter, "ceramic emitter", ApplianceKind.CERAMIC_EMITTER, 400.0, null, null, null,
                         null, null, null)),
                 List.of(new ProbePlan(probe, "probe at duckling height", 0.002, 0.0, 0.0, 0.0, 30.0, 0.0)),
@@ -126,7 +128,7 @@ public class DemoLoader implements ApplicationRunner {
                         number(Parameter.HIGH_ALARM, "Bell up", 1, 0, 180, 120),
                         number(Parameter.LOW_ALARM, "Bell down", 1, -20, 150, 32),
                         number(Parameter.OFFSET, "Shift", 1, -9, 9, 0)), "Turn the collar.", "It keeps what shows after ten"
-                        + " seconds of rest."), List.of(new LoopPlan(id(24).toString(), List.of(emitter)))))), LEAD);
+                        + " seconds of rest."), List.of(new LoopPlan(id(24).toString(), List.of(emitter), 10.0, 1500.0))))), LEAD);
         Map<Parameter, Double> values = new EnumMap<>(Parameter.class);
         values.put(Parameter.SET_VALUE, 92.0);
         values.put(Parameter.DIFFERENTIAL, 2.0);
@@ -140,7 +142,7 @@ public class DemoLoader implements ApplicationRunner {
         OccupancyPlan asks = starter.occupancy(guide, null, stage);
         chambers.add(id(number), new ChamberPlan(name, note, new OccupancyPlan(asks.guideId(), asks.schoolId(),
                 asks.stageId(), asks.name(), since, asks.where(), asks.measured(), asks.gradientK(), asks.keepLowC(),
-                asks.keepHighC(), asks.harmLimits()), null, null, null, List.of(), List.of(), List.of()), LEAD);
+                asks.keepHighC(), asks.harmLimits()), null, null, null, null, List.of(), List.of(), List.of()), LEAD);
     }
 
     private void save(int chamber, String controller, int basedOn, String reason, String author,

@@ -112,6 +112,11 @@ public class ChamberEntity extends Identified {
     public Double roomWarmestC;
     public Double roomWarmestHour;
 
+    @Column(name = "supply_v")
+    public Double supplyV;
+    @Column(name = "circuit_a")
+    public Double circuitA;
+
     @OneToMany(cascade = CascadeType.ALL, orphanRemoval = true)
     @JoinColumn(name = "chamber_id")
     @OrderColumn(name = "position")

@@ -27,12 +27,17 @@ public class LoopEntity extends Identified {
     @Column(name = "appliance_id")
     private List<UUID> applianceIds = new ArrayList<>();
 
+    /** What its contact is rated for; null where not known. */
+    @Column(name = "rated_a")
+    public Double ratedA;
+    @Column(name = "rated_w")
+    public Double ratedW;
+
     protected LoopEntity() {
     }
 
-    public LoopEntity(UUID id, List<UUID> applianceIds) {
+    public LoopEntity(UUID id) {
         super(id);
-        this.applianceIds = new ArrayList<>(applianceIds);
     }
 
     public List<UUID> getApplianceIds() {

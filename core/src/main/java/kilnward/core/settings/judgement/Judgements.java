@@ -15,6 +15,7 @@ public final class Judgements {
             new RungOrder(),
             new AlarmInSwing(),
             new AlarmTooLate(),
+            new OutletLoad(),
             new ShortCycling(),
             new CoarseResolution(),
             new ProbeNearHeater());

@@ -27,6 +27,7 @@ import kilnward.server.api.problem.Within;
  * @param box         its body
  * @param contents    what is inside
  * @param room        the room it stands in
+ * @param mains       the supply of the outlets
  * @param appliances  heaters and coolers
  * @param probes      probes
  * @param controllers controllers, without what is keyed in
@@ -34,7 +35,8 @@ import kilnward.server.api.problem.Within;
 public record ChamberPlan(@NotBlank @Size(max = 80) String name, @NotNull @Size(max = 2000) String note,
                           @OrNull @Valid OccupancyPlan occupancy, @OrNull @Valid BoxPlan box,
                           @OrNull @Valid ContentsPlan contents,
-                          @OrNull @Valid RoomPlan room, @NotNull @Size(max = 20) List<@Valid @NotNull AppliancePlan> appliances,
+                          @OrNull @Valid RoomPlan room, @OrNull @Valid MainsPlan mains,
+                          @NotNull @Size(max = 20) List<@Valid @NotNull AppliancePlan> appliances,
                           @NotNull @Size(max = 20) List<@Valid @NotNull ProbePlan> probes,
                           @NotNull @Size(max = 10) List<@Valid @NotNull ControllerPlan> controllers) {
     private static final String UUID = "[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}";
@@ -99,6 +101,11 @@ public record ChamberPlan(@NotBlank @Size(max = 80) String name, @NotNull @Size(
                            @NotNull @Within(min = 0, max = 24, unit = "h") Double warmestHour) {
     }
 
+    /** The supply of the outlets: its voltage, and the rating of the circuit or fuse. */
+    public record MainsPlan(@NotNull @Within(min = 3, max = 480, unit = "V") Double supplyV,
+                            @NotNull @Within(min = 0.1, max = 1000, unit = "A") Double circuitA) {
+    }
+
     /** Kinds of appliance. */
     public enum ApplianceKind {
         MAT, BULB, CERAMIC_EMITTER, CABLE, FANNED_ELEMENT, COOLER
@@ -156,8 +163,10 @@ public record ChamberPlan(@NotBlank @Size(max = 80) String name, @NotNull @Size(
                           @NotNull @Size(max = 2) List<@NotBlank @Size(max = 20) String> words) {
     }
 
-    /** An output and what hangs on it. */
+    /** An output, what hangs on it, and what its contact is rated for; null where that is not known. */
     public record LoopPlan(@NotNull @Pattern(regexp = UUID, message = NOT_UUID) String id,
-                           @NotEmpty @Size(max = 10) List<@NotNull String> applianceIds) {
+                           @NotEmpty @Size(max = 10) List<@NotNull String> applianceIds,
+                           @OrNull @Within(min = 0.01, max = 1000, unit = "A") Double ratedA,
+                           @OrNull @Within(min = 0.1, max = 1e6, unit = "W") Double ratedW) {
     }
 }

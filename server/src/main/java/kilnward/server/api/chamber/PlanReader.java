@@ -6,6 +6,7 @@ import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.OptionalDouble;
 import java.util.Set;
 import java.util.function.Supplier;
 import java.util.stream.Collectors;
@@ -112,11 +113,13 @@ public final class PlanReader {
             Profile profile = at(path + ".profile", () -> profile(controller));
             controllers.add(at(path, () -> new PlannedController(controller.id(), controller.name(), controller.probeId(),
                     profile, controller.loops().stream()
-                            .map(loop -> new PlannedController.PlannedLoop(loop.id(), loop.applianceIds())).toList(),
+                            .map(loop -> new PlannedController.PlannedLoop(loop.id(), loop.applianceIds(),
+                                    optional(loop.ratedA()), optional(loop.ratedW()))).toList(),
                     keyed)));
         }
         return new Setup(chamber(plan), needs(given("occupancy", plan.occupancy())),
-                plan.probes().stream().map(PlanReader::probe).toList(), controllers);
+                plan.probes().stream().map(PlanReader::probe).toList(), controllers, Optional.ofNullable(plan.mains())
+                        .map(mains -> new Setup.Mains(mains.supplyV(), mains.circuitA())));
     }
 
     /** Refuses values that a controller's keys do not take, all at once. */
@@ -202,6 +205,10 @@ public final class PlanReader {
                 key.highest(), key.factory(), key.words())));
         return new Profile(controller.name(), plan.unit(), plan.resolution(), plan.samplingS(), plan.raising(),
                 plan.lowering(), plan.strict(), keys, plan.howToSet(), plan.howToSave());
+    }
+
+    private static OptionalDouble optional(Double value) {
+        return value == null ? OptionalDouble.empty() : OptionalDouble.of(value);
     }
 
     private static <T> T given(String field, T part) {

@@ -13,6 +13,7 @@ import kilnward.server.api.chamber.ChamberPlan.HarmPlan;
 import kilnward.server.api.chamber.ChamberPlan.KeyPlan;
 import kilnward.server.api.chamber.ChamberPlan.LayerPlan;
 import kilnward.server.api.chamber.ChamberPlan.LoopPlan;
+import kilnward.server.api.chamber.ChamberPlan.MainsPlan;
 import kilnward.server.api.chamber.ChamberPlan.OccupancyPlan;
 import kilnward.server.api.chamber.ChamberPlan.OpeningPlan;
 import kilnward.server.api.chamber.ChamberPlan.ProbePlan;
@@ -50,6 +51,8 @@ final class PlanStore {
         entity.roomColdestC = room == null ? null : room.coldestC();
         entity.roomWarmestC = room == null ? null : room.warmestC();
         entity.roomWarmestHour = room == null ? null : room.warmestHour();
+        entity.supplyV = plan.mains() == null ? null : plan.mains().supplyV();
+        entity.circuitA = plan.mains() == null ? null : plan.mains().circuitA();
         replace(entity.appliances, plan.appliances().stream().map(each -> appliance(each, entity.appliances)).toList());
         replace(entity.probes, plan.probes().stream().map(each -> probe(each, entity.probes)).toList());
         replace(entity.controllers, plan.controllers().stream().map(each -> controller(each, entity.controllers)).toList());
@@ -141,11 +144,14 @@ final class PlanStore {
                 key.words().isEmpty() ? null : key.words().get(1))).toList());
         if (!entity.loops.stream().map(PlanStore::loop).toList().equals(plan.loops())) {
             replace(entity.loops, plan.loops().stream().map(loop -> entity.loops.stream()
-                    .filter(each -> each.getId().toString().equals(loop.id())).findFirst().map(each -> {
-                        replace(each.getApplianceIds(), loop.applianceIds().stream().map(UUID::fromString).toList());
-                        return each;
-                    }).orElseGet(() -> new LoopEntity(UUID.fromString(loop.id()),
-                            loop.applianceIds().stream().map(UUID::fromString).toList()))).toList());
+                    .filter(each -> each.getId().toString().equals(loop.id())).findFirst().orElseGet(() -> new LoopEntity(UUID.fromString(loop.id())))).toList());
+            for (int i = 0; i < plan.loops().size(); i++) {
+                LoopPlan loop = plan.loops().get(i);
+                LoopEntity stored = entity.loops.get(i);
+                replace(stored.getApplianceIds(), loop.applianceIds().stream().map(UUID::fromString).toList());
+                stored.ratedA = loop.ratedA();
+                stored.ratedW = loop.ratedW();
+            }
         }
         return entity;
     }
@@ -163,7 +169,8 @@ final class PlanStore {
                 entity.contentsM2, entity.livingHeatW);
         RoomPlan room = entity.roomColdestC == null ? null
                 : new RoomPlan(entity.roomColdestC, entity.roomWarmestC, entity.roomWarmestHour);
-        return new ChamberPlan(entity.name, entity.note, occupancy, box, contents, room,
+        MainsPlan mains = entity.supplyV == null ? null : new MainsPlan(entity.supplyV, entity.circuitA);
+        return new ChamberPlan(entity.name, entity.note, occupancy, box, contents, room, mains,
                 entity.appliances.stream().map(each -> new AppliancePlan(each.getId().toString(), each.name,
                         ApplianceKind.valueOf(each.kind), each.powerW, each.elementJK, each.toAirWK, each.toContentsWK,
                         each.removesW, each.opensAtC, each.closesAtC)).toList(),
@@ -183,7 +190,8 @@ final class PlanStore {
     }
 
     private static LoopPlan loop(LoopEntity loop) {
-        return new LoopPlan(loop.getId().toString(), loop.getApplianceIds().stream().map(UUID::toString).toList());
+        return new LoopPlan(loop.getId().toString(), loop.getApplianceIds().stream().map(UUID::toString).toList(),
+                loop.ratedA, loop.ratedW);
     }
 
     private static WallPlan wall(WallEntity wall) {

@@ -44,11 +44,11 @@ public class Starter {
         String probe = UUID.randomUUID().toString();
         return new ChamberPlan(chamber.name().strip(), "", occupancy(chamber),
                 foamBox(0.5, 0.4, 0.35, 50, altitudeM), new ContentsPlan(4.0, 3300.0, 0.4, 0.0),
-                new RoomPlan(15.0, 25.0, 15.0),
+                new RoomPlan(15.0, 25.0, 15.0), null,
                 List.of(new AppliancePlan(heater, "mat", ApplianceKind.MAT, 15.0, null, null, null, null, null, null)),
                 List.of(new ProbePlan(probe, "probe", 0.0, 0.2, 0.0, 0.0, 40.0, 0.0)),
                 List.of(new ControllerPlan(UUID.randomUUID().toString(), "My controller", probe, profile(),
-                        List.of(new LoopPlan(UUID.randomUUID().toString(), List.of(heater))))));
+                        List.of(new LoopPlan(UUID.randomUUID().toString(), List.of(heater), null, null)))));
     }
 
     /** A box of one foam. */
