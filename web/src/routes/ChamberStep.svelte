@@ -330,6 +330,10 @@
     min-width: 0;
   }
 
+  fieldset > .button {
+    justify-self: start;
+  }
+
   .row {
     display: flex;
     flex-wrap: wrap;

@@ -257,6 +257,10 @@
     padding: 8px 12px 0 0;
   }
 
+  fieldset > .button {
+    justify-self: start;
+  }
+
   .row {
     display: flex;
     flex-wrap: wrap;
