@@ -259,6 +259,79 @@ class RehearsalTest {
         verify(room, atMost(2 * 60 + 1)).temperatureC(anyDouble());
     }
 
+    /** A random rig with one heater, within what people build. */
+    private static Rig randomRig(SplittableRandom random) {
+        Chamber chamber = new Chamber(Osier.foamBox(random.nextDouble(0.25, 1.2), random.nextDouble(0.25, 0.9),
+                random.nextDouble(0.2, 0.8), random.nextDouble(15, 80)), random.nextDouble(0, 6),
+                random.nextBoolean() ? AirMovement.STILL : AirMovement.MOVING,
+                new Contents(random.nextDouble(0.2, 20), random.nextDouble(1000, 4180), random.nextDouble(0.05, 1.5),
+                        random.nextDouble(0, 3)), random.nextBoolean() ? OccupantPlace.CONTENTS : OccupantPlace.AIR, 0,
+                List.of(HeaterKind.values()[random.nextInt(HeaterKind.values().length)].typical("mat",
+                        random.nextDouble(5, 80))), new Room(16, 24, 15), random.nextDouble(0, 1500));
+        double heater = random.nextDouble(0, 0.05);
+        double contents = random.nextDouble(0, 0.5);
+        Probe probe = new Probe("probe", new ProbePlace(heater, contents, random.nextDouble(0, 0.1),
+                random.nextDouble(0, 0.3), random.nextDouble(5, 120)), random.nextDouble(-1, 1));
+        double on = Math.round(random.nextDouble(24, 36) * 10) / 10.0;
+        return new Rig(chamber, Osier.eggNeeds(), List.of(probe), List.of(Osier.onOff(
+                SwitchingPoints.ofPair(on, on + 0.1 * random.nextInt(1, 15)), DisplayUnit.C, 0.1,
+                0.1 * random.nextInt(-10, 11))));
+    }
+
+    @Test
+    void randomRigsAgreeWithTheIndependentIntegrator() {
+        long seed = 853;
+        SplittableRandom random = new SplittableRandom(seed);
+        RoomCurve room = RoomCurve.day(new Room(16, 24, 15));
+        for (int i = 0; i < 8; i++) {
+            Rig rig = randomRig(random);
+            int seconds = 2 * 3600;
+            var oracle = new IndependentRun(rig, room).run(21, seconds);
+            Rehearsed run = Rehearsal.run(rig, new Scenario(room, 21, seconds, 1, Scenario.Start.COLD, List.of(), seconds));
+            String which = "seed " + seed + " case " + i;
+            assertEquals(oracle.starts(), run.metrics().loops().get(0).cycles(), which);
+            for (int k = 0; k < seconds; k += 10) {
+                assertEquals(oracle.occupantC()[k], run.trace().occupant().lowC()[k], 0.02, which + " second " + k);
+            }
+        }
+    }
+
+    @Test
+    void randomRigsKeepTheirEnergyAndStayWithinPhysicalBounds() {
+        long seed = 1807;
+        SplittableRandom random = new SplittableRandom(seed);
+        for (int i = 0; i < 40; i++) {
+            Rig rig = randomRig(random);
+            Metrics metrics = Rehearsal.run(rig, new Scenario(RoomCurve.day(new Room(16, 24, 15)), random.nextDouble(0, 24),
+                    12 * 3600, 1, Scenario.Start.COLD, List.of(), 50)).metrics();
+            String which = "seed " + seed + " case " + i;
+            assertEquals(metrics.heatInJ(), metrics.heatLostJ() + metrics.heatStoredJ(),
+                    1e-6 * Math.max(1, metrics.heatInJ()), which);
+            double hottest = SteadyState.of(rig.chamber()).occupantC(24, 1, 0);
+            assertTrue(metrics.occupant().lowestC() >= 16 - 1e-6, which + ": never colder than the coldest room");
+            assertTrue(metrics.occupant().highestC() <= hottest + 1e-6, which + ": never hotter than stuck on");
+            assertTrue(metrics.inBandShare() >= 0 && metrics.inBandShare() <= 1, which);
+        }
+    }
+
+    @Test
+    void moreInsulationNeverNeedsMoreEnergyToHoldTheSame() {
+        long seed = 6946;
+        SplittableRandom random = new SplittableRandom(seed);
+        for (int i = 0; i < 10; i++) {
+            double thinMm = random.nextDouble(15, 40);
+            double thickMm = thinMm * random.nextDouble(1.2, 2.5);
+            double thin = heldKWh(thinMm);
+            double thick = heldKWh(thickMm);
+            assertTrue(thick < thin, "seed " + seed + ": " + thinMm + " mm " + thin + " kWh, " + thickMm + " mm " + thick);
+        }
+    }
+
+    private static double heldKWh(double foamMm) {
+        return Rehearsal.run(Osier.rig(Osier.reedbox(30, foamMm, new Room(16, 24, 15))), Osier.night(24)).metrics()
+                .energyKWh();
+    }
+
     @Test
     void refusesWhatCannotRun() {
         Rig rig = Osier.rig(Osier.reedbox());

@@ -1,0 +1,199 @@
+package kilnward.e2e;
+
+import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
+import static org.junit.jupiter.api.Assertions.assertEquals;
+import static org.junit.jupiter.api.Assertions.assertTrue;
+
+import com.microsoft.playwright.BrowserContext;
+import com.microsoft.playwright.Locator;
+import com.microsoft.playwright.Page;
+import com.microsoft.playwright.Route;
+import com.microsoft.playwright.options.AriaRole;
+import java.util.regex.Pattern;
+import kilnward.server.running.ApiClient;
+import kilnward.server.running.RunningServer;
+import org.junit.jupiter.api.AfterAll;
+import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.extension.ExtendWith;
+
+/** Planning in detail: the user's own device, guides, units, a server that goes away. */
+@ExtendWith(RunningServer.class)
+class PlanningTest {
+    private static Browser browser;
+    private static RunningServer.Running server;
+    private BrowserContext person;
+    private Page page;
+
+    @BeforeAll
+    static void launch(RunningServer.Running running) {
+        server = running;
+        browser = new Browser(running);
+    }
+
+    @AfterAll
+    static void quit() {
+        browser.close();
+    }
+
+    @BeforeEach
+    void sitDown() {
+        person = browser.person(1280, 800);
+        page = person.newPage();
+    }
+
+    @AfterEach
+    void leave() {
+        person.close();
+    }
+
+    private String open(String name, String step) {
+        String id = ApiClient.as(server, "OWNER").post("/api/v1/chambers",
+                "{\"name\":\"" + name + "\",\"guideId\":\"corn-snake-eggs\"}").body().get("id").asString();
+        page.navigate("/chambers/" + id + "/" + step);
+        return id;
+    }
+
+    private void go(String step) {
+        page.getByRole(AriaRole.LINK, new Page.GetByRoleOptions().setName(Pattern.compile("^" + step))).click();
+    }
+
+    private Locator rung(String name) {
+        return page.getByRole(AriaRole.SLIDER, new Page.GetByRoleOptions().setName(name));
+    }
+
+    private Locator button(String name) {
+        return page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName(name).setExact(true));
+    }
+
+    @Test
+    void theUsersOwnLabelsStandOnKeysAndCard() {
+        open("Own labels", "card");
+        page.getByText("Your controller: labels, steps and styles").click();
+        page.getByLabel("Label for set value").fill("Heart of it");
+        page.getByLabel("How a change is kept").fill("Wait until it stops blinking.");
+        button("Move differential up").click();
+        button("Save the plan").click();
+        go("Settings");
+        assertThat(page.getByLabel(Pattern.compile("4 Heart of it"))).isVisible();
+        assertThat(page.getByLabel(Pattern.compile("3 Differential"))).isVisible();
+        button("Save with a reason").click();
+        page.getByLabel("Reason").fill("labels");
+        button("Save settings 1").click();
+        go("Card");
+        assertThat(page.getByRole(AriaRole.ARTICLE).getByText("Heart of it")).isVisible();
+        assertThat(page.getByRole(AriaRole.ARTICLE).getByText("Wait until it stops blinking.")).isVisible();
+        page.reload();
+        assertThat(page.getByRole(AriaRole.ARTICLE).getByText("Heart of it")).isVisible();
+    }
+
+    @Test
+    void anotherStyleKeepsWhereItSwitches() {
+        open("Pair of values", "settings");
+        String on = rung("Heat starts").getAttribute("aria-valuenow");
+        String off = rung("Heat stops").getAttribute("aria-valuenow");
+        go("Card");
+        page.getByText("Your controller: labels, steps and styles").click();
+        page.getByLabel("When heating it").selectOption("PAIR");
+        go("Settings");
+        assertThat(page.getByLabel(Pattern.compile("on at"))).hasValue(String.format("%.1f", Double.parseDouble(on)));
+        assertThat(page.getByLabel(Pattern.compile("off at"))).hasValue(String.format("%.1f", Double.parseDouble(off)));
+        assertThat(rung("Heat starts")).hasAttribute("aria-valuenow", on);
+        assertThat(page.getByLabel(Pattern.compile("Differential"))).hasCount(0);
+    }
+
+    @Test
+    void aFahrenheitReaderReadsFahrenheitAndTheDeviceStaysAsItIs() {
+        open("Two units", "settings");
+        assertThat(rung("High alarm")).isVisible();
+        page.getByLabel("Temperatures in").selectOption("F");
+        assertThat(page.getByText(Pattern.compile("^In the warmest room, 77\\.0 °F"))).isVisible();
+        assertThat(rung("High alarm")).hasAttribute("aria-valuetext", Pattern.compile("°C on the display"));
+        go("Chamber");
+        assertThat(page.getByLabel("Room at its warmest")).hasValue("77");
+        page.getByLabel("Room at its warmest").fill("86");
+        page.getByLabel("Temperatures in").selectOption("C");
+        assertThat(page.getByLabel("Room at its warmest")).hasValue("30");
+        go("Settings");
+        page.getByLabel(Pattern.compile("1 Unit")).selectOption(new com.microsoft.playwright.options.SelectOption().setLabel("°F"));
+        assertThat(rung("High alarm")).hasAttribute("aria-valuetext", Pattern.compile("°F on the display"));
+        double differential = Double.parseDouble(page.getByLabel(Pattern.compile("Differential")).inputValue());
+        assertTrue(differential < 3, "half a kelvin is about one degree Fahrenheit, not thirty: " + differential);
+    }
+
+    @Test
+    void guidesAreSearchedAndASchoolsStageBecomesThePlan() {
+        open("Hen eggs", "occupant");
+        page.getByLabel("Search the guides").fill("fowl");
+        assertThat(page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName(Pattern.compile("^Corn-snake")))).hasCount(0);
+        page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName(Pattern.compile("^Domestic fowl"))).click();
+        page.getByLabel("By weight loss").check();
+        assertThat(page.getByText("the humidity follows the scale")).isVisible();
+        button("Plan for this stage").first().click();
+        assertThat(page.getByLabel("Keep from")).hasValue("37");
+        assertThat(page.getByText("This is the stage now.")).isVisible();
+        page.getByLabel("Keep to").fill("36");
+        assertThat(page.getByText(Pattern.compile("must be above keepLowC")).first()).isVisible();
+        page.getByLabel("Keep to").fill("38.2");
+        assertThat(page.getByText(Pattern.compile("must be above keepLowC"))).hasCount(0);
+        button("Add a harm limit").click();
+        assertEquals(4, page.getByLabel("Borne for").count());
+        button("Save the plan").click();
+        assertThat(page.getByText("The plan is saved", new Page.GetByTextOptions().setExact(true))).isVisible();
+        page.reload();
+        assertEquals("38.2", page.getByLabel("Keep to").inputValue());
+    }
+
+    @Test
+    void aBackupEndsTheFinding() {
+        open("With a backup", "chamber");
+        Locator trouble = page.getByText("A stuck relay kills");
+        assertThat(trouble).isVisible();
+        page.getByText("Its element and its own thermostat").click();
+        page.getByLabel("Own thermostat opens at").fill("31.5");
+        assertThat(page.getByLabel("and closes again at")).hasValue("30");
+        assertThat(trouble).hasCount(0);
+        assertThat(page.getByText("and does no harm")).isVisible();
+        go("Settings");
+        assertThat(page.getByText("Own thermostat opens")).isVisible();
+    }
+
+    @Test
+    void theOutletIsJudgedOnceItsRatingIsKnown() {
+        open("Small relay", "chamber");
+        button("Check the outlets: give voltage and fuse").click();
+        page.getByLabel("Its contact is rated for").fill("0.05");
+        assertThat(page.getByText(Pattern.compile("The outlet of My controller is overloaded"))).isVisible();
+        page.getByLabel("Its contact is rated for").fill("5");
+        assertThat(page.getByText(Pattern.compile("is overloaded"))).hasCount(0);
+    }
+
+    @Test
+    void whenTheServerIsAwayThePageSaysSoAndGoesOnAfterwards() {
+        open("Cut off", "settings");
+        assertThat(rung("Heat stops")).isVisible();
+        page.route("**/api/v1/rehearsals", Route::abort);
+        page.getByLabel(Pattern.compile("Set value")).fill("28.9");
+        assertThat(page.getByText("Kiln Ward does not answer.")).isVisible();
+        assertThat(page.getByLabel(Pattern.compile("Set value"))).hasValue("28.9");
+        page.unroute("**/api/v1/rehearsals");
+        button("Try again").click();
+        assertThat(page.getByText("Kiln Ward does not answer.")).hasCount(0);
+        assertThat(rung("Heat stops")).hasAttribute("aria-valuenow", "28.9");
+    }
+
+    @Test
+    void aChamberCanBeRemovedAndAWrongAddressSaysSo() {
+        String id = open("Short-lived", "chamber");
+        page.onDialog(dialog -> dialog.accept());
+        button("Remove this chamber").click();
+        assertThat(page.getByRole(AriaRole.HEADING, new Page.GetByRoleOptions().setName("Osier End"))).isVisible();
+        assertThat(page.getByText("Short-lived")).hasCount(0);
+        page.navigate("/chambers/" + id + "/settings");
+        assertThat(page.getByText("No such chamber")).isVisible();
+        page.navigate("/nowhere-at-all");
+        assertThat(page.getByText("Nothing stands here")).isVisible();
+    }
+}
