@@ -80,6 +80,7 @@
   })
 </script>
 
+<svelte:window onpagehide={() => draft?.keep()} />
 <svelte:head><title>{draft ? `${draft.plan.name} · Kiln Ward` : 'Kiln Ward'}</title></svelte:head>
 
 {#if trouble}

@@ -50,6 +50,8 @@ export class ChamberDraft {
   broughtBack = $state(false)
   scenario = $state<ScenarioPlan>({ room: 'DAY', startHour: 21, durationS: 43_200, stepS: 1, start: 'SETTLED', buckets: 480 })
   #undo = $state.raw<Snapshot[]>([])
+  /** The keys as they stood before anybody typed: saved ones, and proposals where nothing is saved yet. */
+  #untyped = $state.raw<Keyed>({})
   #wanted: { request: RehearsalRequest; edited: boolean } | null = null
   #running = false
 
@@ -63,6 +65,7 @@ export class ChamberDraft {
     this.plan = structuredClone(view.plan)
     this.keyed = keyedOf(view)
     alignKeys(this.plan, this.keyed, null)
+    this.#untyped = this.snapshotKeyed()
   }
 
   get id() {
@@ -78,8 +81,9 @@ export class ChamberDraft {
     return countChanges(keyedOf(this.view), $state.snapshot(this.keyed) as Keyed)
   }
 
+  /** Whether somebody has typed what is not saved; proposals for a new controller do not count. */
   get dirty() {
-    return this.planDirty || this.changedKeys > 0
+    return this.planDirty || !same(this.#untyped, this.snapshotKeyed())
   }
 
   get missing() {
@@ -152,8 +156,7 @@ export class ChamberDraft {
 
   discard() {
     this.checkpoint('throwing the changes away')
-    this.plan = structuredClone(this.view.plan)
-    this.keyed = keyedOf(this.view)
+    this.#load(this.view)
     this.broughtBack = false
     this.rehearse()
   }
@@ -236,6 +239,7 @@ export class ChamberDraft {
         ...this.view,
         settings: [...this.view.settings.filter((each) => each.controllerId !== controllerId), saved],
       }
+      this.#untyped = { ...this.#untyped, [controllerId]: { ...(saved.values as Values) } }
     })
   }
 
@@ -247,6 +251,8 @@ export class ChamberDraft {
       this.problem = null
       this.errors = {}
       this.broughtBack = false
+      // At once: a reload in the next moment must not bring back what has just been overtaken.
+      this.keep()
       return true
     } catch (failed) {
       this.#fail(failed)
@@ -271,6 +277,7 @@ export class ChamberDraft {
         settings: [...this.view.settings.filter((each) => each.controllerId !== theirs.controllerId), theirs],
       }
       this.keyed[theirs.controllerId] = theirs.values as Values
+      this.#untyped = { ...this.#untyped, [theirs.controllerId]: { ...(theirs.values as Values) } }
     }
     this.conflict = null
     this.problem = null

@@ -48,6 +48,12 @@
   const complaint = $derived(notANumber ? 'must be a number' : missing ? 'must be given' : error)
   const shown = $derived(typed ?? (value === null ? '' : tidy(toShown(value))))
 
+  // What was typed was in the unit of then; in another one the field shows the value anew.
+  $effect(() => {
+    void prefs.unit
+    typed = null
+  })
+
   function toShown(si: number): number {
     return kind === 'level' ? celsiusTo(prefs.unit, si) : kind === 'difference' ? kelvinTo(prefs.unit, si) : si * scale
   }
