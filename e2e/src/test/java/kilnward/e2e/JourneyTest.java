@@ -4,7 +4,6 @@ import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertTha
 import static org.junit.jupiter.api.Assertions.assertEquals;
 import static org.junit.jupiter.api.Assertions.assertTrue;
 
-import com.microsoft.playwright.BrowserContext;
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.options.AriaRole;
@@ -13,52 +12,14 @@ import com.microsoft.playwright.options.Media;
 import java.util.List;
 import java.util.regex.Pattern;
 import kilnward.server.running.ApiClient;
-import kilnward.server.running.RunningServer;
-import org.junit.jupiter.api.AfterAll;
-import org.junit.jupiter.api.AfterEach;
-import org.junit.jupiter.api.BeforeAll;
-import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
-import org.junit.jupiter.api.extension.ExtendWith;
 
 /** What people do, in a real browser on the real server. */
-@ExtendWith(RunningServer.class)
-class JourneyTest {
-    private static Browser browser;
-    private static RunningServer.Running server;
-    private BrowserContext person;
-    private Page page;
-
-    @BeforeAll
-    static void launch(RunningServer.Running running) {
-        server = running;
-        browser = new Browser(running);
-    }
-
-    @AfterAll
-    static void quit() {
-        browser.close();
-    }
-
-    @BeforeEach
-    void sitDown() {
-        person = browser.person(1280, 800);
-        page = person.newPage();
-    }
-
-    @AfterEach
-    void leave() {
-        person.close();
-    }
-
+class JourneyTest extends AtTheBrowser {
     /** A chamber of its own for each journey. */
     private static String chamber(String name) {
         return ApiClient.as(server, "OWNER").post("/api/v1/chambers",
                 "{\"name\":\"" + name + "\",\"guideId\":\"corn-snake-eggs\"}").body().get("id").asString();
-    }
-
-    private Locator rung(String name) {
-        return page.getByRole(AriaRole.SLIDER, new Page.GetByRoleOptions().setName(name));
     }
 
     private Locator button(String name) {

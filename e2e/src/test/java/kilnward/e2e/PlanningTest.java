@@ -4,51 +4,16 @@ import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertTha
 import static org.junit.jupiter.api.Assertions.assertEquals;
 import static org.junit.jupiter.api.Assertions.assertTrue;
 
-import com.microsoft.playwright.BrowserContext;
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.Route;
 import com.microsoft.playwright.options.AriaRole;
 import java.util.regex.Pattern;
 import kilnward.server.running.ApiClient;
-import kilnward.server.running.RunningServer;
-import org.junit.jupiter.api.AfterAll;
-import org.junit.jupiter.api.AfterEach;
-import org.junit.jupiter.api.BeforeAll;
-import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
-import org.junit.jupiter.api.extension.ExtendWith;
 
 /** Planning in detail: the user's own device, guides, units, a server that goes away. */
-@ExtendWith(RunningServer.class)
-class PlanningTest {
-    private static Browser browser;
-    private static RunningServer.Running server;
-    private BrowserContext person;
-    private Page page;
-
-    @BeforeAll
-    static void launch(RunningServer.Running running) {
-        server = running;
-        browser = new Browser(running);
-    }
-
-    @AfterAll
-    static void quit() {
-        browser.close();
-    }
-
-    @BeforeEach
-    void sitDown() {
-        person = browser.person(1280, 800);
-        page = person.newPage();
-    }
-
-    @AfterEach
-    void leave() {
-        person.close();
-    }
-
+class PlanningTest extends AtTheBrowser {
     private String open(String name, String step) {
         String id = ApiClient.as(server, "OWNER").post("/api/v1/chambers",
                 "{\"name\":\"" + name + "\",\"guideId\":\"corn-snake-eggs\"}").body().get("id").asString();
@@ -58,10 +23,6 @@ class PlanningTest {
 
     private void go(String step) {
         page.getByRole(AriaRole.LINK, new Page.GetByRoleOptions().setName(Pattern.compile("^" + step))).click();
-    }
-
-    private Locator rung(String name) {
-        return page.getByRole(AriaRole.SLIDER, new Page.GetByRoleOptions().setName(name));
     }
 
     private Locator button(String name) {

@@ -23,8 +23,7 @@ public final class Rekey {
      * @param shiftK how far (K)
      * @return the moved settings; empty where the move is less than a step or out of the controller's range
      */
-    public static Optional<Settings> shifted(Setup setup, PlannedController controller, SwitchingPoints now,
-                                             double shiftK) {
+    public static Optional<Settings> shifted(Setup setup, PlannedController controller, double shiftK) {
         double by = controller.settings().unit(controller.profile()).differenceFromKelvin(shiftK);
         Settings moved = new Edit.MoveBand(controller.id(), by).apply(controller, setup.wanted(controller));
         return acceptable(controller, moved);

@@ -77,9 +77,7 @@ class ChamberModelTest {
         double watts = chamber.heaters().get(0).powerW();
         double[] nodes = SteadyState.of(chamber).nodesC(24, 1, 0);
         ThermalModel model = ThermalModel.of(chamber);
-        assertEquals(24 + watts / model.totalWK(), nodes[model.air()], 1e-3 * watts,
-                "the mat's contact with the eggs moves no heat past the air");
-        assertEquals(watts, nodes.length > 0 ? (nodes[model.air()] - 24) * model.totalWK() : 0, 1e-9 * watts);
+        assertEquals(24 + watts / model.totalWK(), nodes[model.air()], 1e-9 * watts);
     }
 
     @Test

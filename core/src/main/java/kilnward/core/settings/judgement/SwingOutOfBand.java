@@ -3,7 +3,6 @@ package kilnward.core.settings.judgement;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import kilnward.core.control.SwitchingPoints;
 import kilnward.core.finding.Finding;
 import kilnward.core.finding.Remedy;
 import kilnward.core.finding.Severity;
@@ -51,8 +50,7 @@ final class SwingOutOfBand implements Judgement {
         if (fitsK < 0) {
             return Remedy.byHand("Take a smaller differential or a smaller heater, or add mass", Step.SETTINGS);
         }
-        SwitchingPoints now = Rekey.points(situation.setup(), controller);
-        Optional<Settings> moved = Rekey.shifted(situation.setup(), controller, now, shiftK);
+        Optional<Settings> moved = Rekey.shifted(situation.setup(), controller, shiftK);
         return moved.map(settings -> new Remedy(shiftK > 0 ? "Move the set up by {shiftK}" : "Move the set down by {shiftK}",
                         Step.SETTINGS, Rekey.changes(controller, settings)))
                 .orElseGet(() -> Remedy.byHand("Look at the heater and the room first", Step.CHAMBER));
