@@ -7,6 +7,10 @@ export const RUNG_NAMES: Record<RungKind, string> = {
   HEAT_OFF: 'Heat stops',
   COOL_ON: 'Cooling starts',
   COOL_OFF: 'Cooling stops',
+  MOISTEN_ON: 'Moistening starts',
+  MOISTEN_OFF: 'Moistening stops',
+  DRY_ON: 'Drying starts',
+  DRY_OFF: 'Drying stops',
   HIGH_ALARM: 'High alarm',
   LOW_ALARM: 'Low alarm',
   BACKUP_OPENS: 'Own thermostat opens',
@@ -79,8 +83,13 @@ export function stepOf(step: Step): StepName {
   }
 }
 
-/** The unit a key's value is in, for a controller keyed in °C or °F. */
-export function keyUnit(parameter: Parameter, unit: 'C' | 'F'): string {
+/** The unit a controller shows and is keyed in. */
+export type DisplayUnit = 'C' | 'F' | 'RH'
+
+export const unitSign = (unit: DisplayUnit) => (unit === 'RH' ? '%RH' : `°${unit}`)
+
+/** The unit a key's value is in, for a controller keyed in °C, °F or %RH. */
+export function keyUnit(parameter: Parameter, unit: DisplayUnit): string {
   switch (parameter) {
     case 'UNIT':
     case 'DIRECTION':
@@ -89,6 +98,6 @@ export function keyUnit(parameter: Parameter, unit: 'C' | 'F'): string {
     case 'MIN_OFF':
       return 'min'
     default:
-      return `°${unit}`
+      return unitSign(unit)
   }
 }

@@ -4,7 +4,7 @@
   import ControllerForm from '../lib/chamber/ControllerForm.svelte'
   import { session } from '../lib/session.svelte'
   import { decimalsOf, fixed } from '../lib/units'
-  import { keyUnit, PARAMETER_NAMES } from '../lib/words'
+  import { keyUnit, PARAMETER_NAMES, unitSign, type DisplayUnit } from '../lib/words'
 
   let { draft }: { draft: ChamberDraft } = $props()
 
@@ -16,13 +16,14 @@
     new Intl.DateTimeFormat('en-GB', { dateStyle: 'long', timeStyle: 'short', timeZone: session.site?.timeZone ?? 'UTC' }).format(new Date(iso))
 
   /** What a key does, for the card: only what is saved is told, never what is still being typed. */
-  function does(parameter: Parameter, controllerId: string, unit: 'C' | 'F'): string {
+  function does(parameter: Parameter, controllerId: string, unit: DisplayUnit): string {
     const keyed = draft.answer?.settings.find((each) => each.controllerId === controllerId)
     if (!keyed || draft.changedKeys > 0) return ''
     const digits = decimalsOf(keyed.resolution)
     if (parameter === 'SET_VALUE' || parameter === 'DIFFERENTIAL' || parameter === 'ON_AT' || parameter === 'OFF_AT') {
-      const what = keyed.offAt > keyed.onAt ? 'Heat' : 'Cooling'
-      return `${what} comes on at ${fixed(keyed.onAt, digits)} and stops at ${fixed(keyed.offAt, digits)} °${unit}.`
+      const raises = keyed.offAt > keyed.onAt
+      const what = unit === 'RH' ? (raises ? 'Moistening' : 'Drying') : raises ? 'Heat' : 'Cooling'
+      return `${what} comes on at ${fixed(keyed.onAt, digits)} and stops at ${fixed(keyed.offAt, digits)} ${unitSign(unit)}.`
     }
     if (parameter === 'HIGH_ALARM') return 'It sounds at this and above.'
     if (parameter === 'LOW_ALARM') return 'It sounds at this and below.'

@@ -93,7 +93,7 @@
         const shown = moved ?? rung.display
         const occupantC =
           moved !== null && rung.display !== null && keyed
-            ? rung.occupantC + toKelvin(keyed.unit, moved - rung.display)
+            ? rung.occupantC + toKelvin(keyed.unit === 'F' ? 'F' : 'C', moved - rung.display)
             : rung.occupantC
         return { key: rung.controllerId + rung.kind, rung, shown, occupantC, y: clampY(occupantC), labelY: 0 }
       })

@@ -23,20 +23,24 @@ public final class Bench {
         milliseconds.putAll(run("independentIntegrator$", 1, 2, 1));
         double bare = milliseconds.get("bareLoop");
         double rehearsal = milliseconds.get("rehearsal");
+        double moist = milliseconds.get("moistRehearsal");
         double oracle = milliseconds.get("independentIntegrator");
 
         RehearsalBenchmark benchmark = new RehearsalBenchmark();
         Rehearsed run = benchmark.rehearsal();
         IndependentRun.Result independent = benchmark.independentIntegrator();
-        double high = Math.abs(run.metrics().occupant().highestC() - independent.highestC());
-        double mean = Math.abs(run.metrics().occupant().meanC() - independent.meanC());
+        double high = Math.abs(run.metrics().occupant().highest() - independent.highestC());
+        double mean = Math.abs(run.metrics().occupant().mean() - independent.meanC());
 
         System.out.printf(Locale.ROOT, "%n72 h at 1 s, one core%n");
         System.out.printf(Locale.ROOT, "  bare loop of 6x6 affine updates     %9.1f ms%n", bare);
         System.out.printf(Locale.ROOT, "  rehearsal                           %9.1f ms%n", rehearsal);
+        System.out.printf(Locale.ROOT, "  rehearsal with moisture             %9.1f ms%n", moist);
         System.out.printf(Locale.ROOT, "  independent integrator              %9.1f ms%n", oracle);
         System.out.printf(Locale.ROOT, "  everything behind one moved rung    %9.1f ms%n", milliseconds.get("movedRung"));
         System.out.printf(Locale.ROOT, "  rehearsal / bare loop               %9.2f   (at most 4)%n", rehearsal / bare);
+        System.out.printf(Locale.ROOT, "  with moisture / bare loop           %9.2f   (at most 5)%n", moist / bare);
+        System.out.printf(Locale.ROOT, "  a year of 10 s steps, with moisture %9.2f s (under 2)%n", milliseconds.get("year") / 1000);
         System.out.printf(Locale.ROOT, "  independent integrator / rehearsal  %9.0f   (at least 40)%n", oracle / rehearsal);
         System.out.printf(Locale.ROOT, "  they differ by %.4f K at the highest, %.4f K in the mean, %d in %d switchings (0.02 K)%n",
                 high, mean, run.metrics().loops().get(0).cycles() - independent.starts(), independent.starts());

@@ -4,6 +4,7 @@ import java.util.List;
 import java.util.concurrent.TimeUnit;
 import kilnward.core.Osier;
 import kilnward.core.chamber.Room;
+import kilnward.core.control.Controller;
 import kilnward.core.control.Style;
 import kilnward.core.probe.DisplayUnit;
 import kilnward.core.rehearsal.IndependentRun;
@@ -30,8 +31,10 @@ public class RehearsalBenchmark {
     static final int SECONDS = 72 * 3600;
     private static final int N = 6;
 
-    private final RoomCurve room = RoomCurve.day(new Room(16, 24, 15));
+    private final RoomCurve room = RoomCurve.day(Room.of(16, 24, 15));
     private final Rig rig = Osier.rig(Osier.reedbox());
+    private final Rig damp = Osier.rig(Osier.dampReedbox());
+    private final Rig patient = patient();
     private final Scenario scenario = new Scenario(room, 21, SECONDS, 1, Scenario.Start.COLD, List.of(), 480);
     private final Profile profile = Osier.profile(Style.OFF_AT_SET, DisplayUnit.C, 0.1);
     private final Setup setup = Osier.setup(Osier.reedbox(), Osier.probe(0.01, 0),
@@ -48,6 +51,13 @@ public class RehearsalBenchmark {
             offset[i] = 0.1 * i;
             startState[i] = 20 + i;
         }
+    }
+
+    /** The tent with controllers that look every 10 s. */
+    private static Rig patient() {
+        Rig tent = Osier.loftTent();
+        return new Rig(tent.chamber(), tent.needs(), tent.probes(), tent.controllers().stream().map(each -> new Controller(
+                each.id(), each.probeIds(), each.display(), 10, each.highAlarm(), each.lowAlarm(), each.loops())).toList());
     }
 
     /** As many affine updates of six states as a rehearsal has steps, and nothing else. */
@@ -74,6 +84,24 @@ public class RehearsalBenchmark {
     @Benchmark
     public Rehearsed rehearsal() {
         return Rehearsal.run(rig, scenario);
+    }
+
+    /** The same with moisture: damp tubs of eggs in a room of known humidity. */
+    @Benchmark
+    public Rehearsed moistRehearsal() {
+        return Rehearsal.run(damp, scenario);
+    }
+
+    /** A tent with heater, humidifier, wet blocks and two controllers. */
+    @Benchmark
+    public Rehearsed tentRehearsal() {
+        return Rehearsal.run(Osier.loftTent(), scenario);
+    }
+
+    /** A year in steps of 10 s. */
+    @Benchmark
+    public Rehearsed year() {
+        return Rehearsal.run(patient, new Scenario(room, 0, 365 * 86_400.0, 10, Scenario.Start.COLD, List.of(), 2000));
     }
 
     /** Dormand–Prince 8(5,3) fed the same sampled and held display. */

@@ -7,10 +7,13 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalDouble;
 import kilnward.core.chamber.AirMovement;
+import kilnward.core.chamber.Appliance;
 import kilnward.core.chamber.Box;
 import kilnward.core.chamber.Chamber;
 import kilnward.core.chamber.Contents;
+import kilnward.core.chamber.Cooler;
 import kilnward.core.chamber.HeaterKind;
+import kilnward.core.chamber.Humidifier;
 import kilnward.core.chamber.Layer;
 import kilnward.core.chamber.Material;
 import kilnward.core.chamber.Room;
@@ -30,6 +33,7 @@ import kilnward.core.life.OccupantPlace;
 import kilnward.core.life.Side;
 import kilnward.core.probe.Display;
 import kilnward.core.probe.DisplayUnit;
+import kilnward.core.probe.HumiditySensor;
 import kilnward.core.probe.Probe;
 import kilnward.core.probe.ProbePlace;
 import kilnward.core.rehearsal.Rig;
@@ -53,12 +57,32 @@ public final class Osier {
     }
 
     public static Chamber reedbox() {
-        return reedbox(25, 50, new Room(16, 24, 15));
+        return reedbox(25, 50, Room.of(16, 24, 15));
+    }
+
+    /** A chamber of air. */
+    public static Chamber chamber(Box box, double airChangesPerHour, AirMovement movement, Contents contents,
+                                  OccupantPlace place, double gradientK, List<? extends Appliance> appliances, Room room,
+                                  double altitudeM) {
+        return new Chamber(box, Optional.empty(), airChangesPerHour, movement, contents, place, gradientK,
+                List.copyOf(appliances), room, altitudeM);
+    }
+
+    /** A cooler that takes out the same wherever it is. */
+    public static Cooler cooler(String id, double removesW, double electricalW) {
+        return new Cooler(id, Cooler.Kind.COMPRESSOR, removesW, electricalW, OptionalDouble.empty());
     }
 
     public static Chamber reedbox(double heaterW, double foamMm, Room room) {
-        return new Chamber(foamBox(0.5, 0.35, 0.24, foamMm), 0.5, AirMovement.STILL, new Contents(4, 3300, 0.35, 0),
+        return chamber(foamBox(0.5, 0.35, 0.24, foamMm), 0.5, AirMovement.STILL, Contents.dry(4, 3300, 0.35, 0),
                 OccupantPlace.CONTENTS, 0, List.of(HeaterKind.MAT.typical("mat", heaterW)), room, 140);
+    }
+
+    /** The same with moisture: damp tubs, a room of known humidity. */
+    public static Chamber dampReedbox() {
+        Chamber dry = reedbox();
+        return chamber(dry.box(), 0.5, dry.airMovement(), new Contents(4, 3300, 0.35, 0, 0.1, 1), dry.occupantPlace(), 0,
+                dry.appliances(), dry.room().withHumidity(55), 140);
     }
 
     public static Needs eggNeeds() {
@@ -67,11 +91,11 @@ public final class Osier {
     }
 
     public static Probe probe(double heaterShare, double sensorErrorK) {
-        return new Probe("probe", new ProbePlace(heaterShare, 0.3, 0, 0, 40), sensorErrorK);
+        return Probe.of("probe", ProbePlace.of(heaterShare, 0.3, 0, 0, 40), sensorErrorK);
     }
 
     public static Controller onOff(SwitchingPoints points, DisplayUnit unit, double resolution, double offset) {
-        return new Controller("controller", "probe", new Display(unit, resolution, offset), 1, OptionalDouble.empty(),
+        return new Controller("controller", List.of("probe"), new Display(unit, resolution, offset), 1, OptionalDouble.empty(),
                 OptionalDouble.empty(),
                 List.of(new Loop("loop", new OnOff(points, false), Timers.NONE, OutputMode.AUTO, List.of("mat"))));
     }
@@ -81,8 +105,21 @@ public final class Osier {
                 List.of(onOff(new SwitchingPoints(Direction.RAISE, 28.0, 28.6), DisplayUnit.C, 0.1, 0)));
     }
 
+    /** The fruiting tent under the roof: heater, humidifier and wet blocks, temperature and humidity controlled. */
+    public static Rig loftTent() {
+        Chamber tent = chamber(foamBox(0.9, 0.6, 1.2, 20), 3, AirMovement.MOVING, new Contents(12, 3400, 0.8, 2, 0.2, 3),
+                OccupantPlace.AIR, 0, List.of(HeaterKind.ROD.typical("mat", 80), new Humidifier("mist",
+                        Humidifier.Kind.ULTRASONIC, 200, 25, 1, 0)), Room.of(10, 18, 15).withHumidity(60), 140);
+        Probe both = new Probe("probe", ProbePlace.of(0, 0.1, 0, 0, 40), 0, 0, 0, Optional.of(new HumiditySensor(60, 0, 0.1)));
+        Controller moist = new Controller("moist", List.of("probe"), new Display(DisplayUnit.RH, 1, 0), 1, OptionalDouble.empty(),
+                OptionalDouble.empty(), List.of(new Loop("moist-loop", new OnOff(SwitchingPoints.ofPair(86, 92), false),
+                Timers.NONE, OutputMode.AUTO, List.of("mist"))));
+        return new Rig(tent, eggNeeds(), List.of(both), List.of(onOff(new SwitchingPoints(Direction.RAISE, 16.5, 17.5),
+                DisplayUnit.C, 0.1, 0), moist));
+    }
+
     public static Scenario night(double hours) {
-        return new Scenario(RoomCurve.day(new Room(16, 24, 15)), 21, hours * 3600, 1, Scenario.Start.SETTLED, List.of(), 400);
+        return new Scenario(RoomCurve.day(Room.of(16, 24, 15)), 21, hours * 3600, 1, Scenario.Start.SETTLED, List.of(), 400);
     }
 
     /** An invented controller with one style. */
@@ -127,7 +164,7 @@ public final class Osier {
     }
 
     public static PlannedController planned(Profile profile, Settings settings) {
-        return new PlannedController("controller", "Marl two-key", "probe", profile,
+        return new PlannedController("controller", "Marl two-key", List.of("probe"), profile,
                 List.of(new PlannedController.PlannedLoop("loop", List.of("mat"), OptionalDouble.empty(),
                         OptionalDouble.empty())), settings);
     }

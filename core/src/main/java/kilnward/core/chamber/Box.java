@@ -52,43 +52,59 @@ public record Box(double innerLengthM, double innerWidthM, double innerHeightM, 
         }
     }
 
-    OpaquePath opaquePath(WallSide side) {
+    /** The opaque part of a wall in contact with air that moves in a certain way. */
+    OpaquePath opaquePath(WallSide side, AirMovement movement) {
+        Wall wall = walls.get(side.ordinal());
+        return opaquePath(side, 1, Film.surfaceM2KW(wall.layers().get(0).material(), movement));
+    }
+
+    /**
+     * @param share      share of the wall that is in contact with what is inside, above 0 to 1
+     * @param insideM2KW resistance of the inside surface (m²K/W)
+     */
+    OpaquePath opaquePath(WallSide side, double share, double insideM2KW) {
         Wall wall = walls.get(side.ordinal());
         double d = wall.thicknessM();
         double whole = innerAreaM2(side);
-        double opaque = whole - wall.openingsM2();
+        double opaque = share * (whole - wall.openingsM2());
         double edgeFactor = 1 + (0.27 * perimeterM(side) * d + 0.2 * d * d) / whole;
         double outer = area(side, innerLengthM + 2 * d, innerWidthM + 2 * d, innerHeightM + 2 * d) * opaque / whole;
         double halfConduction = 0.5 * Layer.resistanceM2KW(wall.layers()) / (opaque * edgeFactor);
-        return new OpaquePath(Layer.STILL_AIR_M2KW / opaque + halfConduction,
-                halfConduction + Layer.STILL_AIR_M2KW / outer);
+        return new OpaquePath(insideM2KW / opaque + halfConduction,
+                halfConduction + Film.surfaceM2KW(wall.outermost().material(), AirMovement.STILL) / outer);
     }
 
-    /** Conductance of all openings (W/K). */
+    /** Conductance of all openings (W/K) with the air inside moving in a certain way. */
+    double openingsWK(AirMovement movement) {
+        return walls.stream().flatMap(wall -> wall.openings().stream())
+                .mapToDouble(opening -> opening.areaM2() * Layer.transmittanceWm2K(opening.layers(), movement)).sum();
+    }
+
+    /** Conductance of all openings between still airs (W/K). */
     public double openingsWK() {
-        return walls.stream().flatMap(wall -> wall.openings().stream()).mapToDouble(Opening::conductanceWK).sum();
+        return openingsWK(AirMovement.STILL);
     }
 
-    /** Conductance of the opaque walls, edges included (W/K). */
+    /** Conductance of the opaque walls between still airs, edges included (W/K). */
     public double wallsWK() {
         double sum = 0;
         for (WallSide side : WallSide.values()) {
-            sum += opaquePath(side).conductanceWK();
+            sum += opaquePath(side, AirMovement.STILL).conductanceWK();
         }
         return sum;
+    }
+
+    /** Heat capacity of the opaque part of a wall (J/K). */
+    double shellJK(WallSide side) {
+        Wall wall = walls.get(side.ordinal());
+        double opaque = innerAreaM2(side) - wall.openingsM2();
+        return wall.layers().stream().mapToDouble(layer -> opaque * layer.thicknessM() * layer.material().densityKgM3()
+                * layer.material().specificHeatJkgK()).sum();
     }
 
     /** Heat capacity of the opaque walls (J/K). */
     public double shellJK() {
-        double sum = 0;
-        for (WallSide side : WallSide.values()) {
-            Wall wall = walls.get(side.ordinal());
-            double opaque = innerAreaM2(side) - wall.openingsM2();
-            for (Layer layer : wall.layers()) {
-                sum += opaque * layer.thicknessM() * layer.material().densityKgM3() * layer.material().specificHeatJkgK();
-            }
-        }
-        return sum;
+        return java.util.Arrays.stream(WallSide.values()).mapToDouble(this::shellJK).sum();
     }
 
     private double perimeterM(WallSide side) {

@@ -3,6 +3,7 @@ package kilnward.core.chamber;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Objects;
+import java.util.Optional;
 import java.util.Set;
 import kilnward.core.air.MoistAir;
 import kilnward.core.air.StandardAtmosphere;
@@ -12,17 +13,18 @@ import kilnward.core.life.OccupantPlace;
 /**
  * A chamber as it can be measured.
  *
- * @param box               its body
- * @param airChangesPerHour air changes with the room by leaks and fresh-air openings (1/h), 0 to 200
- * @param airMovement       how the air inside moves
+ * @param box               its body; of a tank, the tank
+ * @param tank              water instead of air in it; empty for a chamber of air
+ * @param airChangesPerHour air changes with the room by leaks and openings that are always open (1/h), 0 to 200
+ * @param airMovement       how the air inside moves where no circulation fan is listed
  * @param contents          what is inside
  * @param occupantPlace     whose temperature counts as the occupant's
- * @param gradientK         air at the occupant's height less mixed air (K), for an occupant in the air
- * @param appliances        heaters and coolers
+ * @param gradientK         air at the occupant's height less mixed air, while the air is still (K), for an occupant in the air
+ * @param appliances        what acts on the climate
  * @param room              the room it stands in
  * @param altitudeM         height above sea level (m)
  */
-public record Chamber(Box box, double airChangesPerHour, AirMovement airMovement, Contents contents,
+public record Chamber(Box box, Optional<Tank> tank, double airChangesPerHour, AirMovement airMovement, Contents contents,
                       OccupantPlace occupantPlace, double gradientK, List<Appliance> appliances, Room room,
                       double altitudeM) {
     public Chamber {
@@ -31,7 +33,7 @@ public record Chamber(Box box, double airChangesPerHour, AirMovement airMovement
         Objects.requireNonNull(airMovement, "airMovement");
         Objects.requireNonNull(contents, "contents");
         Objects.requireNonNull(occupantPlace, "occupantPlace");
-        Require.within("gradientK", gradientK, -10, 10, "K");
+        Require.within("gradientK", gradientK, -20, 20, "K");
         appliances = List.copyOf(appliances);
         Objects.requireNonNull(room, "room");
         Require.within("altitudeM", altitudeM, -500, 9000, "m");
@@ -39,14 +41,45 @@ public record Chamber(Box box, double airChangesPerHour, AirMovement airMovement
         for (Appliance appliance : appliances) {
             Require.that(ids.add(appliance.id()), "appliances", appliance.id(), "must not share an id");
         }
+        if (tank.isPresent()) {
+            double waterM = tank.get().waterHeightM();
+            Require.that(waterM <= box.innerHeightM(), "tank.waterHeightM", waterM,
+                    "must not be above the tank's " + Require.plain(box.innerHeightM()) + " m");
+        }
+        for (Appliance appliance : appliances) {
+            Require.that(tank.isPresent() || !(appliance instanceof Heater heater) || heater.kind() != HeaterKind.IN_TANK,
+                    "appliances", appliance.id(), "must not be an in-tank heater where there is no water");
+            Require.that(tank.isEmpty() || !actsOnVapour(appliance), "appliances", appliance.id(),
+                    "must not be one that moistens or dries air: this chamber is a tank");
+        }
+    }
+
+    private static boolean actsOnVapour(Appliance appliance) {
+        return appliance instanceof Humidifier || appliance instanceof Dehumidifier || appliance instanceof Bowl;
     }
 
     /** The heaters, in order. */
     public List<Heater> heaters() {
-        return appliances.stream().filter(Heater.class::isInstance).map(Heater.class::cast).toList();
+        return of(Heater.class);
     }
 
-    /** Conductance of the air exchange with the room (W/K). */
+    /** The appliances of one kind, in order. */
+    public <T extends Appliance> List<T> of(Class<T> kind) {
+        return appliances.stream().filter(kind::isInstance).map(kind::cast).toList();
+    }
+
+    /** Movement of the air with every circulation fan running. */
+    public AirMovement usualMovement() {
+        return of(Fan.class).stream().anyMatch(fan -> fan.kind() == Fan.Kind.CIRCULATION) ? AirMovement.MOVING : airMovement;
+    }
+
+    /** Heat carried per kelvin by an exchange of air (W/K): the density is that of the air that comes in at its coldest. */
+    double exchangeWK(double exchangeM3s) {
+        return MoistAir.dryAirDensity(room.coldestC(), StandardAtmosphere.pressurePa(altitudeM))
+                * MoistAir.DRY_AIR_SPECIFIC_HEAT * exchangeM3s;
+    }
+
+    /** Conductance of the air exchange with the room by leaks alone (W/K). */
     public double ventilationWK() {
         return ventilationWK(box.volumeM3(), airChangesPerHour, room.coldestC(), altitudeM);
     }

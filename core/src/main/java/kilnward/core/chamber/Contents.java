@@ -9,13 +9,23 @@ import kilnward.core.finding.Require;
  * @param specificHeatJkgK specific heat (J/(kg K)); eggs and damp soil about 3300, water 4180
  * @param surfaceM2        surface that meets the air (m²), above 0
  * @param livingHeatW      heat the occupants give off themselves (W), 0 or more
+ * @param wetSurfaceM2     the part of the surface that is wet (m²): soil, substrate, leaves
+ * @param waterKg          water that can evaporate from it before it is dry (kg)
  */
-public record Contents(double massKg, double specificHeatJkgK, double surfaceM2, double livingHeatW) {
+public record Contents(double massKg, double specificHeatJkgK, double surfaceM2, double livingHeatW, double wetSurfaceM2,
+                       double waterKg) {
     public Contents {
         Require.within("massKg", massKg, 0.001, 100_000, "kg");
         Require.within("specificHeatJkgK", specificHeatJkgK, 100, 10_000, "J/(kg K)");
         Require.within("surfaceM2", surfaceM2, 0.0001, 10_000, "m²");
         Require.within("livingHeatW", livingHeatW, 0, 100_000, "W");
+        Require.within("wetSurfaceM2", wetSurfaceM2, 0, 10_000, "m²");
+        Require.within("waterKg", waterKg, 0, 100_000, "kg");
+    }
+
+    /** Dry contents. */
+    public static Contents dry(double massKg, double specificHeatJkgK, double surfaceM2, double livingHeatW) {
+        return new Contents(massKg, specificHeatJkgK, surfaceM2, livingHeatW, 0, 0);
     }
 
     /** Heat capacity (J/K). */

@@ -2,6 +2,7 @@ package kilnward.core.chamber;
 
 import java.util.Objects;
 import java.util.Optional;
+import java.util.OptionalDouble;
 import kilnward.core.finding.Require;
 
 /**
@@ -9,27 +10,47 @@ import kilnward.core.finding.Require;
  *
  * @param id             stable name within the chamber
  * @param kind           kind
- * @param powerW         power while on (W), above 0
- * @param elementJK      heat capacity of the element (J/K), above 0
- * @param toAirWK        conductance from the element to the air (W/K), above 0
+ * @param powerW         power while on (W), above 0; of a self-limiting element that at 20 °C
+ * @param elementJK      heat capacity of the element, with the liquid of a warm circuit (J/K), above 0
+ * @param toAirWK        conductance from the element to the air, or the water of a tank (W/K), above 0, as the air usually moves
  * @param toContentsWK   conductance from the element to the contents, by contact or radiation (W/K), 0 or more
+ * @param selfLimitC     element temperature at which a self-limiting element draws nothing any more (°C); empty for others
  * @param ownThermostat  the appliance's own thermostat, in series with the controller
  */
 public record Heater(String id, HeaterKind kind, double powerW, double elementJK, double toAirWK, double toContentsWK,
-                     Optional<OwnThermostat> ownThermostat)
+                     OptionalDouble selfLimitC, Optional<OwnThermostat> ownThermostat)
         implements Appliance {
+    private static final double RATED_AT_C = 20;
+
     public Heater {
-        Require.that(id != null && !id.isBlank(), "id", id, "must be given");
+        Require.named("id", id);
         Objects.requireNonNull(kind, "kind");
         Require.within("powerW", powerW, 0.1, 100_000, "W");
         Require.within("elementJK", elementJK, 0.1, 1e8, "J/K");
         Require.within("toAirWK", toAirWK, 0.0001, 1e6, "W/K");
         Require.within("toContentsWK", toContentsWK, 0, 1e6, "W/K");
+        selfLimitC.ifPresent(limit -> Require.within("selfLimitC", limit, 25, 300, "°C"));
         Objects.requireNonNull(ownThermostat, "ownThermostat");
+    }
+
+    /** Power it draws (W) with its element at a temperature (°C): a self-limiting one draws less the hotter it is. */
+    public double powerW(double elementC) {
+        return selfLimitC.isEmpty() ? powerW : powerW * Math.max(0, Math.min(1,
+                (selfLimitC.getAsDouble() - elementC) / (selfLimitC.getAsDouble() - RATED_AT_C)));
     }
 
     @Override
     public double electricalW() {
         return powerW;
+    }
+
+    @Override
+    public double heatInsideW() {
+        return 0;
+    }
+
+    @Override
+    public boolean runsByItself() {
+        return ownThermostat.isPresent();
     }
 }

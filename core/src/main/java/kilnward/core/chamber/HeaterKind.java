@@ -1,6 +1,7 @@
 package kilnward.core.chamber;
 
 import java.util.Optional;
+import java.util.OptionalDouble;
 
 /**
  * Kinds of heater, with how they start in a new plan: how much heat the element itself holds and how well it passes it on,
@@ -17,7 +18,17 @@ public enum HeaterKind {
     /** A heating cable spread out. */
     CABLE(5, 0.075, 0.005),
     /** A bare wire or finned element in a fan's stream. */
-    FANNED_ELEMENT(0.8, 0.020, 0.0);
+    FANNED_ELEMENT(0.8, 0.020, 0.0),
+    /** A low-temperature heating rod or tube. */
+    ROD(4, 0.018, 0.0),
+    /** An element that draws less the hotter it gets, and nothing at its limit of 80 °C. */
+    SELF_LIMITING(3, 0.022, 0.0),
+    /** Warm liquid pumped through coils: half a litre for each 10 W, so it lags and coasts. */
+    WARM_LIQUID(210, 0.060, 0.0),
+    /** A heater in the water of a tank. */
+    IN_TANK(1.5, 0.200, 0.0);
+
+    private static final double SELF_LIMIT_C = 80;
 
     private final double capacityJKPerW;
     private final double toAirWKPerW;
@@ -32,6 +43,6 @@ public enum HeaterKind {
     /** A heater of this kind as a new plan starts with it. */
     public Heater typical(String id, double powerW) {
         return new Heater(id, this, powerW, capacityJKPerW * powerW, toAirWKPerW * powerW, toContentsWKPerW * powerW,
-                Optional.empty());
+                this == SELF_LIMITING ? OptionalDouble.of(SELF_LIMIT_C) : OptionalDouble.empty(), Optional.empty());
     }
 }

@@ -38,4 +38,10 @@ public record Layer(Material material, double thicknessMm) {
     public static double transmittanceWm2K(List<Layer> layers) {
         return 1 / (STILL_AIR_M2KW + resistanceM2KW(layers) + STILL_AIR_M2KW);
     }
+
+    /** The same with the air inside moving in a certain way and with what foil facing it does (W/(m²K)). */
+    static double transmittanceWm2K(List<Layer> layers, AirMovement movement) {
+        return 1 / (Film.surfaceM2KW(layers.get(0).material(), movement) + resistanceM2KW(layers)
+                + Film.surfaceM2KW(layers.get(layers.size() - 1).material(), AirMovement.STILL));
+    }
 }

@@ -19,7 +19,11 @@ public enum Material {
     CORRUGATED_CARD("corrugated card", 0.06, 130, 1400),
     ACRYLIC("acrylic", 0.19, 1180, 1500),
     WINDOW_GLASS("window glass", 1.0, 2500, 750),
-    PVC("rigid PVC", 0.17, 1390, 900);
+    PVC("rigid PVC", 0.17, 1390, 900),
+    TWIN_WALL_POLYCARBONATE("twin-wall polycarbonate", 0.05, 200, 1200),
+    FELT("wool felt", 0.05, 200, 1400),
+    BRICK("brick", 0.77, 1700, 900),
+    ALUMINIUM_FOIL("aluminium foil", 160, 2700, 900);
 
     private final String label;
     private final double conductivityWmK;
@@ -56,6 +60,30 @@ public enum Material {
     /** Specific heat (J/(kg K)). */
     public double specificHeatJkgK() {
         return specificHeatJkgK;
+    }
+
+    /** Emissivity of its surface for warmth: 0.9 for ordinary surfaces, 0.05 for bright foil (handbook values from memory). */
+    public double emissivity() {
+        return this == ALUMINIUM_FOIL ? 0.05 : 0.9;
+    }
+
+    /** Whether the sun comes through. */
+    public boolean transparent() {
+        return switch (this) {
+            case WINDOW_GLASS, ACRYLIC, TWIN_WALL_POLYCARBONATE -> true;
+            default -> false;
+        };
+    }
+
+    /**
+     * Water it takes up from dry to damp air (kg/m³ for 0 to 100 %RH): wood and card about a fifth of their own mass, a
+     * straight line for the sorption curve; handbook order of magnitude from memory. 0 for what takes up none.
+     */
+    public double sorptionKgM3() {
+        return switch (this) {
+            case PLYWOOD, OSB, SOFTWOOD, CHIPBOARD, CORRUGATED_CARD, FELT -> 0.2 * densityKgM3;
+            default -> 0;
+        };
     }
 
     /** The material of an {@link #id()}; empty where there is none. */

@@ -15,9 +15,4 @@ public record Opening(double areaM2, List<Layer> layers) {
         layers = List.copyOf(layers);
         Require.that(!layers.isEmpty(), "layers", layers, "must hold at least one layer");
     }
-
-    /** Conductance between the airs on both sides (W/K). */
-    public double conductanceWK() {
-        return areaM2 * Layer.transmittanceWm2K(layers);
-    }
 }

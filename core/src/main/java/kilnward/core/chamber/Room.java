@@ -1,5 +1,9 @@
 package kilnward.core.chamber;
 
+import java.util.Objects;
+import java.util.Optional;
+import java.util.OptionalDouble;
+import kilnward.core.air.MoistAir;
 import kilnward.core.finding.Require;
 
 /**
@@ -8,13 +12,45 @@ import kilnward.core.finding.Require;
  * @param coldestC    coldest (°C)
  * @param warmestC    warmest (°C), not below {@code coldestC}
  * @param warmestHour hour of the day at which it is warmest, 0 to 24; it is coldest twelve hours away
+ * @param humidityPct relative humidity at the mean of the two (%RH); empty where it is not known, and then moisture is not
+ *                    simulated
+ * @param groundC     temperature under a box that stands on the ground (°C); empty for one that stands in the room
+ * @param sun         sun on it; empty for none
  */
-public record Room(double coldestC, double warmestC, double warmestHour) {
+public record Room(double coldestC, double warmestC, double warmestHour, OptionalDouble humidityPct, OptionalDouble groundC,
+                   Optional<Sun> sun) {
     public Room {
         Require.within("coldestC", coldestC, -50, 60, "°C");
         Require.within("warmestC", warmestC, -50, 60, "°C");
         Require.that(warmestC >= coldestC, "warmestC", warmestC,
                 "must not be below coldestC (" + Require.plain(coldestC) + " °C)");
         Require.within("warmestHour", warmestHour, 0, 24, "h");
+        humidityPct.ifPresent(humidity -> Require.within("humidityPct", humidity, 0, 100, "%RH"));
+        groundC.ifPresent(ground -> Require.within("groundC", ground, -50, 60, "°C"));
+        Objects.requireNonNull(sun, "sun");
+    }
+
+    /** A room of which only the temperature is known. */
+    public static Room of(double coldestC, double warmestC, double warmestHour) {
+        return new Room(coldestC, warmestC, warmestHour, OptionalDouble.empty(), OptionalDouble.empty(), Optional.empty());
+    }
+
+    /** The same room with a humidity (%RH). */
+    public Room withHumidity(double humidityPct) {
+        return new Room(coldestC, warmestC, warmestHour, OptionalDouble.of(humidityPct), groundC, sun);
+    }
+
+    /** Mean of coldest and warmest (°C). */
+    public double meanC() {
+        return 0.5 * (coldestC + warmestC);
+    }
+
+    /**
+     * Vapour pressure of the room's air (Pa). The air of a room keeps its vapour through a day while its temperature moves,
+     * so it is taken as constant; where that would be more than saturated, the excess is dew elsewhere.
+     */
+    public OptionalDouble vapourPressurePa() {
+        return humidityPct.isEmpty() ? OptionalDouble.empty()
+                : OptionalDouble.of(humidityPct.getAsDouble() / 100 * MoistAir.saturationPressurePa(meanC()));
     }
 }

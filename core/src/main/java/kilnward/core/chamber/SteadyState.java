@@ -1,24 +1,36 @@
 package kilnward.core.chamber;
 
-import org.hipparchus.linear.ArrayRealVector;
+import java.util.Optional;
 import org.hipparchus.linear.LUDecomposition;
 import org.hipparchus.linear.MatrixUtils;
-import org.hipparchus.linear.RealVector;
 
-/** Where a chamber ends up when everything is held: the root of its heat balance. */
+/**
+ * Where a chamber ends up when everything is held: the root of its heat balance, with evaporation and condensation where the
+ * room's humidity is known and with what draws less as it gets hotter. Everything that runs by itself runs, lamps at their
+ * mean of the day; humidifiers and the sun are left out.
+ */
 public final class SteadyState {
     private final Chamber chamber;
     private final ThermalModel model;
-    private final LUDecomposition decomposition;
-    private final double[][] b;
+    private final double[][] response;
+    private final Optional<Moisture> moisture;
+    private final boolean linear;
+    private final double insideW;
 
     private SteadyState(Chamber chamber) {
         this.chamber = chamber;
-        this.model = ThermalModel.of(chamber);
+        Flow flow = Flow.usual(chamber, id -> false);
+        this.model = ThermalModel.of(chamber, flow);
         double[][] a = new double[model.nodes()][model.nodes()];
-        this.b = new double[model.nodes()][model.inputs()];
+        double[][] b = new double[model.nodes()][model.inputs()];
         model.fill(a, b);
-        this.decomposition = new LUDecomposition(MatrixUtils.createRealMatrix(a));
+        this.response = new LUDecomposition(MatrixUtils.createRealMatrix(a)).getSolver()
+                .solve(MatrixUtils.createRealMatrix(b).scalarMultiply(-1)).getData();
+        this.moisture = Moisture.of(chamber);
+        moisture.ifPresent(each -> each.flow(flow));
+        this.linear = moisture.isEmpty() && chamber.heaters().stream().allMatch(heater -> heater.selfLimitC().isEmpty());
+        this.insideW = chamber.of(Fan.class).stream().mapToDouble(Fan::heatInsideW).sum()
+                + chamber.of(Lamp.class).stream().mapToDouble(lamp -> lamp.heatInsideW() * lamp.hours() / 24).sum();
     }
 
     public static SteadyState of(Chamber chamber) {
@@ -33,15 +45,34 @@ public final class SteadyState {
      * @param coolingW  heat taken out of the air (W)
      */
     public double[] nodesC(double roomC, double heaterShare, double coolingW) {
+        double[] nodes = new double[model.nodes()];
+        java.util.Arrays.fill(nodes, roomC);
         double[] inputs = new double[model.inputs()];
+        FixedPoint.settle(nodes, linear, (from, to) -> {
+            write(inputs, from, roomC, heaterShare, coolingW);
+            for (int i = 0; i < to.length; i++) {
+                to[i] = 0;
+                for (int j = 0; j < inputs.length; j++) {
+                    to[i] += response[i][j] * inputs[j];
+                }
+            }
+        });
+        return nodes;
+    }
+
+    private void write(double[] inputs, double[] nodes, double roomC, double heaterShare, double coolingW) {
+        java.util.Arrays.fill(inputs, 0);
         inputs[ThermalModel.ROOM_INPUT] = roomC;
-        inputs[ThermalModel.AIR_HEAT_INPUT] = -coolingW;
+        inputs[ThermalModel.GROUND_INPUT] = chamber.room().groundC().orElse(0);
+        inputs[ThermalModel.AIR_HEAT_INPUT] = insideW - coolingW;
         inputs[ThermalModel.CONTENTS_HEAT_INPUT] = model.livingHeatW();
-        for (int e = 0; e < model.heaters().size(); e++) {
-            inputs[ThermalModel.FIRST_HEATER_INPUT + e] = heaterShare * model.heaters().get(e).powerW();
+        for (int e = 0; e < chamber.heaters().size(); e++) {
+            inputs[ThermalModel.FIRST_ELEMENT_INPUT + e] = heaterShare * chamber.heaters().get(e).powerW(nodes[e]);
         }
-        RealVector drive = MatrixUtils.createRealMatrix(b).operate(new ArrayRealVector(inputs)).mapMultiply(-1);
-        return decomposition.getSolver().solve(drive).toArray();
+        moisture.ifPresent(each -> {
+            each.settle(nodes, roomC);
+            each.addHeat(inputs);
+        });
     }
 
     /** Temperature at the occupant (°C); parameters as in {@link #nodesC}. */
@@ -49,7 +80,8 @@ public final class SteadyState {
         double[] nodes = nodesC(roomC, heaterShare, coolingW);
         return switch (chamber.occupantPlace()) {
             case CONTENTS -> nodes[model.contents()];
-            case AIR -> nodes[model.air()] + chamber.gradientK();
+            case AIR -> nodes[model.air()] + chamber.gradientK()
+                    * Flow.usual(chamber, id -> false).gradientShare();
         };
     }
 
@@ -60,17 +92,31 @@ public final class SteadyState {
      * @throws IllegalStateException where there is no heater
      */
     public double holdingShare(double occupantC, double roomC) {
-        if (model.heaters().isEmpty()) {
+        if (chamber.heaters().isEmpty()) {
             throw new IllegalStateException("a chamber without a heater has no holding share");
         }
-        double off = occupantC(roomC, 0, 0);
-        double on = occupantC(roomC, 1, 0);
-        return (occupantC - off) / (on - off);
+        double below = 0;
+        double above = 1;
+        double atBelow = occupantC(roomC, below, 0) - occupantC;
+        double atAbove = occupantC(roomC, above, 0) - occupantC;
+        // A line finds it at once where the balance is linear; else the secant closes in on it.
+        for (int round = 0; round < 60 && atAbove != atBelow; round++) {
+            double share = above - atAbove * (above - below) / (atAbove - atBelow);
+            double at = linear ? 0 : occupantC(roomC, share, 0) - occupantC;
+            below = above;
+            atBelow = atAbove;
+            above = share;
+            atAbove = at;
+            if (Math.abs(at) < 1e-6) {
+                break;
+            }
+        }
+        return above;
     }
 
     /** Power that holds the occupant at a temperature (W), shared out as the heaters are. */
     public double holdingW(double occupantC, double roomC) {
-        return holdingShare(occupantC, roomC) * model.heaters().stream().mapToDouble(Heater::powerW).sum();
+        return holdingShare(occupantC, roomC) * chamber.heaters().stream().mapToDouble(Heater::powerW).sum();
     }
 
     /** The thermal model it rests on. */

@@ -16,6 +16,11 @@ public record Wall(List<Layer> layers, List<Opening> openings) {
         Require.that(!layers.isEmpty(), "layers", layers, "must hold at least one layer");
     }
 
+    /** The layer that meets the room. */
+    Layer outermost() {
+        return layers.get(layers.size() - 1);
+    }
+
     /** Total thickness (m). */
     public double thicknessM() {
         return layers.stream().mapToDouble(Layer::thicknessM).sum();

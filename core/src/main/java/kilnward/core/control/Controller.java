@@ -10,18 +10,19 @@ import kilnward.core.probe.Display;
  * A controller as it stands keyed in: one probe, one display, alarms, and its loops.
  *
  * @param id        stable name within the chamber
- * @param probeId   the probe it reads
+ * @param probeIds  the probes it reads, at least one; it shows their mean
  * @param display   what it makes of the probe
  * @param samplingS how often it looks (s), 1 to 600
  * @param highAlarm value at or above which it alarms, as displayed
  * @param lowAlarm  value at or below which it alarms, as displayed
  * @param loops     its outputs
  */
-public record Controller(String id, String probeId, Display display, double samplingS, OptionalDouble highAlarm,
+public record Controller(String id, List<String> probeIds, Display display, double samplingS, OptionalDouble highAlarm,
                          OptionalDouble lowAlarm, List<Loop> loops) {
     public Controller {
         Require.that(id != null && !id.isBlank(), "id", id, "must be given");
-        Require.that(probeId != null && !probeId.isBlank(), "probeId", probeId, "must be given");
+        probeIds = List.copyOf(probeIds);
+        Require.that(!probeIds.isEmpty(), "probeIds", probeIds, "must name at least one probe");
         Objects.requireNonNull(display, "display");
         Require.within("samplingS", samplingS, 1, 600, "s");
         Objects.requireNonNull(highAlarm, "highAlarm");

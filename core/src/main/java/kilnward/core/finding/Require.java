@@ -30,6 +30,14 @@ public final class Require {
         return value;
     }
 
+    /** @return {@code name}, when it holds something to read */
+    public static String named(String field, String name) {
+        if (name == null || name.isBlank()) {
+            throw new RefusedValueException(field, name, "must be given");
+        }
+        return name;
+    }
+
     /** @throws RefusedValueException when {@code holds} is false */
     public static void that(boolean holds, String field, Object given, String allowed) {
         if (!holds) {

@@ -9,6 +9,10 @@ import java.util.OptionalDouble;
  */
 public final class HarmClock {
     private final List<HarmLimit> limits;
+    /** The limits once more as numbers: a box that is too cold for weeks asks for them each second. */
+    private final double[] sign;
+    private final double[] signedLevelC;
+    private final double[] durationS;
     private final double[] beyondSinceS;
     /** Between these nothing is reached; nearly every sample of a run lies there. */
     private final double safeAboveC;
@@ -19,6 +23,10 @@ public final class HarmClock {
 
     public HarmClock(List<HarmLimit> limits) {
         this.limits = List.copyOf(limits);
+        this.sign = limits.stream().mapToDouble(limit -> limit.side() == Side.HIGH ? 1 : -1).toArray();
+        this.signedLevelC = limits.stream().mapToDouble(limit -> limit.side() == Side.HIGH ? limit.levelC() : -limit.levelC())
+                .toArray();
+        this.durationS = limits.stream().mapToDouble(HarmLimit::durationS).toArray();
         this.beyondSinceS = new double[this.limits.size()];
         java.util.Arrays.fill(beyondSinceS, Double.NaN);
         this.safeAboveC = limits.stream().filter(limit -> limit.side() == Side.LOW).mapToDouble(HarmLimit::levelC).max()
@@ -40,17 +48,16 @@ public final class HarmClock {
         }
         beyond = !safe;
         for (int i = 0; i < beyondSinceS.length; i++) {
-            HarmLimit limit = limits.get(i);
-            if (!limit.isReachedAt(occupantC)) {
+            if (sign[i] * occupantC < signedLevelC[i]) {
                 beyondSinceS[i] = Double.NaN;
                 continue;
             }
             if (Double.isNaN(beyondSinceS[i])) {
                 beyondSinceS[i] = timeS;
             }
-            if (Double.isNaN(harmedAtS) && timeS - beyondSinceS[i] >= limit.durationS()) {
+            if (Double.isNaN(harmedAtS) && timeS - beyondSinceS[i] >= durationS[i]) {
                 harmedAtS = timeS;
-                harmedBy = limit;
+                harmedBy = limits.get(i);
             }
         }
     }

@@ -18,10 +18,10 @@ public record Display(DisplayUnit unit, double resolution, double offset) {
     }
 
     /**
-     * @param sensedC temperature as the sensor gives it, its error included (°C)
+     * @param sensed what the sensor gives, its error included (°C or %RH)
      * @return the value shown, in {@link #unit()}
      */
-    public double shown(double sensedC) {
-        return Math.rint((unit.fromCelsius(sensedC) + offset) / resolution) * resolution;
+    public double shown(double sensed) {
+        return Math.rint((unit.fromModel(sensed) + offset) / resolution) * resolution;
     }
 }

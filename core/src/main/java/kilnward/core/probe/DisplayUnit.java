@@ -2,60 +2,56 @@ package kilnward.core.probe;
 
 import kilnward.core.air.Temperature;
 
-/** The unit a controller shows and is keyed in. */
+/**
+ * The unit a controller shows and is keyed in. Inside the model temperatures are in °C and humidities in %RH: that is what
+ * "model" means here.
+ */
 public enum DisplayUnit {
-    C {
+    C, F {
         @Override
-        public double toCelsius(double level) {
-            return level;
-        }
-
-        @Override
-        public double fromCelsius(double levelC) {
-            return levelC;
-        }
-
-        @Override
-        public double differenceToKelvin(double difference) {
-            return difference;
-        }
-
-        @Override
-        public double differenceFromKelvin(double differenceK) {
-            return differenceK;
-        }
-    },
-    F {
-        @Override
-        public double toCelsius(double level) {
+        public double toModel(double level) {
             return Temperature.fahrenheitToCelsius(level);
         }
 
         @Override
-        public double fromCelsius(double levelC) {
-            return Temperature.celsiusToFahrenheit(levelC);
+        public double fromModel(double level) {
+            return Temperature.celsiusToFahrenheit(level);
         }
 
         @Override
-        public double differenceToKelvin(double difference) {
+        public double differenceToModel(double difference) {
             return Temperature.fahrenheitDifferenceToKelvin(difference);
         }
 
         @Override
-        public double differenceFromKelvin(double differenceK) {
-            return Temperature.kelvinToFahrenheitDifference(differenceK);
+        public double differenceFromModel(double difference) {
+            return Temperature.kelvinToFahrenheitDifference(difference);
         }
-    };
+    },
+    RH;
 
-    /** A level shown, in °C. */
-    public abstract double toCelsius(double level);
+    /** Whether it is a unit of relative humidity. */
+    public boolean isHumidity() {
+        return this == RH;
+    }
 
-    /** A level in °C, as shown. */
-    public abstract double fromCelsius(double levelC);
+    /** A level shown, in °C or %RH. */
+    public double toModel(double level) {
+        return level;
+    }
 
-    /** A difference shown, in K. */
-    public abstract double differenceToKelvin(double difference);
+    /** A level in °C or %RH, as shown. */
+    public double fromModel(double level) {
+        return level;
+    }
 
-    /** A difference in K, as shown. */
-    public abstract double differenceFromKelvin(double differenceK);
+    /** A difference shown, in K or points of %RH. */
+    public double differenceToModel(double difference) {
+        return difference;
+    }
+
+    /** A difference in K or points of %RH, as shown. */
+    public double differenceFromModel(double difference) {
+        return difference;
+    }
 }

@@ -1,28 +1,78 @@
 package kilnward.core.probe;
 
+import java.util.List;
+import java.util.Optional;
+import kilnward.core.chamber.Box;
+import kilnward.core.chamber.Place;
 import kilnward.core.finding.Require;
 
 /**
- * Where a probe hangs, as the shares of what it feels: τ dTp/dt = (1 − α − β − γ)·Ta + α·Te + β·Tc + γ·Troom + q − Tp.
+ * Where a probe hangs, as the shares of what it feels: τ dTp/dt = (1 − α − β − γ)·(Ta + g) + α·Te + β·Tc + γ·Troom + q − Tp.
  *
  * @param heaterShare   α: share of the heater's element, 0 to 1
  * @param contentsShare β: share of the contents, 0 to 1
  * @param roomShare     γ: share of the room, 0 to 1; 1 is a probe that has fallen out
- * @param ownWarmthK    q: what light and its own current add (K)
+ * @param gradientK     g: air at its height less mixed air, while the air is still (K)
+ * @param ownWarmthK    q: what its own current adds (K)
+ * @param lightWarmthK  what the lamps add to q while they are on (K)
  * @param lagS          τ: time constant (s)
  */
-public record ProbePlace(double heaterShare, double contentsShare, double roomShare, double ownWarmthK, double lagS) {
+public record ProbePlace(double heaterShare, double contentsShare, double roomShare, double gradientK, double ownWarmthK,
+                         double lightWarmthK, double lagS) {
+    /** A probe that touches a heater feels it as much as the air; the distance at which that has halved (m). */
+    private static final double HEATER_TOUCHED = 0.5;
+    private static final double HEATER_HALF_M = 0.05;
+    private static final double CONTENTS_TOUCHED = 0.8;
+    private static final double CONTENTS_HALF_M = 0.02;
+    private static final double WALL_TOUCHED = 0.15;
+    private static final double WALL_HALF_M = 0.01;
+
     public ProbePlace {
         Require.within("heaterShare", heaterShare, 0, 1, "");
         Require.within("contentsShare", contentsShare, 0, 1, "");
         Require.within("roomShare", roomShare, 0, 1, "");
         Require.that(heaterShare + contentsShare + roomShare <= 1 + 1e-12, "heaterShare",
                 heaterShare + contentsShare + roomShare, "must not make the three shares more than 1 together");
+        Require.within("gradientK", gradientK, -20, 20, "K");
         Require.within("ownWarmthK", ownWarmthK, -5, 20, "K");
+        Require.within("lightWarmthK", lightWarmthK, -5, 40, "K");
         Require.within("lagS", lagS, 1, 7200, "s");
     }
 
-    /** α + β + γ left over: the share of the air. */
+    /** A place in mixed air away from lamps. */
+    public static ProbePlace of(double heaterShare, double contentsShare, double roomShare, double ownWarmthK, double lagS) {
+        return new ProbePlace(heaterShare, contentsShare, roomShare, 0, ownWarmthK, 0, lagS);
+    }
+
+    /**
+     * What a probe feels where it hangs, from the distances: a share falls as 1/(1 + (d/d½)²). Orders of magnitude, common
+     * practice, no source; a check with a thermometer at the occupant is better, and shares can be typed instead.
+     *
+     * @param point      the probe
+     * @param heaters    heaters
+     * @param contents   contents; empty where there is nothing to touch
+     * @param box        the box, whose walls it feels as the room
+     * @param gradientKm gradient of the still air (K/m), 0 in the middle of the height
+     */
+    public static ProbePlace at(Place point, List<Place> heaters, Optional<Place> contents, Box box, double gradientKm,
+                                double lagS) {
+        double alpha = heaters.stream().mapToDouble(place -> near(HEATER_TOUCHED, HEATER_HALF_M, place.distanceM(point)))
+                .max().orElse(0);
+        double beta = contents.map(place -> near(CONTENTS_TOUCHED, CONTENTS_HALF_M, place.distanceM(point))).orElse(0.0);
+        double toWall = Math.min(Math.min(point.xM(), box.innerLengthM() - point.xM()),
+                Math.min(Math.min(point.yM(), box.innerWidthM() - point.yM()),
+                        Math.min(point.zM(), box.innerHeightM() - point.zM())));
+        double gamma = near(WALL_TOUCHED, WALL_HALF_M, Math.max(0, toWall));
+        double over = Math.max(1, alpha + beta + gamma);
+        return new ProbePlace(alpha / over, beta / over, gamma / over, gradientKm * (point.zM() - box.innerHeightM() / 2),
+                0, 0, lagS);
+    }
+
+    private static double near(double touched, double halfM, double distanceM) {
+        return touched / (1 + distanceM / halfM * (distanceM / halfM));
+    }
+
+    /** What α + β + γ leave: the share of the air. */
     public double airShare() {
         return 1 - heaterShare - contentsShare - roomShare;
     }

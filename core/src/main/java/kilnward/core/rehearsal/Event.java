@@ -6,9 +6,9 @@ package kilnward.core.rehearsal;
  * @param timeS   since the start (s)
  * @param kind    what
  * @param subject the loop of a switching, the controller of an alarm, empty for harm
- * @param valueC  display (°C) for switchings and alarms, occupant (°C) for harm
+ * @param value  display (°C or %RH) for switchings and alarms, occupant (°C) for harm
  */
-public record Event(double timeS, Kind kind, String subject, double valueC) {
+public record Event(double timeS, Kind kind, String subject, double value) {
     /** Kinds of event. */
     public enum Kind {
         /** An output came on. */

@@ -1,32 +1,38 @@
 package kilnward.core.rehearsal;
 
 import java.util.List;
+import java.util.Optional;
 import java.util.OptionalDouble;
+import kilnward.core.chamber.Moisture;
 
 /**
  * The figures of one rehearsal.
  *
  * @param occupant         the occupant's temperature
  * @param inBandShare      share of the time the occupant was inside the keep band, 0 to 1
- * @param displays         one a controller: its display, converted to °C
+ * @param displays         one a controller: its display, converted to °C or %RH
  * @param loops            one a loop, in the order of controllers and loops
  * @param energyKWh        electrical energy of all appliances (kWh)
- * @param heatInJ          heat given off by heaters and occupants, less heat taken out by coolers (J)
- * @param heatLostJ        heat that went to the room (J)
+ * @param heatInJ          heat given off by appliances, occupants and sun and by water that condensed, less what coolers took
+ *                         out and water took up to evaporate (J)
+ * @param heatLostJ        heat that went to room and ground (J)
  * @param heatStoredJ      change of the heat held in elements, air, contents and shell (J); heatIn = heatLost + heatStored
  * @param harmedAtS        when the first harm limit was used up (s); empty where none was
+ * @param humidity         relative humidity of the air (%RH); empty in a tank or where moisture is not simulated
+ * @param water            where the water went, storedKg being the change; empty where moisture is not simulated
  */
 public record Metrics(Level occupant, double inBandShare, List<Level> displays, List<Switching> loops, double energyKWh,
-                      double heatInJ, double heatLostJ, double heatStoredJ, OptionalDouble harmedAtS) {
+                      double heatInJ, double heatLostJ, double heatStoredJ, OptionalDouble harmedAtS,
+                      Optional<Level> humidity, Optional<Moisture.WaterLedger> water) {
     /**
-     * A temperature over the rehearsal (°C).
+     * A temperature (°C, swing in K) or a humidity (%RH, swing in points) over the rehearsal.
      *
-     * @param meanC    mean
-     * @param lowestC  lowest
-     * @param highestC highest
-     * @param swingK   mean range within a full cycle of the first loop (K); over the whole time where there was none
+     * @param mean    mean
+     * @param lowest  lowest
+     * @param highest highest
+     * @param swing   mean range within a full cycle of the first loop ; over the whole time where there was none
      */
-    public record Level(double meanC, double lowestC, double highestC, double swingK) {
+    public record Level(double mean, double lowest, double highest, double swing) {
     }
 
     /**

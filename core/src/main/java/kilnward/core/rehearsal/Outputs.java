@@ -6,8 +6,15 @@ import java.util.Map;
 import java.util.function.Function;
 import java.util.stream.Collectors;
 import kilnward.core.chamber.Appliance;
+import kilnward.core.chamber.Chamber;
 import kilnward.core.chamber.Cooler;
+import kilnward.core.chamber.Dehumidifier;
+import kilnward.core.chamber.Flow;
 import kilnward.core.chamber.Heater;
+import kilnward.core.chamber.Bowl;
+import kilnward.core.chamber.Humidifier;
+import kilnward.core.chamber.Lamp;
+import kilnward.core.chamber.Moisture;
 import kilnward.core.chamber.OwnThermostat;
 import kilnward.core.chamber.ThermalModel;
 import kilnward.core.control.Controller;
@@ -16,51 +23,79 @@ import kilnward.core.control.Loop;
 import kilnward.core.control.OnOff;
 import kilnward.core.control.Timers;
 import kilnward.core.finding.Require;
+import kilnward.core.probe.Probe;
 
 /** The controllers of a rig at work: samples displays, switches outputs, says which watts flow. */
 final class Outputs {
-    private final Plant plant;
+    private final Chamber chamber;
+    private final Scenario scenario;
     private final double stepS;
+    private final int airState;
+    private final int lightInput;
+    private final boolean lidMoves;
     final Unit[] units;
     final Switched[] loops;
     private final ApplianceState[] appliances;
+    private final ApplianceState[] selfActing;
+    private final ApplianceState[] live;
+    private boolean lidOpen;
     private double heatW;
     private double electricalW;
+    private double liveElectricalJ;
 
     /** A controller's display. */
     static final class Unit {
         final Controller controller;
-        final int probeState;
+        final boolean humidity;
+        final int[] probes;
+        final Chain.Sensor[] sensors;
         private final long everySteps;
         private long nextStep = Long.MIN_VALUE;
-        final Chain.Sensor sensor;
         private boolean due;
-        private double sameAboutC = Double.NaN;
-        private final double sameWithinK;
+        private boolean moved;
+        private double sameAbout = Double.NaN;
+        private final double sameWithin;
         double shown;
-        double shownC;
+        /** What is shown, in °C or %RH. */
+        double shownModel;
 
-        private Unit(Controller controller, int probeState, long everySteps, Chain.Sensor sensor) {
+        private Unit(Controller controller, int[] probes, Chain.Sensor[] sensors, long everySteps) {
             this.controller = controller;
-            this.probeState = probeState;
+            this.humidity = controller.display().unit().isHumidity();
+            this.probes = probes;
+            this.sensors = sensors;
             this.everySteps = everySteps;
-            this.sensor = sensor;
-            this.sameWithinK = controller.display().unit().differenceToKelvin(0.5 * controller.display().resolution()) - 1e-9;
+            this.sameWithin = controller.display().unit().differenceToModel(0.5 * controller.display().resolution()) - 1e-9;
         }
 
         /** Looks at the display when its time has come; steps before 0 count too, on the same grid. */
-        private void look(long step, double timeS, double probeC) {
+        private void look(long step, double timeS, Probed probed) {
             due = step >= nextStep;
+            moved = false;
             if (due) {
-                nextStep = (Math.floorDiv(step, everySteps) + 1) * everySteps;
-                double sensedC = sensor.sensedC(probeC, timeS);
+                nextStep = nextStep == Long.MIN_VALUE ? (Math.floorDiv(step, everySteps) + 1) * everySteps
+                        : nextStep + everySteps;
+                double sensed = sensed(timeS, probed);
                 // Most looks show what the last one showed: within its rounding there is nothing to work out.
-                if (!(Math.abs(sensedC - sameAboutC) < sameWithinK)) {
-                    shown = controller.display().shown(sensedC);
-                    shownC = controller.display().unit().toCelsius(shown);
-                    sameAboutC = controller.display().unit().toCelsius(shown - controller.display().offset());
+                if (!(Math.abs(sensed - sameAbout) < sameWithin)) {
+                    moved = true;
+                    shown = controller.display().shown(sensed);
+                    shownModel = controller.display().unit().toModel(shown);
+                    sameAbout = controller.display().unit().toModel(shown - controller.display().offset());
                 }
             }
+        }
+
+        /** Mean of its sensors. */
+        double sensed(double timeS, Probed probed) {
+            if (probes.length == 1) {
+                return sensors[0].sensedC(probed.value(probes[0], humidity), timeS);
+            }
+            double sum = 0;
+            for (int i = 0; i < probes.length; i++) {
+                sum += sensors[i].sensedC(probed.value(probes[i], humidity), timeS);
+            }
+            return sum / probes.length;
         }
     }
 
@@ -72,51 +107,85 @@ final class Outputs {
         final Law.Runner law;
         Timers.Runner timers;
         boolean conducts;
+        /** Whether the same display always leads to the same output, so that only a display that moved has to be looked at. */
+        private final boolean timeless;
 
         private Switched(Loop loop, Unit unit, Chain chain) {
             this.loop = loop;
             this.unit = unit;
             this.chain = chain;
             this.law = chain.law().start();
+            this.timeless = chain.law() instanceof OnOff && chain.timers().equals(Timers.NONE)
+                    && chain.relay() == Chain.SOUND_RELAY;
         }
     }
 
     private static final class ApplianceState {
         final Appliance appliance;
         final Switched switched;
-        final int heaterInput;
+        final int element;
         private final OwnThermostat thermostat;
-        boolean thermostatCloses = true;
+        private final Lamp byClock;
+        private final Humidifier pulsed;
+        private boolean closes = true;
+        private boolean lit;
+        private double workingSinceS = Double.NaN;
+        private boolean working = true;
 
-        private ApplianceState(Appliance appliance, Switched switched, int heaterInput) {
+        private ApplianceState(Appliance appliance, Switched switched, int element) {
             this.appliance = appliance;
             this.switched = switched;
-            this.heaterInput = heaterInput;
+            this.element = element;
             this.thermostat = appliance instanceof Heater heater ? heater.ownThermostat().orElse(null) : null;
+            this.byClock = switched == null && appliance instanceof Lamp lamp ? lamp : null;
+            this.pulsed = appliance instanceof Humidifier humidifier && humidifier.pulseRestS() > 0 ? humidifier : null;
+        }
+
+        boolean powered() {
+            return switched != null ? switched.conducts : appliance.runsByItself();
         }
 
         boolean runs() {
-            return switched != null && switched.conducts && thermostatCloses;
+            return powered() && closes && working && (byClock == null || lit);
         }
 
-        /** @return whether the thermostat moved */
-        boolean feel(double airC) {
-            if (thermostat == null) {
-                return false;
+        boolean actsByItself() {
+            return thermostat != null || byClock != null || pulsed != null;
+        }
+
+        /** @return whether it began or stopped by itself */
+        boolean feel(double airC, double timeS, double clockS) {
+            boolean before = runs();
+            if (thermostat != null) {
+                if (airC >= thermostat.opensAtC()) {
+                    closes = false;
+                } else if (airC <= thermostat.closesAtC()) {
+                    closes = true;
+                }
             }
-            boolean before = thermostatCloses;
-            if (airC >= thermostat.opensAtC()) {
-                thermostatCloses = false;
-            } else if (airC <= thermostat.closesAtC()) {
-                thermostatCloses = true;
+            if (byClock != null) {
+                lit = byClock.byClock(clockS);
             }
-            return before != thermostatCloses;
+            if (pulsed != null) {
+                if (!powered()) {
+                    workingSinceS = Double.NaN;
+                    working = true;
+                } else {
+                    workingSinceS = Double.isNaN(workingSinceS) ? timeS : workingSinceS;
+                    working = pulsed.worksAt(timeS - workingSinceS);
+                }
+            }
+            return runs() != before;
         }
     }
 
     Outputs(Rig rig, Scenario scenario, Plant plant) {
-        this.plant = plant;
+        this.chamber = rig.chamber();
+        this.scenario = scenario;
         this.stepS = scenario.stepS();
+        this.airState = plant.model().air();
+        this.lightInput = plant.light();
+        this.lidMoves = !scenario.openings().isEmpty();
         Map<String, Fault> faults = scenario.faults().stream()
                 .collect(Collectors.toMap(Fault::loopId, Function.identity(), (first, second) -> first));
         List<Unit> foundUnits = new ArrayList<>();
@@ -124,13 +193,14 @@ final class Outputs {
         for (Controller controller : rig.controllers()) {
             Require.that(controller.samplingS() >= stepS - 1e-9, "stepS", stepS,
                     "must not be longer than a controller's sampling interval (" + controller.samplingS() + " s)");
-            int probe = rig.probeIndex(controller.probeId());
-            double error = rig.probes().get(probe).sensorErrorK();
-            Unit unit = new Unit(controller, plant.probe(probe), Math.round(controller.samplingS() / stepS),
-                    (probeC, timeS) -> probeC + error);
+            int[] probes = controller.probeIds().stream().mapToInt(rig::probeIndex).toArray();
+            Chain.Sensor[] sensors = new Chain.Sensor[probes.length];
+            java.util.Arrays.setAll(sensors, i -> sensor(rig.probes().get(probes[i]),
+                    controller.display().unit().isHumidity()));
+            Unit unit = new Unit(controller, probes, sensors, Math.round(controller.samplingS() / stepS));
             foundUnits.add(unit);
             for (Loop loop : controller.loops()) {
-                Chain chain = new Chain(unit.sensor, controller.display(), loop.law(), loop.timers(), loop.mode(),
+                Chain chain = new Chain(sensors[0], controller.display(), loop.law(), loop.timers(), loop.mode(),
                         Chain.SOUND_RELAY);
                 Fault fault = faults.get(loop.id());
                 foundLoops.add(new Switched(loop, unit, fault == null ? chain : fault.installIn(chain)));
@@ -139,13 +209,43 @@ final class Outputs {
         this.units = foundUnits.toArray(Unit[]::new);
         this.loops = foundLoops.toArray(Switched[]::new);
         List<ApplianceState> found = new ArrayList<>();
-        int heater = ThermalModel.FIRST_HEATER_INPUT;
-        for (Appliance appliance : rig.chamber().appliances()) {
+        int heater = 0;
+        int bowl = chamber.heaters().size();
+        for (Appliance appliance : chamber.appliances()) {
             Switched by = foundLoops.stream().filter(loop -> loop.loop.applianceIds().contains(appliance.id()))
                     .findFirst().orElse(null);
-            found.add(new ApplianceState(appliance, by, appliance instanceof Heater ? heater++ : -1));
+            int element = appliance instanceof Heater ? heater++ : appliance instanceof Bowl ? bowl++ : -1;
+            found.add(new ApplianceState(appliance, by, element));
         }
         this.appliances = found.toArray(ApplianceState[]::new);
+        this.selfActing = found.stream().filter(ApplianceState::actsByItself).toArray(ApplianceState[]::new);
+        this.live = found.stream().filter(each -> isLive(each.appliance)).toArray(ApplianceState[]::new);
+    }
+
+    private static Chain.Sensor sensor(Probe probe, boolean humidity) {
+        if (humidity) {
+            double errorPct = probe.humidity().orElseThrow().errorPct();
+            return (value, timeS) -> Math.max(0, Math.min(100, value + errorPct));
+        }
+        double errorK = probe.sensorErrorK();
+        double perS = probe.driftKPerDay() / 86_400;
+        return perS == 0 ? (value, timeS) -> value + errorK : (value, timeS) -> value + errorK + perS * timeS;
+    }
+
+    /** Whether what it draws depends on temperatures. */
+    private static boolean isLive(Appliance appliance) {
+        return appliance instanceof Heater heater && heater.selfLimitC().isPresent()
+                || appliance instanceof Cooler cooler && cooler.limitK().isPresent();
+    }
+
+    /** Inputs that change from step to step: those of self-limiting elements. */
+    int[] liveElementInputs() {
+        return java.util.Arrays.stream(live).filter(each -> each.element >= 0)
+                .mapToInt(each -> ThermalModel.FIRST_ELEMENT_INPUT + each.element).toArray();
+    }
+
+    boolean hasLive() {
+        return live.length > 0;
     }
 
     void powerUp(double timeS) {
@@ -157,82 +257,161 @@ final class Outputs {
     /**
      * Lets every controller that is due look at its display.
      *
-     * @return whether any watts changed
+     * @return whether anything began or stopped
      */
-    boolean sample(long step, double[] state) {
+    boolean sample(long step, double[] state, Probed probed) {
         boolean changed = false;
         double timeS = step * stepS;
         for (Unit unit : units) {
-            unit.look(step, timeS, state[unit.probeState]);
+            unit.look(step, timeS, probed);
         }
         for (Switched loop : loops) {
-            if (loop.unit.due) {
+            if (loop.unit.moved || loop.unit.due && !loop.timeless) {
                 boolean program = loop.timers.allow(loop.law.demand(loop.unit.shown), timeS);
                 boolean conducts = loop.chain.relay().conducts(loop.chain.mode().apply(program), timeS);
                 changed |= conducts != loop.conducts;
                 loop.conducts = conducts;
             }
         }
-        double airC = state[plant.model().air()];
-        for (ApplianceState appliance : appliances) {
-            changed |= appliance.feel(airC);
+        for (ApplianceState appliance : selfActing) {
+            changed |= appliance.feel(state[airState], timeS, scenario.startHour() * 3600 + timeS);
+        }
+        if (lidMoves) {
+            boolean before = lidOpen;
+            lidOpen = scenario.lidOpenAt(timeS);
+            changed |= before != lidOpen;
         }
         return changed;
     }
 
-    /** Writes the watts that flow now, and sums them up. */
-    void writeInputs(double[] inputs) {
-        double cooling = 0;
-        heatW = 0;
-        electricalW = 0;
+    /** How the air flows with what runs now. */
+    Flow flow() {
+        List<Appliance> running = new ArrayList<>();
         for (ApplianceState state : appliances) {
-            boolean runs = state.runs();
-            electricalW += runs ? state.appliance.electricalW() : 0;
-            if (state.appliance instanceof Heater heater) {
-                inputs[state.heaterInput] = runs ? heater.powerW() : 0;
-                heatW += inputs[state.heaterInput];
-            } else if (state.appliance instanceof Cooler cooler && runs) {
-                cooling += cooler.removesW();
+            if (state.runs()) {
+                running.add(state.appliance);
             }
         }
-        inputs[ThermalModel.AIR_HEAT_INPUT] = -cooling;
-        heatW -= cooling;
+        return Flow.of(chamber, running, lidOpen);
     }
 
-    /** Heat into the chamber by appliances (W), coolers negative. */
+    /** What is done with water now. */
+    Moisture.Acting acting() {
+        double fog = 0;
+        double evaporation = 0;
+        double drying = 0;
+        for (ApplianceState state : appliances) {
+            if (state.runs() && state.appliance instanceof Humidifier humidifier) {
+                if (humidifier.kind() == Humidifier.Kind.ULTRASONIC) {
+                    fog += humidifier.outputGh() / 3.6e6;
+                } else {
+                    evaporation += humidifier.evaporationM3s();
+                }
+            } else if (state.runs() && state.appliance instanceof Dehumidifier dehumidifier) {
+                drying += dehumidifier.dryingM3s();
+            }
+        }
+        return new Moisture.Acting(fog, evaporation, drying);
+    }
+
+    /** Writes the watts that stay as they are until something switches, and sums them up. */
+    void writeInputs(double[] inputs) {
+        double intoAir = 0;
+        heatW = 0;
+        electricalW = 0;
+        inputs[lightInput] = 0;
+        for (ApplianceState state : appliances) {
+            boolean runs = state.runs();
+            if (state.element >= 0) {
+                double watts = runs && !isLive(state.appliance) ? state.appliance.electricalW() : 0;
+                inputs[ThermalModel.FIRST_ELEMENT_INPUT + state.element] = watts;
+                heatW += watts;
+            }
+            if (!runs) {
+                continue;
+            }
+            intoAir += state.appliance.heatInsideW();
+            if (state.appliance instanceof Lamp) {
+                inputs[lightInput] = 1;
+            }
+            if (state.appliance instanceof Cooler cooler && cooler.limitK().isEmpty()) {
+                intoAir -= cooler.removesW();
+            }
+            if (!(state.appliance instanceof Heater heater) || heater.selfLimitC().isEmpty()) {
+                electricalW += state.appliance.electricalW();
+            }
+        }
+        inputs[ThermalModel.AIR_HEAT_INPUT] = intoAir;
+        heatW += intoAir;
+    }
+
+    /** Adds the watts that depend on temperatures (°C). */
+    void addLive(double[] inputs, double[] state, double roomC, double seconds) {
+        for (ApplianceState each : live) {
+            if (!each.runs()) {
+                continue;
+            }
+            if (each.appliance instanceof Heater heater) {
+                double watts = heater.powerW(state[each.element]);
+                inputs[ThermalModel.FIRST_ELEMENT_INPUT + each.element] += watts;
+                liveElectricalJ += seconds * watts;
+            } else if (each.appliance instanceof Cooler cooler) {
+                inputs[ThermalModel.AIR_HEAT_INPUT] -= cooler.removesW(state[airState], roomC);
+            }
+        }
+    }
+
+    /** Electrical energy of self-limiting elements since the start (J). */
+    double liveElectricalJ() {
+        return liveElectricalJ;
+    }
+
+    /** Heat into the chamber by other appliances (W), coolers negative. */
     double heatW() {
         return heatW;
     }
 
-    /** Electrical power drawn (W). */
+    /** Electrical power they draw (W). */
     double electricalW() {
         return electricalW;
     }
 
-    /** Writes the inputs with the first loop's appliances fully on and all others off. */
-    void allFirstLoopInputs(double[] inputs) {
-        for (ApplianceState state : appliances) {
-            if (loops.length > 0 && state.switched == loops[0]) {
-                if (state.appliance instanceof Heater heater) {
-                    inputs[state.heaterInput] = heater.powerW();
-                } else if (state.appliance instanceof Cooler cooler) {
-                    inputs[ThermalModel.AIR_HEAT_INPUT] -= cooler.removesW();
-                }
+    /** The loop that starts at the steady state: the first one on temperature; null where there is none. */
+    private Switched leading() {
+        for (Switched loop : loops) {
+            if (!loop.unit.humidity) {
+                return loop;
             }
+        }
+        return null;
+    }
+
+    /** Lets appliances that act by themselves find out where they stand, before anything runs. */
+    void feelAt(double airC, double timeS) {
+        for (ApplianceState appliance : selfActing) {
+            appliance.feel(airC, timeS, scenario.startHour() * 3600 + timeS);
         }
     }
 
-    /** Share of the first loop's appliances at which its display would stand in the middle of its switching points. */
-    double holdingShare(double[] off, double[] on) {
-        if (loops.length == 0 || !(loops[0].chain.law() instanceof OnOff law)) {
+    /** Switches the leading loop by hand, for finding its steady states; all others stay as they are. */
+    void holdLeading(boolean on) {
+        Switched leading = leading();
+        if (leading != null) {
+            leading.conducts = on;
+        }
+    }
+
+    /** Share of its time the leading loop has to be on so that its display stands in the middle of its switching points. */
+    double holdingShare(Probed off, Probed on) {
+        Switched leading = leading();
+        if (leading == null || !(leading.chain.law() instanceof OnOff law)) {
             return 0;
         }
-        Unit unit = loops[0].unit;
-        var display = unit.controller.display();
+        var display = leading.unit.controller.display();
         double middle = 0.5 * (law.points().onAt() + law.points().offAt()) - display.offset();
-        double wantedC = display.unit().toCelsius(middle);
-        double offC = unit.sensor.sensedC(off[unit.probeState], 0);
-        double onC = unit.sensor.sensedC(on[unit.probeState], 0);
-        return onC == offC ? 0 : Math.max(0, Math.min(1, (wantedC - offC) / (onC - offC)));
+        double wanted = display.unit().toModel(middle);
+        double whenOff = leading.unit.sensed(0, off);
+        double whenOn = leading.unit.sensed(0, on);
+        return whenOn == whenOff ? 0 : Math.max(0, Math.min(1, (wanted - whenOff) / (whenOn - whenOff)));
     }
 }

@@ -2,47 +2,51 @@ package kilnward.core.rehearsal;
 
 import java.util.List;
 import kilnward.core.chamber.Chamber;
-import kilnward.core.chamber.Heater;
+import kilnward.core.chamber.Flow;
 import kilnward.core.chamber.LinearStep;
 import kilnward.core.chamber.ThermalModel;
 import kilnward.core.life.OccupantPlace;
 import kilnward.core.probe.Probe;
 import kilnward.core.probe.ProbePlace;
-import org.hipparchus.linear.ArrayRealVector;
 import org.hipparchus.linear.LUDecomposition;
 import org.hipparchus.linear.MatrixUtils;
 
 /**
- * Chamber and probes as one linear network, with one more row that counts the heat lost to the room (J). States: heater
- * elements, air, contents, shell, probes, heat lost. Inputs: those of {@link ThermalModel}, then a constant 1.
+ * Chamber and probes as one linear network while the air flows in one way, with one more row that counts the heat lost to room
+ * and ground (J). States: elements, air, contents, shell, probes, heat lost. Inputs: those of {@link ThermalModel}, then a
+ * constant 1, then the lamps (1 on, 0 off).
  */
 final class Plant {
     private final Chamber chamber;
     private final ThermalModel model;
+    private final Flow flow;
     private final int probeCount;
     private final double[][] a;
     private final double[][] b;
 
-    Plant(Chamber chamber, List<Probe> probes) {
+    /** @param pollingK what each probe's own readings warm it (K) */
+    Plant(Chamber chamber, List<Probe> probes, double[] pollingK, Flow flow) {
         this.chamber = chamber;
-        this.model = ThermalModel.of(chamber);
+        this.flow = flow;
+        this.model = ThermalModel.of(chamber, flow);
         this.probeCount = probes.size();
         int states = model.nodes() + probeCount + 1;
         this.a = new double[states][states];
-        this.b = new double[states][model.inputs() + 1];
+        this.b = new double[states][model.inputs() + 2];
         model.fill(a, b);
         for (int p = 0; p < probeCount; p++) {
-            hang(probes.get(p).place(), model.nodes() + p);
+            hang(probes.get(p).place(), pollingK[p], model.nodes() + p);
         }
         int lost = lost();
         a[lost][model.air()] = model.airToRoomWK();
-        a[lost][model.shell()] = model.shellToRoomWK();
+        a[lost][model.shell()] = model.shellToRoomWK() + model.shellToGroundWK();
         b[lost][ThermalModel.ROOM_INPUT] = -model.airToRoomWK() - model.shellToRoomWK();
+        b[lost][ThermalModel.GROUND_INPUT] = -model.shellToGroundWK();
     }
 
-    private void hang(ProbePlace place, int row) {
+    private void hang(ProbePlace place, double pollingK, int row) {
         double perS = 1 / place.lagS();
-        int heaters = model.heaters().size();
+        int heaters = chamber.heaters().size();
         // With several heaters the probe feels their mean; without one, that share goes to the air.
         double air = heaters == 0 ? place.airShare() + place.heaterShare() : place.airShare();
         for (int e = 0; e < heaters; e++) {
@@ -52,7 +56,8 @@ final class Plant {
         a[row][model.contents()] += perS * place.contentsShare();
         a[row][row] -= perS;
         b[row][ThermalModel.ROOM_INPUT] = perS * place.roomShare();
-        b[row][constant()] = perS * place.ownWarmthK();
+        b[row][constant()] = perS * (place.ownWarmthK() + pollingK + air * place.gradientK() * flow.gradientShare());
+        b[row][light()] = perS * place.lightWarmthK();
     }
 
     ThermalModel model() {
@@ -79,6 +84,10 @@ final class Plant {
         return model.inputs();
     }
 
+    int light() {
+        return model.inputs() + 1;
+    }
+
     /** State whose temperature counts as the occupant's, before the gradient. */
     int occupant() {
         return chamber.occupantPlace() == OccupantPlace.CONTENTS ? model.contents() : model.air();
@@ -86,39 +95,23 @@ final class Plant {
 
     /** What to add to that state (K). */
     double occupantGradientK() {
-        return chamber.occupantPlace() == OccupantPlace.CONTENTS ? 0 : chamber.gradientK();
+        return chamber.occupantPlace() == OccupantPlace.CONTENTS ? 0 : chamber.gradientK() * flow.gradientShare();
     }
 
     LinearStep step(double stepS) {
         return LinearStep.of(a, b, stepS);
     }
 
-    /** Steady temperatures of nodes and probes for held inputs; the heat lost stands at 0. */
-    double[] steady(double[] inputs) {
+    /** Steady temperatures of nodes and probes for each unit of each input: one row a state, the heat lost left out. */
+    double[][] response() {
         int n = lost();
-        double[][] square = new double[n][n];
-        double[] drive = new double[n];
+        double[][] square = new double[n][];
+        double[][] drive = new double[n][];
         for (int i = 0; i < n; i++) {
-            System.arraycopy(a[i], 0, square[i], 0, n);
-            for (int j = 0; j < inputs.length; j++) {
-                drive[i] -= b[i][j] * inputs[j];
-            }
+            square[i] = java.util.Arrays.copyOf(a[i], n);
+            drive[i] = b[i];
         }
-        double[] solved = new LUDecomposition(MatrixUtils.createRealMatrix(square)).getSolver()
-                .solve(new ArrayRealVector(drive, false)).toArray();
-        double[] state = new double[states()];
-        System.arraycopy(solved, 0, state, 0, n);
-        return state;
-    }
-
-    /** Heat held in elements, air, contents and shell above 0 °C (J). */
-    double heatJ(double[] state) {
-        double sum = state[model.air()] * model.airJK() + state[model.contents()] * model.contentsJK()
-                + state[model.shell()] * model.shellJK();
-        for (int e = 0; e < model.heaters().size(); e++) {
-            Heater heater = model.heaters().get(e);
-            sum += state[e] * heater.elementJK();
-        }
-        return sum;
+        return new LUDecomposition(MatrixUtils.createRealMatrix(square)).getSolver()
+                .solve(MatrixUtils.createRealMatrix(drive).scalarMultiply(-1)).getData();
     }
 }

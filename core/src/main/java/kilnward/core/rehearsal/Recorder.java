@@ -2,7 +2,9 @@ package kilnward.core.rehearsal;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
 import java.util.OptionalDouble;
+import kilnward.core.chamber.Moisture;
 import kilnward.core.control.Controller;
 import kilnward.core.life.HarmClock;
 import kilnward.core.life.KeepBand;
@@ -17,14 +19,18 @@ final class Recorder {
     private final int stepsPerBucket;
     private final int buckets;
     private final int occupantState;
-    private final double gradientK;
+    private final Moisture moisture;
+    private final boolean damp;
+    private final int airState;
     private final KeepBand keep;
     private final HarmClock harm;
 
     private final Trace.Envelope occupantEnvelope;
+    private final Trace.Envelope humidityEnvelope;
+    private final Tally humidity = new Tally();
     private final List<Trace.Envelope> displayEnvelopes = new ArrayList<>();
     private final double[] roomC;
-    private final List<double[]> onSteps = new ArrayList<>();
+    private final List<double[]> onShares = new ArrayList<>();
     private final Tally occupant = new Tally();
     private final Tally[] displays;
     private final LoopTally[] loops;
@@ -38,9 +44,11 @@ final class Recorder {
     private int eventsLeftOut;
     private long inBand;
     private double electricalJ;
+    private double startLiveElectricalJ;
     private double heatInJ;
     private double startHeatJ;
     private double startLostJ;
+    private Moisture.WaterLedger startWater;
     private boolean harmSeen;
     private int bucket;
     private int inBucket;
@@ -52,17 +60,32 @@ final class Recorder {
         double highest = Double.NEGATIVE_INFINITY;
         double cycleLowest = Double.POSITIVE_INFINITY;
         double cycleHighest = Double.NEGATIVE_INFINITY;
+        double bucketLowest = Double.POSITIVE_INFINITY;
+        double bucketHighest = Double.NEGATIVE_INFINITY;
         double swings;
         int cycles;
 
         void see(double value) {
             sum += value;
+            if (value < bucketLowest) {
+                bucketLowest = value;
+            }
+            if (value > bucketHighest) {
+                bucketHighest = value;
+            }
             if (value < cycleLowest) {
                 cycleLowest = value;
             }
             if (value > cycleHighest) {
                 cycleHighest = value;
             }
+        }
+
+        void endBucket(Trace.Envelope envelope, int bucket) {
+            envelope.low()[bucket] = bucketLowest;
+            envelope.high()[bucket] = bucketHighest;
+            bucketLowest = Double.POSITIVE_INFINITY;
+            bucketHighest = Double.NEGATIVE_INFINITY;
         }
 
         /** Ends a cycle; the first one began before the start and does not count as full. */
@@ -90,6 +113,7 @@ final class Recorder {
     private static final class LoopTally {
         boolean on;
         long onSteps;
+        int bucketOn;
         int starts;
         int ends;
         long since;
@@ -97,7 +121,7 @@ final class Recorder {
         long shortestOff = Long.MAX_VALUE;
     }
 
-    Recorder(Rig rig, Scenario scenario, Plant plant, Outputs outputs, long steps) {
+    Recorder(Rig rig, Scenario scenario, Plant plant, Outputs outputs, long steps, Moisture moisture) {
         this.scenario = scenario;
         this.plant = plant;
         this.outputs = outputs;
@@ -106,10 +130,13 @@ final class Recorder {
         this.stepsPerBucket = (int) Math.max(1, (steps + scenario.buckets() - 1) / scenario.buckets());
         this.buckets = (int) ((steps + stepsPerBucket - 1) / stepsPerBucket);
         this.occupantState = plant.occupant();
-        this.gradientK = plant.occupantGradientK();
+        this.moisture = moisture;
+        this.damp = moisture != null && rig.chamber().tank().isEmpty();
+        this.airState = plant.model().air();
         this.keep = rig.needs().keep();
         this.harm = new HarmClock(rig.needs().harmLimits());
         this.occupantEnvelope = Trace.Envelope.of(buckets);
+        this.humidityEnvelope = Trace.Envelope.of(damp ? buckets : 0);
         for (int i = 0; i < outputs.units.length; i++) {
             displayEnvelopes.add(Trace.Envelope.of(buckets));
         }
@@ -119,7 +146,7 @@ final class Recorder {
         this.loops = new LoopTally[outputs.loops.length];
         java.util.Arrays.setAll(loops, i -> new LoopTally());
         for (int i = 0; i < loops.length; i++) {
-            onSteps.add(new double[buckets]);
+            onShares.add(new double[buckets]);
         }
         this.highAlarm = new double[outputs.units.length];
         this.lowAlarm = new double[outputs.units.length];
@@ -133,27 +160,31 @@ final class Recorder {
     }
 
     void begin(double[] state) {
-        startHeatJ = plant.heatJ(state);
+        startHeatJ = plant.model().heatJ(state);
+        startWater = moisture == null ? null : moisture.ledger();
         startLostJ = state[plant.lost()];
+        startLiveElectricalJ = outputs.liveElectricalJ();
         for (int i = 0; i < loops.length; i++) {
             loops[i].on = outputs.loops[i].conducts;
         }
     }
 
-    void see(long step, double[] state, double room) {
+    void see(long step, double[] state, double room, double gradientK) {
         double occupantC = state[occupantState] + gradientK;
         for (int i = 0; i < loops.length; i++) {
             seeLoop(i, step);
         }
         occupant.see(occupantC);
-        occupantEnvelope.see(bucket, occupantC);
         if (occupantC >= keep.lowC() && occupantC <= keep.highC()) {
             inBand++;
         }
+        if (damp) {
+            double pct = moisture.relativeHumidityPct(state[airState], state[airState]);
+            humidity.see(pct);
+        }
         for (int i = 0; i < displays.length; i++) {
-            double shownC = outputs.units[i].shownC;
-            displays[i].see(shownC);
-            displayEnvelopes.get(i).see(bucket, shownC);
+            double shown = outputs.units[i].shownModel;
+            displays[i].see(shown);
             seeAlarms(i, step);
         }
         if (inBucket == stepsPerBucket / 2 || step == steps - 1 && inBucket < stepsPerBucket / 2) {
@@ -167,10 +198,25 @@ final class Recorder {
         heatInJ += stepS * (outputs.heatW() + plant.model().livingHeatW());
         electricalJ += stepS * outputs.electricalW();
         inBucket++;
-        if (inBucket == stepsPerBucket) {
-            inBucket = 0;
-            bucket++;
+        if (inBucket == stepsPerBucket || step == steps - 1) {
+            endBucket();
         }
+    }
+
+    private void endBucket() {
+        occupant.endBucket(occupantEnvelope, bucket);
+        if (damp) {
+            humidity.endBucket(humidityEnvelope, bucket);
+        }
+        for (int i = 0; i < displays.length; i++) {
+            displays[i].endBucket(displayEnvelopes.get(i), bucket);
+        }
+        for (int i = 0; i < loops.length; i++) {
+            onShares.get(i)[bucket] = (double) loops[i].bucketOn / inBucket;
+            loops[i].bucketOn = 0;
+        }
+        inBucket = 0;
+        bucket++;
     }
 
     private void seeLoop(int i, long step) {
@@ -198,14 +244,14 @@ final class Recorder {
             if (switchingsListed < Rehearsed.MOST_EVENTS) {
                 switchingsListed++;
                 events.add(new Event(step * stepS, tally.on ? Event.Kind.SWITCHED_ON : Event.Kind.SWITCHED_OFF,
-                        switched.loop.id(), switched.unit.shownC));
+                        switched.loop.id(), switched.unit.shownModel));
             } else {
                 eventsLeftOut++;
             }
         }
         if (tally.on) {
             tally.onSteps++;
-            onSteps.get(i)[bucket]++;
+            tally.bucketOn++;
         }
     }
 
@@ -213,17 +259,17 @@ final class Recorder {
         Outputs.Unit unit = outputs.units[i];
         boolean high = unit.shown >= highAlarm[i];
         if (high && !highSounding[i]) {
-            events.add(new Event(step * stepS, Event.Kind.HIGH_ALARM, unit.controller.id(), unit.shownC));
+            events.add(new Event(step * stepS, Event.Kind.HIGH_ALARM, unit.controller.id(), unit.shownModel));
         }
         highSounding[i] = high;
         boolean low = unit.shown <= lowAlarm[i];
         if (low && !lowSounding[i]) {
-            events.add(new Event(step * stepS, Event.Kind.LOW_ALARM, unit.controller.id(), unit.shownC));
+            events.add(new Event(step * stepS, Event.Kind.LOW_ALARM, unit.controller.id(), unit.shownModel));
         }
         lowSounding[i] = low;
     }
 
-    Rehearsed finish(double[] state) {
+    Rehearsed finish(double[] state, double liveJ) {
         double hours = steps * stepS / 3600;
         List<Metrics.Switching> switchings = new ArrayList<>();
         for (int i = 0; i < loops.length; i++) {
@@ -231,22 +277,24 @@ final class Recorder {
             switchings.add(new Metrics.Switching(outputs.loops[i].loop.id(), tally.starts, tally.starts / hours,
                     (double) tally.onSteps / steps, lasted(tally.shortestOn), lasted(tally.shortestOff)));
         }
-        List<double[]> onShares = new ArrayList<>();
-        for (double[] counts : onSteps) {
-            for (int bucket = 0; bucket < buckets; bucket++) {
-                counts[bucket] /= Math.min(stepsPerBucket, steps - (long) bucket * stepsPerBucket);
-            }
-            onShares.add(counts);
-        }
         List<Metrics.Level> displayLevels = new ArrayList<>();
         for (Tally display : displays) {
             displayLevels.add(display.level(steps));
         }
         Metrics metrics = new Metrics(occupant.level(steps), (double) inBand / steps, displayLevels, switchings,
-                electricalJ / 3.6e6, heatInJ, state[plant.lost()] - startLostJ, plant.heatJ(state) - startHeatJ,
-                harm.harmedAtS());
-        Trace trace = new Trace(stepsPerBucket * stepS, occupantEnvelope, displayEnvelopes, roomC, onShares);
+                (electricalJ + outputs.liveElectricalJ() - startLiveElectricalJ) / 3.6e6, heatInJ + liveJ,
+                state[plant.lost()] - startLostJ, plant.model().heatJ(state) - startHeatJ, harm.harmedAtS(),
+                damp ? Optional.of(humidity.level(steps)) : Optional.empty(), Optional.ofNullable(moisture).map(this::water));
+        Trace trace = new Trace(stepsPerBucket * stepS, occupantEnvelope,
+                damp ? Optional.of(humidityEnvelope) : Optional.empty(), displayEnvelopes, roomC, onShares);
         return new Rehearsed(scenario, trace, metrics, events, eventsLeftOut);
+    }
+
+    private Moisture.WaterLedger water(Moisture now) {
+        Moisture.WaterLedger end = now.ledger();
+        return new Moisture.WaterLedger(end.suppliedKg() - startWater.suppliedKg(),
+                end.ventilatedKg() - startWater.ventilatedKg(), end.driedKg() - startWater.driedKg(),
+                end.drainedKg() - startWater.drainedKg(), end.storedKg() - startWater.storedKg());
     }
 
     private OptionalDouble lasted(long shortest) {

@@ -1,66 +1,159 @@
 package kilnward.core.rehearsal;
 
+import java.util.Arrays;
+import java.util.HashMap;
+import java.util.Map;
+import java.util.stream.IntStream;
+import kilnward.core.chamber.Bowl;
+import kilnward.core.chamber.FixedPoint;
+import kilnward.core.chamber.Flow;
 import kilnward.core.chamber.LinearStep;
+import kilnward.core.chamber.Moisture;
+import kilnward.core.chamber.Sun;
 import kilnward.core.chamber.ThermalModel;
+import kilnward.core.control.Controller;
+import kilnward.core.probe.HumiditySensor;
+import kilnward.core.probe.Probe;
 
 /**
  * Runs a rig through a scenario.
  *
  * <p>Each step of {@link Scenario#stepS()}: controllers whose sampling is due look at their display and set their outputs;
- * what is seen is recorded; then the network advances exactly, with the outputs held and the room at its mean over the step.
- * The room curve is read once a minute and taken as straight in between.
+ * what is seen is recorded; then the network advances exactly, with the outputs held, the room at its mean over the step and,
+ * where moisture is simulated, the heat that evaporation and condensation moved in it. The room curve is read once a minute and
+ * taken as straight in between.
  */
 public final class Rehearsal {
     /*
      * The loop is the hottest code of the product. Everything that changes only when an output switches is folded into one
-     * vector ("held"). Only the nodes of the chamber act on other states; a probe and the count of the heat lost act on
-     * themselves alone, so a step multiplies by the nodes' columns and by one diagonal. Parts of the chain are called through
-     * their interfaces only when a controller samples.
+     * vector ("held"); what changes from step to step ("live") is a handful of inputs. Only the nodes of the chamber act on
+     * other states; a probe and the count of the heat lost act on themselves alone, so a step multiplies by the nodes' columns
+     * and by one diagonal. Fans change conductances: each way the air flows has a network of its own, made when it first comes
+     * up. Parts of the chain are called through their interfaces only when a controller samples.
      */
     private static final double ROOM_READ_EVERY_S = 60;
     private static final double SETTLING_S = 6 * 3600;
     private static final int ONE_HEATER_NODES = 4;
+    private static final int WITHOUT_LIVE_ELEMENTS = 3;
+    private static final int FLAT = 9;
 
     private final Rig rig;
     private final Scenario scenario;
-    private final Plant plant;
+    private final double[] pollingK;
+    private final Map<Flow, Network> networks = new HashMap<>();
+    private Network network;
     private final int states;
     private final double stepS;
     private final int nodes;
-    private final double[][] phi;
-    private final double[] self;
-    private final double[] roomGain;
-    private final double[][] gamma;
     private final double[] inputs;
     private final double[] held;
     private double[] state;
     private double[] next;
     private final Outputs outputs;
+    private final Moisture moisture;
+    private final double[] humidityPct;
+    private final double[] humidityFollows;
+    private final Probed probed;
+    private final double sunGainM2;
+    private final int[] liveInputs;
+    /** One heater, and moisture the only thing that changes from step to step. */
+    private final boolean plain;
+    private final double[] live;
+    private double liveJ;
+    private double sunWm2;
+    private double sunSlope;
+
+    /** Chamber and probes while the air flows in one way, as one step. */
+    private final class Network {
+        final Plant plant;
+        final int times;
+        final double stepS;
+        final double[][] phi;
+        final double[] self;
+        final double[] roomGain;
+        final double[][] gamma;
+        final double[][] liveGain;
+        /** For one heater all a row needs, one behind the other: four columns, itself, the room, three live inputs. */
+        final double[] flat;
+
+        Network(Flow flow) {
+            this.plant = new Plant(rig.chamber(), rig.probes(), pollingK, flow);
+            double longest = Double.POSITIVE_INFINITY;
+            if (moisture != null) {
+                moisture.flow(flow);
+                longest = moisture.longestStepS();
+            }
+            this.times = (int) Math.max(1, Math.ceil(scenario.stepS() / longest));
+            this.stepS = scenario.stepS() / times;
+            LinearStep step = plant.step(stepS);
+            double[][] square = step.phi();
+            this.gamma = step.gamma();
+            int count = plant.states();
+            int mixing = plant.model().nodes();
+            this.phi = new double[count][];
+            this.self = new double[count];
+            this.roomGain = new double[count];
+            this.liveGain = new double[count][liveInputs.length];
+            for (int i = 0; i < count; i++) {
+                phi[i] = Arrays.copyOf(square[i], mixing);
+                self[i] = i < mixing ? 0 : square[i][i];
+                roomGain[i] = gamma[i][ThermalModel.ROOM_INPUT];
+                for (int j = 0; j < liveInputs.length; j++) {
+                    liveGain[i][j] = gamma[i][liveInputs[j]];
+                }
+            }
+            this.flat = new double[mixing == ONE_HEATER_NODES ? FLAT * count : 0];
+            for (int i = 0; i < flat.length / FLAT; i++) {
+                System.arraycopy(phi[i], 0, flat, FLAT * i, ONE_HEATER_NODES);
+                flat[FLAT * i + 4] = self[i];
+                flat[FLAT * i + 5] = roomGain[i];
+                System.arraycopy(liveGain[i], 0, flat, FLAT * i + 6, Math.min(WITHOUT_LIVE_ELEMENTS, liveGain[i].length));
+            }
+        }
+    }
 
     private Rehearsal(Rig rig, Scenario scenario) {
         this.rig = rig;
         this.scenario = scenario;
-        this.plant = new Plant(rig.chamber(), rig.probes());
-        this.states = plant.states();
         this.stepS = scenario.stepS();
-        LinearStep step = plant.step(stepS);
-        double[][] square = step.phi();
-        this.gamma = step.gamma();
-        this.nodes = plant.model().nodes();
-        this.phi = new double[states][];
-        this.self = new double[states];
-        this.roomGain = new double[states];
-        for (int i = 0; i < states; i++) {
-            phi[i] = java.util.Arrays.copyOf(square[i], nodes);
-            self[i] = i < nodes ? 0 : square[i][i];
-            roomGain[i] = gamma[i][ThermalModel.ROOM_INPUT];
-        }
-        this.inputs = new double[plant.inputs()];
-        inputs[ThermalModel.CONTENTS_HEAT_INPUT] = plant.model().livingHeatW();
-        inputs[plant.constant()] = 1;
+        this.pollingK = pollingK(rig);
+        this.moisture = Moisture.of(rig.chamber()).orElse(null);
+        this.sunGainM2 = rig.chamber().room().sun().isPresent() ? Sun.gainM2(rig.chamber().box()) : 0;
+        Plant resting = new Plant(rig.chamber(), rig.probes(), pollingK, Flow.usual(rig.chamber(), id -> false));
+        this.states = resting.states();
+        this.nodes = resting.model().nodes();
+        this.outputs = new Outputs(rig, scenario, resting);
+        this.liveInputs = liveInputs();
+        this.live = new double[resting.inputs()];
+        this.plain = nodes == ONE_HEATER_NODES && liveInputs.length == WITHOUT_LIVE_ELEMENTS && moisture != null
+                && sunGainM2 == 0 && !outputs.hasLive();
+        this.inputs = new double[resting.inputs()];
+        inputs[ThermalModel.GROUND_INPUT] = rig.chamber().room().groundC().orElse(0);
+        inputs[ThermalModel.CONTENTS_HEAT_INPUT] = resting.model().livingHeatW();
+        inputs[resting.constant()] = 1;
         this.held = new double[states];
         this.next = new double[states];
-        this.outputs = new Outputs(rig, scenario, plant);
+        int probes = rig.probes().size();
+        this.humidityPct = new double[probes];
+        this.humidityFollows = rig.probes().stream().mapToDouble(probe -> probe.humidity().map(HumiditySensor::lagS)
+                .map(lagS -> -StrictMath.expm1(-stepS / lagS)).orElse(0.0)).toArray();
+        this.probed = new Probed(nodes, humidityPct);
+    }
+
+    private static double[] pollingK(Rig rig) {
+        return rig.probes().stream().mapToDouble(probe -> rig.controllers().stream()
+                .filter(controller -> controller.probeIds().contains(probe.id()))
+                .mapToDouble(Controller::samplingS).map(everyS -> probe.pollingKs() / everyS).sum()).toArray();
+    }
+
+    private int[] liveInputs() {
+        if (moisture == null && sunGainM2 == 0 && !outputs.hasLive()) {
+            return new int[0];
+        }
+        IntStream bowls = IntStream.range(0, rig.chamber().of(Bowl.class).size())
+                .map(i -> ThermalModel.FIRST_ELEMENT_INPUT + rig.chamber().heaters().size() + i);
+        return IntStream.concat(IntStream.of(ThermalModel.AIR_HEAT_INPUT, ThermalModel.CONTENTS_HEAT_INPUT,
+                ThermalModel.SHELL_HEAT_INPUT), IntStream.concat(bowls, Arrays.stream(outputs.liveElementInputs()))).toArray();
     }
 
     /**
@@ -81,73 +174,217 @@ public final class Rehearsal {
             settle(startS);
         }
         long steps = Math.max(1, Math.round(scenario.durationS() / stepS));
-        Recorder recorder = new Recorder(rig, scenario, plant, outputs, steps);
+        refresh();
+        Recorder recorder = new Recorder(rig, scenario, network.plant, outputs, steps, moisture);
+        liveJ = 0;
         recorder.begin(state);
         advance(startS, 0, steps, recorder);
-        return recorder.finish(state);
+        return recorder.finish(state, liveJ);
     }
 
     private void standAtRoomTemperature(double startS) {
         state = new double[states];
-        java.util.Arrays.fill(state, 0, plant.lost(), scenario.room().temperatureC(startS));
+        double roomC = scenario.room().temperatureC(startS);
+        Arrays.fill(state, 0, states - 1, roomC);
         outputs.powerUp(0);
+        outputs.feelAt(roomC, 0);
+        beginMoisture(roomC, false);
     }
 
     /** Starts from the steady state in which the first controller shows its switching points' middle, then runs a while. */
     private void settle(double startS) {
         double roomC = scenario.room().temperatureC(startS - SETTLING_S);
-        double[] steady = inputs.clone();
-        steady[ThermalModel.ROOM_INPUT] = roomC;
-        double[] off = plant.steady(steady);
-        outputs.allFirstLoopInputs(steady);
-        double[] on = plant.steady(steady);
-        double share = outputs.holdingShare(off, on);
+        outputs.feelAt(rig.needs().keep().middleC(), -SETTLING_S);
+        double[] off = steady(roomC, false);
+        double[] on = steady(roomC, true);
+        double share = outputs.holdingShare(new Probed(nodes, humidityPct).of(off), new Probed(nodes, humidityPct).of(on));
+        outputs.holdLeading(false);
         state = off;
-        for (int i = 0; i < plant.lost(); i++) {
+        for (int i = 0; i < states - 1; i++) {
             state[i] = off[i] + share * (on[i] - off[i]);
         }
         outputs.powerUp(-SETTLING_S - 86_400);
+        beginMoisture(roomC, true);
         long steps = Math.round(SETTLING_S / stepS);
         advance(startS - steps * stepS, -steps, 0, null);
     }
 
+    /** The state everything tends to with the leading loop held on or off and all else as it stands. */
+    private double[] steady(double roomC, boolean on) {
+        outputs.holdLeading(on);
+        outputs.writeInputs(inputs);
+        Flow flow = outputs.flow();
+        Plant plant = new Plant(rig.chamber(), rig.probes(), pollingK, flow);
+        double[][] response = plant.response();
+        Moisture still = moisture == null ? null : Moisture.of(rig.chamber()).orElseThrow();
+        if (still != null) {
+            still.flow(flow);
+        }
+        double[] found = new double[states];
+        Arrays.fill(found, 0, states - 1, roomC);
+        FixedPoint.settle(found, liveInputs.length == 0, (from, to) -> {
+            double[] drive = inputs.clone();
+            drive[ThermalModel.ROOM_INPUT] = roomC;
+            outputs.addLive(drive, from, roomC, 0);
+            if (still != null) {
+                still.settle(from, roomC);
+                still.addHeat(drive);
+            }
+            for (int i = 0; i < states - 1; i++) {
+                to[i] = 0;
+                for (int j = 0; j < drive.length; j++) {
+                    to[i] += response[i][j] * drive[j];
+                }
+            }
+        });
+        return found;
+    }
+
+    private void beginMoisture(double roomC, boolean settled) {
+        if (moisture != null) {
+            moisture.flow(outputs.flow());
+            moisture.begin(state, roomC);
+            if (settled) {
+                moisture.settle(state, roomC);
+            }
+            for (int p = 0; p < humidityPct.length; p++) {
+                humidityPct[p] = rig.probes().get(p).humidity().isPresent() ? feltPct(p) : 0;
+            }
+        }
+    }
+
     private void advance(double firstS, long from, long to, Recorder recorder) {
-        long roomSteps = Math.max(1, Math.round(ROOM_READ_EVERY_S / stepS));
+        int roomSteps = (int) Math.max(1, Math.round(ROOM_READ_EVERY_S / stepS));
+        int untilRead = 0;
         double room = 0;
         double roomSlope = 0;
-        hold();
+        refresh();
         for (long k = from; k < to; k++) {
-            long since = k - from;
-            if (since % roomSteps == 0) {
-                room = scenario.room().temperatureC(firstS + since * stepS);
-                double later = scenario.room().temperatureC(firstS + (since + roomSteps) * stepS);
-                roomSlope = (later - room) / roomSteps;
+            if (untilRead == 0) {
+                untilRead = roomSteps;
+                double nowS = firstS + (k - from) * stepS;
+                double laterS = firstS + (k - from + roomSteps) * stepS;
+                room = scenario.room().temperatureC(nowS);
+                roomSlope = (scenario.room().temperatureC(laterS) - room) / roomSteps;
                 room += 0.5 * roomSlope;
+                readSun(nowS, laterS, roomSteps);
             }
-            if (outputs.sample(k, state)) {
-                hold();
+            if (moisture != null) {
+                followHumidity();
+            }
+            if (outputs.sample(k, state, probed.of(state))) {
+                refresh();
             }
             if (recorder != null) {
-                recorder.see(k, state, room);
+                recorder.see(k, state, room, network.plant.occupantGradientK());
             }
-            step(room);
+            for (int part = 0; part < network.times; part++) {
+                if (liveInputs.length == 0) {
+                    step(room);
+                } else {
+                    stepWithLive(room);
+                }
+            }
             room += roomSlope;
+            sunWm2 += sunSlope;
+            untilRead--;
         }
+    }
+
+    private void readSun(double nowS, double laterS, long steps) {
+        if (sunGainM2 > 0) {
+            Sun sun = rig.chamber().room().sun().orElseThrow();
+            double now = sun.wm2(nowS);
+            sunSlope = (sun.wm2(laterS) - now) / steps;
+            sunWm2 = now + 0.5 * sunSlope;
+        }
+    }
+
+    private void followHumidity() {
+        for (int p = 0; p < humidityPct.length; p++) {
+            if (humidityFollows[p] > 0) {
+                humidityPct[p] += humidityFollows[p] * (feltPct(p) - humidityPct[p]);
+            }
+        }
+    }
+
+    /** What the cap of a humidity sensor is in: air at the probe's temperature, and droplets while mist hangs in it (%RH). */
+    private double feltPct(int probe) {
+        Probe each = rig.probes().get(probe);
+        double pct = moisture.relativeHumidityPct(state[nodes - 3], state[nodes + probe]);
+        double mistShare = each.humidity().orElseThrow().mistShare();
+        return mistShare > 0 && moisture.misty() ? pct + mistShare * (100 - pct) : pct;
+    }
+
+    private void stepWithLive(double roomC) {
+        double seconds = network.stepS;
+        if (moisture != null) {
+            moisture.advance(seconds, state, roomC);
+        }
+        if (plain) {
+            stepOneHeater(roomC, moisture.airW(), moisture.contentsW(), moisture.shellW());
+            return;
+        }
+        for (int input : liveInputs) {
+            live[input] = 0;
+        }
+        outputs.addLive(live, state, roomC, seconds);
+        if (moisture != null) {
+            moisture.addHeat(live);
+        }
+        if (sunGainM2 > 0) {
+            live[ThermalModel.CONTENTS_HEAT_INPUT] += Sun.ON_CONTENTS * sunGainM2 * sunWm2;
+            live[ThermalModel.AIR_HEAT_INPUT] += (1 - Sun.ON_CONTENTS) * sunGainM2 * sunWm2;
+        }
+        for (int input : liveInputs) {
+            liveJ += seconds * live[input];
+        }
+        step(roomC);
+        for (int i = 0; i < states; i++) {
+            double[] gain = network.liveGain[i];
+            double add = 0;
+            for (int j = 0; j < gain.length; j++) {
+                add += gain[j] * live[liveInputs[j]];
+            }
+            state[i] += add;
+        }
+    }
+
+    /** The usual chamber of air: one heater, and live heat into air, contents and shell only. */
+    private void stepOneHeater(double roomC, double airW, double contentsW, double shellW) {
+        liveJ += network.stepS * (airW + contentsW + shellW);
+        double[] now = state;
+        double[] then = next;
+        double[] flat = network.flat;
+        double element = now[0];
+        double air = now[1];
+        double contents = now[2];
+        double shell = now[3];
+        for (int i = 0, at = 0; i < then.length; i++, at += FLAT) {
+            then[i] = held[i] + (flat[at] * element + flat[at + 1] * air) + (flat[at + 2] * contents + flat[at + 3] * shell)
+                    + (flat[at + 4] * now[i] + flat[at + 5] * roomC)
+                    + (flat[at + 6] * airW + flat[at + 7] * contentsW + flat[at + 8] * shellW);
+        }
+        state = then;
+        next = now;
     }
 
     private void step(double roomC) {
         double[] now = state;
         double[] then = next;
+        double[][] phi = network.phi;
+        double[] roomGain = network.roomGain;
+        double[] self = network.self;
         if (nodes == ONE_HEATER_NODES) {
             // The usual chamber has one heater; its four columns are written out, which the compiler does not do by itself.
+            double[] flat = network.flat;
             double element = now[0];
             double air = now[1];
             double contents = now[2];
             double shell = now[3];
-            for (int i = 0; i < then.length; i++) {
-                double[] row = phi[i];
-                then[i] = held[i] + roomGain[i] * roomC + self[i] * now[i] + row[0] * element + row[1] * air
-                        + row[2] * contents + row[3] * shell;
+            for (int i = 0, at = 0; i < then.length; i++, at += FLAT) {
+                then[i] = held[i] + (flat[at] * element + flat[at + 1] * air)
+                        + (flat[at + 2] * contents + flat[at + 3] * shell) + (flat[at + 4] * now[i] + flat[at + 5] * roomC);
             }
         } else {
             for (int i = 0; i < then.length; i++) {
@@ -163,13 +400,23 @@ public final class Rehearsal {
         next = now;
     }
 
-    /** Folds the inputs that stay until the next switching into one vector. */
-    private void hold() {
+    /** Takes up what runs now: the way the air flows, what is done with water, and the inputs that stay until the next switching. */
+    private void refresh() {
+        Flow flow = outputs.flow();
+        network = networks.get(flow);
+        if (network == null) {
+            network = new Network(flow);
+            networks.put(flow, network);
+        }
+        if (moisture != null) {
+            moisture.flow(flow);
+            moisture.acting(outputs.acting());
+        }
         outputs.writeInputs(inputs);
         for (int i = 0; i < states; i++) {
             double sum = 0;
             for (int j = 1; j < inputs.length; j++) {
-                sum += gamma[i][j] * inputs[j];
+                sum += network.gamma[i][j] * inputs[j];
             }
             held[i] = sum;
         }

@@ -32,14 +32,27 @@ public record Rig(Chamber chamber, Needs needs, List<Probe> probes, List<Control
         }
         Set<String> free = new HashSet<>(chamber.appliances().stream().map(Appliance::id).toList());
         for (Controller controller : controllers) {
-            Require.that(probeIds.contains(controller.probeId()), "controllers.probeId", controller.probeId(),
-                    "must name a probe of the chamber");
+            for (String probeId : controller.probeIds()) {
+                Require.that(probeIds.contains(probeId), "controllers.probeIds", probeId, "must name a probe of the chamber");
+            }
+            if (controller.display().unit().isHumidity()) {
+                requireHumidity(chamber, probes, controller);
+            }
             for (Loop loop : controller.loops()) {
                 for (String id : loop.applianceIds()) {
                     Require.that(free.remove(id), "controllers.loops.applianceIds", id,
                             "must name an appliance of the chamber that no other loop switches");
                 }
             }
+        }
+    }
+
+    private static void requireHumidity(Chamber chamber, List<Probe> probes, Controller controller) {
+        Require.that(chamber.room().humidityPct().isPresent() && chamber.tank().isEmpty(), "chamber.room.humidityPct", null,
+                "must be given: a controller of this chamber reads humidity");
+        for (Probe probe : probes) {
+            Require.that(!controller.probeIds().contains(probe.id()) || probe.humidity().isPresent(), "controllers.probeIds",
+                    probe.id(), "must name a probe that reads humidity");
         }
     }
 

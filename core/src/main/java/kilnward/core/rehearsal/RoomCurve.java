@@ -1,6 +1,7 @@
 package kilnward.core.rehearsal;
 
 import kilnward.core.chamber.Room;
+import kilnward.core.finding.Require;
 
 /** Temperature of the room over time. */
 @FunctionalInterface
@@ -18,8 +19,27 @@ public interface RoomCurve {
 
     /** A cosine day between the coldest and the warmest of a room. */
     static RoomCurve day(Room room) {
-        double mean = 0.5 * (room.coldestC() + room.warmestC());
         double amplitude = 0.5 * (room.warmestC() - room.coldestC());
-        return time -> mean + amplitude * StrictMath.cos(2 * Math.PI * (time / 3600 - room.warmestHour()) / 24);
+        return time -> room.meanC() + amplitude * StrictMath.cos(2 * Math.PI * (time / 3600 - room.warmestHour()) / 24);
+    }
+
+    /**
+     * Weather, or a room that was logged: straight between its points. Before the first and after the last point, that point.
+     *
+     * @param everyS  time between two points (s), the first being at midnight
+     * @param pointsC temperatures (°C), at least one
+     */
+    static RoomCurve series(double everyS, double[] pointsC) {
+        Require.positive("everyS", everyS, "s");
+        Require.that(pointsC.length > 0, "pointsC", 0, "must hold at least one temperature");
+        for (double pointC : pointsC) {
+            Require.within("pointsC", pointC, -60, 70, "°C");
+        }
+        double[] points = pointsC.clone();
+        return time -> {
+            double at = Math.max(0, Math.min(points.length - 1.0, time / everyS));
+            int index = (int) Math.min(at, points.length - 2.0);
+            return points.length == 1 ? points[0] : points[index] + (at - index) * (points[index + 1] - points[index]);
+        };
     }
 }

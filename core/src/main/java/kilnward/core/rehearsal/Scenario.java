@@ -14,11 +14,25 @@ import kilnward.core.finding.Require;
  * @param start      what went before
  * @param faults     faults to rehearse, none for a sound chamber
  * @param buckets    number of buckets of the trace, 1 to 100 000
+ * @param openings   when the lid is opened, in order
  */
 public record Scenario(RoomCurve room, double startHour, double durationS, double stepS, Start start,
-                       List<Fault> faults, int buckets) {
-    /** Longest rehearsal (s): two weeks. */
-    public static final double LONGEST_S = 14 * 86_400.0;
+                       List<Fault> faults, int buckets, List<LidOpening> openings) {
+    /** Longest rehearsal (s): a leap year. */
+    public static final double LONGEST_S = 366 * 86_400.0;
+
+    /**
+     * The lid is open for a while.
+     *
+     * @param fromS     since the start (s)
+     * @param durationS how long (s)
+     */
+    public record LidOpening(double fromS, double durationS) {
+        public LidOpening {
+            Require.within("fromS", fromS, 0, LONGEST_S, "s");
+            Require.within("durationS", durationS, 1, LONGEST_S, "s");
+        }
+    }
 
     /** What went before the start. */
     public enum Start {
@@ -36,10 +50,31 @@ public record Scenario(RoomCurve room, double startHour, double durationS, doubl
         Objects.requireNonNull(start, "start");
         faults = List.copyOf(faults);
         Require.within("buckets", buckets, 1, 100_000, "");
+        openings = List.copyOf(openings);
+    }
+
+    /** A scenario in which the lid stays shut. */
+    public Scenario(RoomCurve room, double startHour, double durationS, double stepS, Start start, List<Fault> faults,
+                    int buckets) {
+        this(room, startHour, durationS, stepS, start, faults, buckets, List.of());
+    }
+
+    /** The same scenario with the lid opened. */
+    public Scenario with(LidOpening... added) {
+        return new Scenario(room, startHour, durationS, stepS, start, faults, buckets, List.of(added));
+    }
+
+    boolean lidOpenAt(double timeS) {
+        for (LidOpening opening : openings) {
+            if (timeS >= opening.fromS() && timeS < opening.fromS() + opening.durationS()) {
+                return true;
+            }
+        }
+        return false;
     }
 
     /** The same scenario with faults. */
     public Scenario with(Fault... added) {
-        return new Scenario(room, startHour, durationS, stepS, start, List.of(added), buckets);
+        return new Scenario(room, startHour, durationS, stepS, start, List.of(added), buckets, openings);
     }
 }

@@ -51,7 +51,7 @@ public record Assessment(Situation situation, List<Finding> findings) {
         // A thermostat of the appliance's own caps what the balance alone would reach.
         boolean capped = setup.chamber().heaters().stream().anyMatch(heater -> heater.ownThermostat().isPresent());
         double balanceC = steady.occupantC(setup.chamber().room().warmestC(), 1, 0);
-        double stuckOnEndC = capped ? Math.min(balanceC, stuckOn.metrics().occupant().highestC()) : balanceC;
+        double stuckOnEndC = capped ? Math.min(balanceC, stuckOn.metrics().occupant().highest()) : balanceC;
         double deadEndC = steady.occupantC(setup.chamber().room().coldestC(), 0, 0);
         Rehearsed cold = Rehearsal.run(patient, new Scenario(RoomCurve.constant(setup.chamber().room().coldestC()), 0,
                 FAILURE_S, FAILURE_STEP_S, Scenario.Start.COLD, List.of(), FAILURE_BUCKETS));
@@ -72,7 +72,7 @@ public record Assessment(Situation situation, List<Finding> findings) {
     /** The same rig with controllers that look no oftener than the long step. */
     private static Rig withPatientControllers(Rig rig) {
         return new Rig(rig.chamber(), rig.needs(), rig.probes(), rig.controllers().stream()
-                .map(each -> new Controller(each.id(), each.probeId(), each.display(),
+                .map(each -> new Controller(each.id(), each.probeIds(), each.display(),
                         Math.max(FAILURE_STEP_S, each.samplingS()), each.highAlarm(), each.lowAlarm(), each.loops()))
                 .toList());
     }

@@ -33,7 +33,8 @@ public sealed interface Edit {
                         Translation.key(profile, settings, Parameter.HIGH_ALARM).nearest(display));
                 case LOW_ALARM -> settings.with(Parameter.LOW_ALARM,
                         Translation.key(profile, settings, Parameter.LOW_ALARM).nearest(display));
-                case HEAT_ON, COOL_ON, HEAT_OFF, COOL_OFF -> movePoint(profile, settings, wanted);
+                case HEAT_ON, COOL_ON, HEAT_OFF, COOL_OFF, MOISTEN_ON, MOISTEN_OFF, DRY_ON, DRY_OFF ->
+                        movePoint(profile, settings, wanted);
                 default -> throw new RefusedValueException("edit.kind", kind,
                         "must be a switching point or an alarm");
             };
@@ -41,7 +42,7 @@ public sealed interface Edit {
 
         private Settings movePoint(Profile profile, Settings settings, Direction wanted) {
             SwitchingPoints now = Translation.points(profile, settings, wanted);
-            boolean on = kind == Rung.Kind.HEAT_ON || kind == Rung.Kind.COOL_ON;
+            boolean on = kind.isOn();
             double sign = now.direction() == Direction.RAISE ? 1 : -1;
             double least = profile.resolution();
             // A point cannot pass its partner: it stops one step of the display short of it.

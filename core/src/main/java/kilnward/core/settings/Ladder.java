@@ -6,7 +6,6 @@ import java.util.List;
 import java.util.OptionalDouble;
 import kilnward.core.chamber.Heater;
 import kilnward.core.control.Controller;
-import kilnward.core.control.Direction;
 import kilnward.core.control.OnOff;
 import kilnward.core.control.SwitchingPoints;
 import kilnward.core.probe.DisplayUnit;
@@ -18,8 +17,8 @@ import kilnward.core.rehearsal.Rig;
  * Everything the machine does as levels at the occupant.
  *
  * @param rungs      rungs, highest first
- * @param placementK for each controller, occupant less display (K): placement difference and remaining error together, as
- *                   the mean of the rehearsal
+ * @param placementK for each controller, occupant less display (K, or points of %RH): placement difference and remaining
+ *                   error together, as the mean of the rehearsal
  */
 public record Ladder(List<Rung> rungs, List<Double> placementK) {
     public Ladder {
@@ -31,45 +30,45 @@ public record Ladder(List<Rung> rungs, List<Double> placementK) {
                      double deadEndC) {
         List<Rung> rungs = new ArrayList<>();
         List<Double> placement = new ArrayList<>();
-        double occupantC = running.metrics().occupant().meanC();
+        double occupantC = running.metrics().occupant().mean();
         for (int i = 0; i < rig.controllers().size(); i++) {
             Controller controller = rig.controllers().get(i);
-            double differenceK = occupantC - running.metrics().displays().get(i).meanC();
+            boolean humid = controller.display().unit().isHumidity();
+            double differenceK = (humid ? running.metrics().humidity().orElseThrow().mean() : occupantC) - running.metrics().displays().get(i).mean();
             placement.add(differenceK);
             controller.loops().forEach(loop -> {
                 SwitchingPoints points = ((OnOff) loop.law()).points();
-                boolean heats = points.direction() == Direction.RAISE;
-                rungs.add(rung(heats ? Rung.Kind.HEAT_ON : Rung.Kind.COOL_ON, controller, points.onAt(), differenceK,
+                rungs.add(rung(Rung.Kind.on(points.direction(), humid), controller, points.onAt(), differenceK,
                         OptionalDouble.empty()));
-                rungs.add(rung(heats ? Rung.Kind.HEAT_OFF : Rung.Kind.COOL_OFF, controller, points.offAt(), differenceK,
+                rungs.add(rung(Rung.Kind.off(points.direction(), humid), controller, points.offAt(), differenceK,
                         OptionalDouble.empty()));
             });
             controller.highAlarm().ifPresent(at -> rungs.add(rung(Rung.Kind.HIGH_ALARM, controller, at, differenceK,
-                    beforeHarmS(stuckOn, Event.Kind.HIGH_ALARM, controller.id()))));
+                    humid ? OptionalDouble.empty() : beforeHarmS(stuckOn, Event.Kind.HIGH_ALARM, controller.id()))));
             controller.lowAlarm().ifPresent(at -> rungs.add(rung(Rung.Kind.LOW_ALARM, controller, at, differenceK,
-                    beforeHarmS(dead, Event.Kind.LOW_ALARM, controller.id()))));
+                    humid ? OptionalDouble.empty() : beforeHarmS(dead, Event.Kind.LOW_ALARM, controller.id()))));
         }
         for (Heater heater : rig.chamber().heaters()) {
             heater.ownThermostat().ifPresent(thermostat -> {
                 rungs.add(new Rung(Rung.Kind.BACKUP_OPENS, "", OptionalDouble.empty(), thermostat.opensAtC(),
-                        OptionalDouble.empty()));
+                        OptionalDouble.empty(), false));
                 rungs.add(new Rung(Rung.Kind.BACKUP_CLOSES, "", OptionalDouble.empty(), thermostat.closesAtC(),
-                        OptionalDouble.empty()));
+                        OptionalDouble.empty(), false));
             });
         }
         if (!rig.chamber().heaters().isEmpty()) {
-            rungs.add(new Rung(Rung.Kind.STUCK_ON_END, "", OptionalDouble.empty(), stuckOnEndC, OptionalDouble.empty()));
-            rungs.add(new Rung(Rung.Kind.HEATER_DEAD_END, "", OptionalDouble.empty(), deadEndC, OptionalDouble.empty()));
+            rungs.add(new Rung(Rung.Kind.STUCK_ON_END, "", OptionalDouble.empty(), stuckOnEndC, OptionalDouble.empty(), false));
+            rungs.add(new Rung(Rung.Kind.HEATER_DEAD_END, "", OptionalDouble.empty(), deadEndC, OptionalDouble.empty(), false));
         }
-        rungs.sort(Comparator.comparingDouble(Rung::occupantC).reversed());
+        rungs.sort(Comparator.comparingDouble(Rung::occupant).reversed());
         return new Ladder(rungs, placement);
     }
 
     private static Rung rung(Rung.Kind kind, Controller controller, double display, double placementK,
                              OptionalDouble beforeHarmS) {
         DisplayUnit unit = controller.display().unit();
-        return new Rung(kind, controller.id(), OptionalDouble.of(display), unit.toCelsius(display) + placementK,
-                beforeHarmS);
+        return new Rung(kind, controller.id(), OptionalDouble.of(display), unit.toModel(display) + placementK,
+                beforeHarmS, unit.isHumidity());
     }
 
     private static OptionalDouble beforeHarmS(Rehearsed failure, Event.Kind alarm, String controllerId) {

@@ -10,17 +10,18 @@ import kilnward.core.finding.Require;
  *
  * @param id       stable name within the chamber
  * @param name     what the keeper calls it
- * @param probeId  the probe it reads
+ * @param probeIds the probes it reads, at least one; it shows their mean
  * @param profile  the device
  * @param loops    its outputs; one for now
  * @param settings what is keyed in
  */
-public record PlannedController(String id, String name, String probeId, Profile profile, List<PlannedLoop> loops,
+public record PlannedController(String id, String name, List<String> probeIds, Profile profile, List<PlannedLoop> loops,
                                 Settings settings) {
     public PlannedController {
         Require.that(id != null && !id.isBlank(), "id", id, "must be given");
         Objects.requireNonNull(profile, "profile");
         Objects.requireNonNull(settings, "settings");
+        probeIds = List.copyOf(probeIds);
         loops = List.copyOf(loops);
         Require.that(loops.size() == 1, "loops", loops.size(), "must be one: two-sided controllers are not planned yet");
     }
@@ -43,7 +44,12 @@ public record PlannedController(String id, String name, String probeId, Profile 
 
     /** The same controller with other values. */
     public PlannedController with(Settings other) {
-        return new PlannedController(id, name, probeId, profile, loops, other);
+        return new PlannedController(id, name, probeIds, profile, loops, other);
+    }
+
+    /** Whether it reads humidity rather than temperature. */
+    public boolean readsHumidity() {
+        return profile.unit().isHumidity();
     }
 
     /** Its only loop. */

@@ -24,7 +24,7 @@ public final class Rekey {
      * @return the moved settings; empty where the move is less than a step or out of the controller's range
      */
     public static Optional<Settings> shifted(Setup setup, PlannedController controller, double shiftK) {
-        double by = controller.settings().unit(controller.profile()).differenceFromKelvin(shiftK);
+        double by = controller.settings().unit(controller.profile()).differenceFromModel(shiftK);
         Settings moved = new Edit.MoveBand(controller.id(), by).apply(controller, setup.wanted(controller));
         return acceptable(controller, moved);
     }
@@ -36,7 +36,7 @@ public final class Rekey {
      */
     public static Optional<Settings> widened(Setup setup, PlannedController controller, SwitchingPoints now,
                                              double widthK) {
-        double width = controller.settings().unit(controller.profile()).differenceFromKelvin(widthK);
+        double width = controller.settings().unit(controller.profile()).differenceFromModel(widthK);
         double middle = 0.5 * (now.onAt() + now.offAt());
         double half = Math.copySign(0.5 * width, now.offAt() - now.onAt());
         Settings moved = Translation.withPoints(controller.profile(), controller.settings(),
@@ -58,7 +58,7 @@ public final class Rekey {
             return Optional.empty();
         }
         DisplayUnit unit = controller.settings().unit(controller.profile());
-        double display = unit.fromCelsius(occupantC - placementK);
+        double display = unit.fromModel(occupantC - placementK);
         ProfileKey key = Translation.key(controller.profile(), controller.settings(), parameter);
         return acceptable(controller, controller.settings().with(parameter,
                 parameter == Parameter.HIGH_ALARM ? key.down(display) : key.up(display)));

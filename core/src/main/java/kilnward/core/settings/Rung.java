@@ -1,6 +1,7 @@
 package kilnward.core.settings;
 
 import java.util.OptionalDouble;
+import kilnward.core.control.Direction;
 
 /**
  * One level of what the machine does, on the ladder.
@@ -8,11 +9,13 @@ import java.util.OptionalDouble;
  * @param kind         what happens there
  * @param controllerId the controller it belongs to; empty for a backup or an end point
  * @param display      value as displayed, in the controller's unit; empty where it is not on a display
- * @param occupantC    the same level at the occupant (°C)
+ * @param occupant     the same level at the occupant (°C or %RH)
  * @param beforeHarmS  for an alarm: how long before harm it sounds (s), in the failure it is there for; empty where that
  *                     failure does not harm within the rehearsed days
+ * @param humidity     whether it is a level of humidity
  */
-public record Rung(Kind kind, String controllerId, OptionalDouble display, double occupantC, OptionalDouble beforeHarmS) {
+public record Rung(Kind kind, String controllerId, OptionalDouble display, double occupant, OptionalDouble beforeHarmS,
+                   boolean humidity) {
     /** Kinds of rung. */
     public enum Kind {
         /** Heating comes on. */
@@ -23,6 +26,14 @@ public record Rung(Kind kind, String controllerId, OptionalDouble display, doubl
         COOL_ON,
         /** Cooling stops. */
         COOL_OFF,
+        /** Moistening comes on. */
+        MOISTEN_ON,
+        /** Moistening stops. */
+        MOISTEN_OFF,
+        /** Drying comes on. */
+        DRY_ON,
+        /** Drying stops. */
+        DRY_OFF,
         /** High alarm. */
         HIGH_ALARM,
         /** Low alarm. */
@@ -34,6 +45,21 @@ public record Rung(Kind kind, String controllerId, OptionalDouble display, doubl
         /** Where a heater that never stops ends, in the warmest room. */
         STUCK_ON_END,
         /** Where a heater that never comes on ends, in the coldest room. */
-        HEATER_DEAD_END
+        HEATER_DEAD_END;
+
+        /** The rung at which an output comes on. */
+        static Kind on(Direction direction, boolean humidity) {
+            return direction == Direction.RAISE ? humidity ? MOISTEN_ON : HEAT_ON : humidity ? DRY_ON : COOL_ON;
+        }
+
+        /** The rung at which an output stops. */
+        static Kind off(Direction direction, boolean humidity) {
+            return direction == Direction.RAISE ? humidity ? MOISTEN_OFF : HEAT_OFF : humidity ? DRY_OFF : COOL_OFF;
+        }
+
+        /** Whether an output comes on here. */
+        boolean isOn() {
+            return this == HEAT_ON || this == COOL_ON || this == MOISTEN_ON || this == DRY_ON;
+        }
     }
 }

@@ -4,8 +4,11 @@ import java.util.List;
 import java.util.Objects;
 import java.util.Optional;
 import kilnward.core.chamber.Appliance;
+import kilnward.core.chamber.Bowl;
 import kilnward.core.chamber.Chamber;
 import kilnward.core.chamber.Heater;
+import kilnward.core.chamber.Humidifier;
+import kilnward.core.chamber.Lamp;
 import kilnward.core.control.Direction;
 import kilnward.core.finding.RefusedValueException;
 import kilnward.core.finding.Require;
@@ -51,10 +54,11 @@ public record Setup(Chamber chamber, Needs needs, List<Probe> probes, List<Plann
                 controllers.stream().map(controller -> Translation.toController(controller, wanted(controller))).toList());
     }
 
-    /** Which way a controller's appliance moves the temperature. */
+    /** Which way a controller's appliance moves what the controller reads. */
     public Direction wanted(PlannedController controller) {
         return controller.loop().applianceIds().stream().map(this::appliance)
-                .anyMatch(Heater.class::isInstance) ? Direction.RAISE : Direction.LOWER;
+                .anyMatch(each -> controller.readsHumidity() ? each instanceof Humidifier || each instanceof Bowl
+                        : each instanceof Heater || each instanceof Lamp) ? Direction.RAISE : Direction.LOWER;
     }
 
     /** An appliance by its id. */

@@ -1,5 +1,6 @@
 package kilnward.core.settings;
 
+import java.util.stream.IntStream;
 import kilnward.core.chamber.SteadyState;
 import kilnward.core.rehearsal.Rehearsed;
 import kilnward.core.rehearsal.Rig;
@@ -20,4 +21,9 @@ import kilnward.core.rehearsal.Rig;
  */
 public record Situation(Setup setup, Rig rig, Rehearsed running, Rehearsed stuckOn, Rehearsed dead, double stuckOnEndC,
                         double deadEndC, SteadyState steady, Ladder ladder, Sizing sizing) {
+    /** Positions of the controllers that read temperature. */
+    public int[] onTemperature() {
+        return IntStream.range(0, setup.controllers().size()).filter(i -> !setup.controllers().get(i).readsHumidity())
+                .toArray();
+    }
 }

@@ -36,8 +36,8 @@ public record Sizing(double hasW, double neededW, double wantedW, OptionalDouble
         double hasW = chamber.heaters().stream().mapToDouble(Heater::powerW).sum();
         double neededW = chamber.heaters().isEmpty() ? 0 : steady.holdingW(keep.middleC(), chamber.room().coldestC());
         return new Sizing(hasW, neededW, neededW / LARGEST_SHARE, harmlessW(chamber, needs, steady, hasW),
-                firstBucketS(cold.trace(), cold.trace().occupant().highC(), keep.lowC(), true),
-                firstBucketS(dead.trace(), dead.trace().occupant().lowC(), keep.lowC(), false),
+                firstBucketS(cold.trace(), cold.trace().occupant().high(), keep.lowC(), true),
+                firstBucketS(dead.trace(), dead.trace().occupant().low(), keep.lowC(), false),
                 dead.metrics().harmedAtS());
     }
 

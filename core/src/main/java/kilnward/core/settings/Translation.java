@@ -59,7 +59,7 @@ public final class Translation {
                 settings.value(Parameter.OFFSET).orElse(0.0));
         Loop loop = new Loop(planned.loop().id(), new OnOff(points, profile.strict()), timers, OutputMode.AUTO,
                 planned.loop().applianceIds());
-        return new Controller(planned.id(), planned.probeId(), display, profile.samplingS(),
+        return new Controller(planned.id(), planned.probeIds(), display, profile.samplingS(),
                 optional(settings, Parameter.HIGH_ALARM), optional(settings, Parameter.LOW_ALARM), List.of(loop));
     }
 
@@ -148,8 +148,8 @@ public final class Translation {
             return value;
         }
         return switch (parameter.kind()) {
-            case LEVEL -> to.fromCelsius(from.toCelsius(value));
-            case DIFFERENCE -> to.differenceFromKelvin(from.differenceToKelvin(value));
+            case LEVEL -> to.fromModel(from.toModel(value));
+            case DIFFERENCE -> to.differenceFromModel(from.differenceToModel(value));
             case MINUTES, CHOICE -> value;
         };
     }

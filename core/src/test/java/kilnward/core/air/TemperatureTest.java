@@ -18,8 +18,8 @@ class TemperatureTest {
         assertEquals(99.5, Temperature.celsiusToFahrenheit(37.5), 1e-12);
         for (DisplayUnit unit : DisplayUnit.values()) {
             for (double value = -40; value <= 120; value += 7.3) {
-                assertEquals(value, unit.toCelsius(unit.fromCelsius(value)), 1e-10);
-                assertEquals(value, unit.differenceToKelvin(unit.differenceFromKelvin(value)), 1e-10);
+                assertEquals(value, unit.toModel(unit.fromModel(value)), 1e-10);
+                assertEquals(value, unit.differenceToModel(unit.differenceFromModel(value)), 1e-10);
             }
         }
     }

@@ -7,6 +7,7 @@ import static org.junit.jupiter.api.Assertions.assertTrue;
 import java.util.Collections;
 import java.util.List;
 import java.util.Optional;
+import java.util.OptionalDouble;
 import java.util.SplittableRandom;
 import kilnward.core.Osier;
 import kilnward.core.finding.RefusedValueException;
@@ -56,7 +57,7 @@ class ChamberModelTest {
         Box cube = new Box(1, 1, 1, Collections.nCopies(6, wall));
         double conduction = 0;
         for (WallSide side : WallSide.values()) {
-            Box.OpaquePath path = cube.opaquePath(side);
+            Box.OpaquePath path = cube.opaquePath(side, AirMovement.STILL);
             double surfaces = 0.13 / 1 + 0.13 / 4;
             conduction += 1 / (path.insideHalfKW() + path.outsideHalfKW() - surfaces);
         }
@@ -114,13 +115,14 @@ class ChamberModelTest {
                     List.of(new Opening(1, List.of(new Layer(Material.WINDOW_GLASS, 4)))));
             new Box(1, 1, 1, Collections.nCopies(6, glass));
         }).field());
-        assertEquals("warmestC", assertThrows(RefusedValueException.class, () -> new Room(20, 10, 15)).field());
+        assertEquals("warmestC", assertThrows(RefusedValueException.class, () -> Room.of(20, 10, 15)).field());
         assertEquals("closesAtC", assertThrows(RefusedValueException.class, () -> new OwnThermostat(30, 31)).field());
         Chamber reedbox = Osier.reedbox();
-        assertEquals("appliances", assertThrows(RefusedValueException.class, () -> new Chamber(reedbox.box(), 1,
+        assertEquals("appliances", assertThrows(RefusedValueException.class, () -> Osier.chamber(reedbox.box(), 1,
                 AirMovement.STILL, reedbox.contents(), OccupantPlace.AIR, 0,
                 List.of(HeaterKind.MAT.typical("mat", 20), HeaterKind.BULB.typical("mat", 40)), reedbox.room(), 0)).field());
         assertEquals("powerW", assertThrows(RefusedValueException.class,
-                () -> new Heater("h", HeaterKind.MAT, Double.POSITIVE_INFINITY, 1, 1, 0, Optional.empty())).field());
+                () -> new Heater("h", HeaterKind.MAT, Double.POSITIVE_INFINITY, 1, 1, 0, OptionalDouble.empty(),
+                        Optional.empty())).field());
     }
 }

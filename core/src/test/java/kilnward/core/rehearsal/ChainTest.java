@@ -29,17 +29,17 @@ import org.junit.jupiter.params.provider.CsvSource;
 
 /** Each link of the chain of one step, seen in the simulator. */
 class ChainTest {
-    private static final Room ROOM = new Room(16, 24, 15);
+    private static final Room ROOM = Room.of(16, 24, 15);
 
     private static Chamber with(Room room, Appliance... appliances) {
         Chamber chamber = Osier.reedbox(25, 50, room);
-        return new Chamber(chamber.box(), 0.5, chamber.airMovement(), chamber.contents(), chamber.occupantPlace(), 0,
+        return Osier.chamber(chamber.box(), 0.5, chamber.airMovement(), chamber.contents(), chamber.occupantPlace(), 0,
                 List.of(appliances), room, 140);
     }
 
     private static Controller controller(String id, SwitchingPoints points, Timers timers, OutputMode mode, double samplingS,
                                          boolean strict, String... appliances) {
-        return new Controller(id, "probe", new Display(DisplayUnit.C, 0.1, 0), samplingS, OptionalDouble.empty(),
+        return new Controller(id, List.of("probe"), new Display(DisplayUnit.C, 0.1, 0), samplingS, OptionalDouble.empty(),
                 OptionalDouble.empty(), List.of(new Loop(id + "-loop", new OnOff(points, strict), timers, mode,
                 List.of(appliances))));
     }
@@ -53,7 +53,7 @@ class ChainTest {
 
     @Test
     void aCompressorIsLeftItsRest() {
-        Chamber warm = with(new Room(33, 37, 15), new Cooler("chiller", 60, 90));
+        Chamber warm = with(Room.of(33, 37, 15), Osier.cooler("chiller", 60, 90));
         SwitchingPoints cool = SwitchingPoints.ofPair(28.1, 27.9);
         Metrics free = run(warm, Osier.probe(0, 0), 12, controller("c", cool, Timers.NONE, OutputMode.AUTO, 1, false,
                 "chiller")).metrics();
@@ -70,9 +70,9 @@ class ChainTest {
     void aDelayLetsItFallFurther() {
         Chamber chamber = with(ROOM, HeaterKind.MAT.typical("mat", 25));
         double prompt = run(chamber, Osier.probe(0, 0), 12, controller("c", EGGS, Timers.NONE, OutputMode.AUTO, 1, false,
-                "mat")).metrics().displays().get(0).lowestC();
+                "mat")).metrics().displays().get(0).lowest();
         double late = run(chamber, Osier.probe(0, 0), 12, controller("c", EGGS, new Timers(600, 0), OutputMode.AUTO, 1,
-                false, "mat")).metrics().displays().get(0).lowestC();
+                false, "mat")).metrics().displays().get(0).lowest();
         assertTrue(late < prompt - 0.05, prompt + " to " + late);
     }
 
@@ -90,9 +90,9 @@ class ChainTest {
     void aSlowLookSwingsWider() {
         Chamber chamber = with(ROOM, HeaterKind.BULB.typical("mat", 40));
         double quick = run(chamber, Osier.probe(0, 0), 6, controller("c", EGGS, Timers.NONE, OutputMode.AUTO, 1, false,
-                "mat")).metrics().displays().get(0).swingK();
+                "mat")).metrics().displays().get(0).swing();
         double slow = run(chamber, Osier.probe(0, 0), 6, controller("c", EGGS, Timers.NONE, OutputMode.AUTO, 60, false,
-                "mat")).metrics().displays().get(0).swingK();
+                "mat")).metrics().displays().get(0).swing();
         assertTrue(slow > quick, quick + " to " + slow);
     }
 
@@ -103,7 +103,7 @@ class ChainTest {
                 false, "mat")).metrics().displays().get(0);
         Metrics.Level strict = run(chamber, Osier.probe(0, 0), 8, controller("c", EGGS, Timers.NONE, OutputMode.AUTO, 1,
                 true, "mat")).metrics().displays().get(0);
-        assertTrue(strict.lowestC() < inclusive.lowestC() - 0.05 && strict.highestC() > inclusive.highestC() + 0.05);
+        assertTrue(strict.lowest() < inclusive.lowest() - 0.05 && strict.highest() > inclusive.highest() + 0.05);
     }
 
     @Test
@@ -113,7 +113,7 @@ class ChainTest {
         Metrics halves = run(with(ROOM, HeaterKind.MAT.typical("left", 12), HeaterKind.MAT.typical("right", 12)),
                 Osier.probe(0, 0), 24, controller("c", EGGS, Timers.NONE, OutputMode.AUTO, 1, false, "left", "right"))
                 .metrics();
-        assertEquals(one.occupant().meanC(), halves.occupant().meanC(), 1e-6, "two halves are one whole");
+        assertEquals(one.occupant().mean(), halves.occupant().mean(), 1e-6, "two halves are one whole");
         assertEquals(one.energyKWh(), halves.energyKWh(), 1e-9);
         assertEquals(halves.heatInJ(), halves.heatLostJ() + halves.heatStoredJ(), 1e-6 * halves.heatInJ());
     }
@@ -122,37 +122,37 @@ class ChainTest {
     void aHeaterThatNobodySwitchesStaysCold() {
         Metrics metrics = run(with(ROOM, HeaterKind.MAT.typical("mat", 25), HeaterKind.MAT.typical("spare", 99)),
                 Osier.probe(0, 0), 6, controller("c", EGGS, Timers.NONE, OutputMode.AUTO, 1, false, "mat")).metrics();
-        assertTrue(metrics.occupant().highestC() < 29);
+        assertTrue(metrics.occupant().highest() < 29);
     }
 
     @Test
     void twoControllersWorkSideBySide() {
-        Chamber chamber = with(new Room(20, 36, 15), HeaterKind.MAT.typical("mat", 25), new Cooler("fan", 40, 5));
+        Chamber chamber = with(Room.of(20, 36, 15), HeaterKind.MAT.typical("mat", 25), Osier.cooler("fan", 40, 5));
         Metrics metrics = run(chamber, Osier.probe(0, 0), 48, controller("heat", EGGS, Timers.NONE, OutputMode.AUTO, 1, false,
                 "mat"), controller("cool", SwitchingPoints.ofPair(29.4, 29.0), Timers.NONE, OutputMode.AUTO, 1, false, "fan"))
                 .metrics();
         assertEquals(2, metrics.displays().size());
         assertTrue(metrics.loops().get(0).cycles() > 0 && metrics.loops().get(1).cycles() > 0, "both work");
-        assertTrue(metrics.occupant().lowestC() > 27.5 && metrics.occupant().highestC() < 29.8);
+        assertTrue(metrics.occupant().lowest() > 27.5 && metrics.occupant().highest() < 29.8);
     }
 
     @Test
     void aProbeFallenOutReadsTheRoomAndCooksTheEggs() {
-        Probe fallen = new Probe("probe", new ProbePlace(0, 0, 1, 0, 40), 0);
+        Probe fallen = Probe.of("probe", ProbePlace.of(0, 0, 1, 0, 40), 0);
         Rehearsed run = run(with(ROOM, HeaterKind.MAT.typical("mat", 25)), fallen, 24,
                 controller("c", EGGS, Timers.NONE, OutputMode.AUTO, 1, false, "mat"));
         assertEquals(1, run.metrics().loops().get(0).dutyShare(), 1e-9);
-        assertTrue(run.metrics().displays().get(0).highestC() <= 24.1, "the display never sees it");
+        assertTrue(run.metrics().displays().get(0).highest() <= 24.1, "the display never sees it");
         assertTrue(run.metrics().harmedAtS().isPresent());
     }
 
     @Test
     void aWarmProbeKeepsTheEggsCool() {
-        Probe warm = new Probe("probe", new ProbePlace(0, 0.3, 0, 1.5, 40), 0);
+        Probe warm = Probe.of("probe", ProbePlace.of(0, 0.3, 0, 1.5, 40), 0);
         Chamber chamber = with(ROOM, HeaterKind.MAT.typical("mat", 25));
         Controller eggs = controller("c", EGGS, Timers.NONE, OutputMode.AUTO, 1, false, "mat");
-        assertEquals(-1.5, run(chamber, warm, 24, eggs).metrics().occupant().meanC()
-                - run(chamber, Osier.probe(0, 0), 24, eggs).metrics().occupant().meanC(), 0.1);
+        assertEquals(-1.5, run(chamber, warm, 24, eggs).metrics().occupant().mean()
+                - run(chamber, Osier.probe(0, 0), 24, eggs).metrics().occupant().mean(), 0.1);
     }
 
     @Test
@@ -162,12 +162,12 @@ class ChainTest {
             Rehearsed run = Rehearsal.run(rig, new Scenario(RoomCurve.day(ROOM), 0, 3601, 1, Scenario.Start.SETTLED,
                     List.of(), buckets));
             Trace trace = run.trace();
-            assertTrue(trace.occupant().lowC().length <= buckets);
-            assertTrue(trace.bucketS() * trace.occupant().lowC().length >= 3601);
+            assertTrue(trace.occupant().low().length <= buckets);
+            assertTrue(trace.bucketS() * trace.occupant().low().length >= 3601);
             for (int i = 0; i < trace.roomC().length; i++) {
-                assertTrue(Double.isFinite(trace.occupant().lowC()[i]) && trace.roomC()[i] >= 16 && trace.roomC()[i] <= 24,
+                assertTrue(Double.isFinite(trace.occupant().low()[i]) && trace.roomC()[i] >= 16 && trace.roomC()[i] <= 24,
                         buckets + " buckets, bucket " + i);
-                assertTrue(trace.occupant().lowC()[i] <= trace.occupant().highC()[i]);
+                assertTrue(trace.occupant().low()[i] <= trace.occupant().high()[i]);
             }
         }
     }
@@ -184,7 +184,7 @@ class ChainTest {
     @Test
     void switchingsBeyondTheListAreCounted() {
         Chamber light = with(ROOM, HeaterKind.FANNED_ELEMENT.typical("mat", 60));
-        Probe quick = new Probe("probe", new ProbePlace(0, 0, 0, 0, 5), 0);
+        Probe quick = Probe.of("probe", ProbePlace.of(0, 0, 0, 0, 5), 0);
         Rehearsed run = run(light, quick, 72, controller("c", SwitchingPoints.ofPair(28.2, 28.3), Timers.NONE,
                 OutputMode.AUTO, 1, false, "mat"));
         long listed = run.events().stream().filter(event -> event.kind() == Event.Kind.SWITCHED_ON
@@ -203,9 +203,9 @@ class ChainTest {
                 Osier.eggNeeds(), List.of(Osier.probe(0, 0)), List.of(one, two))).field(), "one outlet an appliance");
         assertEquals("probes", assertThrows(RefusedValueException.class, () -> new Rig(chamber, Osier.eggNeeds(),
                 List.of(Osier.probe(0, 0), Osier.probe(0, 1)), List.of(one))).field());
-        assertEquals("controllers.probeId", assertThrows(RefusedValueException.class, () -> new Rig(chamber,
+        assertEquals("controllers.probeIds", assertThrows(RefusedValueException.class, () -> new Rig(chamber,
                 Osier.eggNeeds(), List.of(), List.of(one))).field());
-        assertEquals("lagS", assertThrows(RefusedValueException.class, () -> new ProbePlace(0, 0, 0, 0, 0)).field());
+        assertEquals("lagS", assertThrows(RefusedValueException.class, () -> ProbePlace.of(0, 0, 0, 0, 0)).field());
         assertEquals("samplingS", assertThrows(RefusedValueException.class, () -> controller("c", EGGS, Timers.NONE,
                 OutputMode.AUTO, 0.2, false, "mat")).field());
         assertEquals("minOffS", assertThrows(RefusedValueException.class, () -> new Timers(0, -1)).field());

@@ -1,6 +1,5 @@
 package kilnward.core.rehearsal;
 
-import kilnward.core.chamber.Heater;
 import kilnward.core.chamber.ThermalModel;
 import kilnward.core.control.Controller;
 import kilnward.core.control.Direction;
@@ -18,6 +17,7 @@ import org.hipparchus.ode.nonstiff.DormandPrince853Integrator;
  */
 public final class IndependentRun {
     private final ThermalModel model;
+    private final double powerW;
     private final ProbePlace place;
     private final double errorK;
     private final Controller controller;
@@ -33,6 +33,7 @@ public final class IndependentRun {
 
     public IndependentRun(Rig rig, RoomCurve room) {
         this.model = ThermalModel.of(rig.chamber());
+        this.powerW = rig.chamber().heaters().get(0).powerW();
         this.place = rig.probes().get(0).place();
         this.errorK = rig.probes().get(0).sensorErrorK();
         this.controller = rig.controllers().get(0);
@@ -75,7 +76,7 @@ public final class IndependentRun {
     private void sample(double probeC) {
         var unit = controller.display().unit();
         double resolution = controller.display().resolution();
-        double shown = Math.round((unit.fromCelsius(probeC + errorK) + controller.display().offset()) / resolution)
+        double shown = Math.round((unit.fromModel(probeC + errorK) + controller.display().offset()) / resolution)
                 * resolution;
         boolean heats = points.direction() == Direction.RAISE;
         if (heats ? shown < points.onAt() + 1e-6 : shown > points.onAt() - 1e-6) {
@@ -86,8 +87,8 @@ public final class IndependentRun {
     }
 
     private OrdinaryDifferentialEquation equations() {
-        Heater heater = model.heaters().get(0);
-        double watts = on ? heater.powerW() : 0;
+        ThermalModel.Element heater = model.elements().get(0);
+        double watts = on ? powerW : 0;
         return new OrdinaryDifferentialEquation() {
             @Override
             public int getDimension() {
@@ -108,7 +109,7 @@ public final class IndependentRun {
                 double felt = place.airShare() * air + place.heaterShare() * element + place.contentsShare() * contents
                         + place.roomShare() * roomC + place.ownWarmthK();
                 return new double[] {
-                        (watts - toAir - toContents) / heater.elementJK(),
+                        (watts - toAir - toContents) / heater.capacityJK(),
                         (toAir - airToContents - airToShell - model.airToRoomWK() * (air - roomC)) / model.airJK(),
                         (airToContents + toContents + model.livingHeatW()) / model.contentsJK(),
                         (airToShell - model.shellToRoomWK() * (shell - roomC)) / model.shellJK(),

@@ -28,7 +28,7 @@ class AssessmentTest {
     private static final Profile PROFILE = Osier.profile(Style.OFF_AT_SET, DisplayUnit.C, 0.1);
 
     private static Setup sound() {
-        return Osier.setup(Osier.reedbox(6, 50, new Room(20, 22, 15)), Osier.probe(0, 0),
+        return Osier.setup(Osier.reedbox(6, 50, Room.of(20, 22, 15)), Osier.probe(0, 0),
                 Osier.planned(PROFILE, Osier.settings(PROFILE, 28.6, 0.6, 31, 25)));
     }
 
@@ -74,29 +74,29 @@ class AssessmentTest {
 
     @Test
     void heaterTooSmall() {
-        Finding finding = find(in(Osier.reedbox(6, 50, new Room(5, 24, 15))), "heater-too-small").orElseThrow();
+        Finding finding = find(in(Osier.reedbox(6, 50, Room.of(5, 24, 15))), "heater-too-small").orElseThrow();
         double needW = finding.numbers().get("needW").value();
         assertTrue(needW > 6);
-        assertTrue(find(in(Osier.reedbox(needW / 0.8 + 0.1, 50, new Room(5, 24, 15))), "heater-too-small").isEmpty());
+        assertTrue(find(in(Osier.reedbox(needW / 0.8 + 0.1, 50, Room.of(5, 24, 15))), "heater-too-small").isEmpty());
     }
 
     @Test
     void stuckOnHarms() {
-        Finding finding = find(in(Osier.reedbox(40, 50, new Room(16, 24, 15))), "stuck-on-harms").orElseThrow();
+        Finding finding = find(in(Osier.reedbox(40, 50, Room.of(16, 24, 15))), "stuck-on-harms").orElseThrow();
         assertTrue(finding.numbers().get("endC").value() > 60);
         double harmlessW = finding.numbers().get("harmlessW").value();
-        assertTrue(find(in(Osier.reedbox(harmlessW - 0.1, 50, new Room(16, 24, 15))), "stuck-on-harms").isEmpty());
+        assertTrue(find(in(Osier.reedbox(harmlessW - 0.1, 50, Room.of(16, 24, 15))), "stuck-on-harms").isEmpty());
     }
 
     @Test
     void theWindowOfHeaterSizes() {
-        Sizing narrow = Assessment.of(in(Osier.reedbox(25, 50, new Room(16, 24, 15))), Osier.night(12)).situation().sizing();
+        Sizing narrow = Assessment.of(in(Osier.reedbox(25, 50, Room.of(16, 24, 15))), Osier.night(12)).situation().sizing();
         assertEquals(25, narrow.hasW());
         assertFalse(narrow.hasWindow(), "no size holds 16 °C and is harmless at 24 °C");
         // A box of that size just holds, and just harms: the window's ends are roots of the balance.
-        Chamber just = Osier.reedbox(narrow.neededW(), 50, new Room(16, 24, 15));
+        Chamber just = Osier.reedbox(narrow.neededW(), 50, Room.of(16, 24, 15));
         assertEquals(28.25, kilnward.core.chamber.SteadyState.of(just).occupantC(16, 1, 0), 0.05);
-        Chamber harmless = Osier.reedbox(narrow.harmlessW().orElseThrow(), 50, new Room(16, 24, 15));
+        Chamber harmless = Osier.reedbox(narrow.harmlessW().orElseThrow(), 50, Room.of(16, 24, 15));
         assertEquals(34, kilnward.core.chamber.SteadyState.of(harmless).occupantC(24, 1, 0), 0.05);
         assertTrue(Assessment.of(sound(), Osier.night(12)).situation().sizing().hasWindow(), "a steadier room opens it");
         assertEquals(narrow.neededW() / 0.8, narrow.wantedW(), 1e-9);
@@ -104,15 +104,15 @@ class AssessmentTest {
 
     @Test
     void warmUpAndPowerCutTakeTheTimesTheyTake() {
-        Sizing weak = Assessment.of(in(Osier.reedbox(12, 50, new Room(16, 24, 15))), Osier.night(12)).situation().sizing();
-        Sizing strong = Assessment.of(in(Osier.reedbox(40, 50, new Room(16, 24, 15))), Osier.night(12)).situation().sizing();
+        Sizing weak = Assessment.of(in(Osier.reedbox(12, 50, Room.of(16, 24, 15))), Osier.night(12)).situation().sizing();
+        Sizing strong = Assessment.of(in(Osier.reedbox(40, 50, Room.of(16, 24, 15))), Osier.night(12)).situation().sizing();
         assertTrue(strong.warmUpS().orElseThrow() < weak.warmUpS().orElseThrow());
         // Newton cooling as one body, from 28.4 to 27.5 °C towards 16 °C: τ·ln(12.4/11.5), with all the heat it holds.
         var model = kilnward.core.chamber.ThermalModel.of(Osier.reedbox());
         double tau = (model.airJK() + model.contentsJK() + 0.5 * model.shellJK()) / model.totalWK();
         assertEquals(tau * Math.log(12.4 / 11.5), weak.chillS().orElseThrow(), 2400);
         assertTrue(weak.chillHarmS().orElseThrow() > weak.chillS().orElseThrow());
-        assertTrue(Assessment.of(in(Osier.reedbox(4, 50, new Room(5, 24, 15))), Osier.night(12)).situation().sizing()
+        assertTrue(Assessment.of(in(Osier.reedbox(4, 50, Room.of(5, 24, 15))), Osier.night(12)).situation().sizing()
                 .warmUpS().isEmpty(), "too weak to get there");
     }
 
@@ -156,16 +156,16 @@ class AssessmentTest {
 
     private static Chamber withThermostat(Heater heater, OwnThermostat thermostat) {
         Chamber chamber = sound().chamber();
-        return new Chamber(chamber.box(), chamber.airChangesPerHour(), chamber.airMovement(), chamber.contents(),
+        return Osier.chamber(chamber.box(), chamber.airChangesPerHour(), chamber.airMovement(), chamber.contents(),
                 chamber.occupantPlace(), 0, List.of(new Heater(heater.id(), heater.kind(), heater.powerW(),
-                heater.elementJK(), heater.toAirWK(), heater.toContentsWK(), Optional.of(thermostat))), chamber.room(), 140);
+                heater.elementJK(), heater.toAirWK(), heater.toContentsWK(), OptionalDouble.empty(), Optional.of(thermostat))), chamber.room(), 140);
     }
 
     private static Setup lively() {
-        Chamber light = new Chamber(Osier.foamBox(0.5, 0.35, 0.24, 30), 0.5, AirMovement.MOVING,
-                new Contents(1, 3300, 0.1, 0), OccupantPlace.CONTENTS, 0, List.of(HeaterKind.BULB.typical("mat", 12)),
-                new Room(16, 24, 15), 140);
-        return Osier.setup(light, new Probe("probe", new ProbePlace(0, 0, 0, 0, 60), 0),
+        Chamber light = Osier.chamber(Osier.foamBox(0.5, 0.35, 0.24, 30), 0.5, AirMovement.MOVING,
+                Contents.dry(1, 3300, 0.1, 0), OccupantPlace.CONTENTS, 0, List.of(HeaterKind.BULB.typical("mat", 12)),
+                Room.of(16, 24, 15), 140);
+        return Osier.setup(light, Probe.of("probe", ProbePlace.of(0, 0, 0, 0, 60), 0),
                 Osier.planned(PROFILE, Osier.settings(PROFILE, 28.5, 0.4, 31, 25)));
     }
 
@@ -181,7 +181,7 @@ class AssessmentTest {
     @Test
     void alarmTooLate() {
         Chamber calm = lively().chamber();
-        Chamber light = new Chamber(calm.box(), 0.5, calm.airMovement(), calm.contents(), OccupantPlace.AIR, 0,
+        Chamber light = Osier.chamber(calm.box(), 0.5, calm.airMovement(), calm.contents(), OccupantPlace.AIR, 0,
                 List.of(HeaterKind.BULB.typical("mat", 60)), calm.room(), 140);
         Setup hasty = new Setup(light, Osier.eggNeeds(), lively().probes(),
                 List.of(Osier.planned(PROFILE, Osier.settings(PROFILE, 28.6, 0.6, 33.5, 25))), Optional.empty());
@@ -205,7 +205,7 @@ class AssessmentTest {
     @Test
     void outletLoad() {
         PlannedController plain = sound().controllers().get(0);
-        PlannedController rated = new PlannedController(plain.id(), plain.name(), plain.probeId(), plain.profile(),
+        PlannedController rated = new PlannedController(plain.id(), plain.name(), plain.probeIds(), plain.profile(),
                 List.of(new PlannedController.PlannedLoop("loop", List.of("mat"), OptionalDouble.of(0.02),
                         OptionalDouble.empty())), plain.settings());
         Setup overloaded = new Setup(sound().chamber(), Osier.eggNeeds(), sound().probes(), List.of(rated),
@@ -230,14 +230,14 @@ class AssessmentTest {
         Rung stops = assessment.situation().ladder().rungs().stream()
                 .filter(rung -> rung.kind() == Rung.Kind.HEAT_OFF).findFirst().orElseThrow();
         assertEquals(28.6, stops.display().orElseThrow(), 1e-9);
-        assertEquals(27.6, stops.occupantC(), 0.4, "a probe that reads 1 K high stops the heat 1 K low");
-        List<Double> heights = assessment.situation().ladder().rungs().stream().map(Rung::occupantC).toList();
+        assertEquals(27.6, stops.occupant(), 0.4, "a probe that reads 1 K high stops the heat 1 K low");
+        List<Double> heights = assessment.situation().ladder().rungs().stream().map(Rung::occupant).toList();
         assertEquals(heights.stream().sorted(java.util.Comparator.reverseOrder()).toList(), heights);
     }
 
     @Test
     void alarmsSayHowLongBeforeHarm() {
-        Setup hot = in(Osier.reedbox(40, 50, new Room(16, 24, 15)));
+        Setup hot = in(Osier.reedbox(40, 50, Room.of(16, 24, 15)));
         Assessment assessment = Assessment.of(hot, Osier.night(12));
         Rung alarm = assessment.situation().ladder().rungs().stream()
                 .filter(rung -> rung.kind() == Rung.Kind.HIGH_ALARM).findFirst().orElseThrow();

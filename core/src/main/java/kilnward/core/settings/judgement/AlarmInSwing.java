@@ -24,12 +24,12 @@ final class AlarmInSwing implements Judgement {
     public List<Finding> judge(Situation situation) {
         List<Finding> findings = new ArrayList<>();
         List<PlannedController> controllers = situation.setup().controllers();
-        for (int i = 0; i < controllers.size(); i++) {
+        for (int i : situation.onTemperature()) {
             PlannedController controller = controllers.get(i);
             Metrics.Level display = situation.running().metrics().displays().get(i);
             double placementK = situation.ladder().placementK().get(i);
-            judge(controller, Parameter.HIGH_ALARM, display.highestC(), placementK).ifPresent(findings::add);
-            judge(controller, Parameter.LOW_ALARM, display.lowestC(), placementK).ifPresent(findings::add);
+            judge(controller, Parameter.HIGH_ALARM, display.highest(), placementK).ifPresent(findings::add);
+            judge(controller, Parameter.LOW_ALARM, display.lowest(), placementK).ifPresent(findings::add);
         }
         return findings;
     }
@@ -43,14 +43,14 @@ final class AlarmInSwing implements Judgement {
         if (alarm.isEmpty()) {
             return Optional.empty();
         }
-        double alarmC = settings.unit(controller.profile()).toCelsius(alarm.get());
+        double alarmC = settings.unit(controller.profile()).toModel(alarm.get());
         if (sign * reachedC < sign * alarmC) {
             return Optional.empty();
         }
         Optional<Settings> moved = Rekey.alarmAt(controller, parameter, reachedC + sign * (CLEAR_K + 1e-9) + placementK,
                 placementK);
         double movedC = moved.flatMap(other -> other.value(parameter))
-                .map(value -> settings.unit(controller.profile()).toCelsius(value)).orElse(reachedC + sign * CLEAR_K);
+                .map(value -> settings.unit(controller.profile()).toModel(value)).orElse(reachedC + sign * CLEAR_K);
         String name = high ? "high" : "low";
         return Optional.of(new Finding("alarm-in-swing", Severity.MIND_THIS, "The " + name + " alarm sounds in normal running",
                 "The display reaches {reachedC} every day and the alarm stands at {alarmC}. An alarm that cries for"

@@ -26,7 +26,8 @@ final class AlarmTooLate implements Judgement {
             double before = rung.beforeHarmS().getAsDouble();
             findings.add(new Finding("alarm-too-late", Severity.MIND_THIS,
                     "The " + (high ? "high" : "low") + " alarm leaves too little time",
-                    (high ? "With the heater stuck on" : "With the heater dead") + (before > 0
+                    (situation.setup().chamber().heaters().isEmpty() ? high ? "With the cooler dead" : "With the cooler stuck on"
+                            : high ? "With the heater stuck on" : "With the heater dead") + (before > 0
                             ? ", harm comes {beforeS} after the alarm." : ", harm comes before the alarm."),
                     Map.of("beforeS", Numbers.seconds(Math.max(0, before))),
                     Remedy.byHand(high ? "Bring the alarm nearer to the swing, or slow the heater down"

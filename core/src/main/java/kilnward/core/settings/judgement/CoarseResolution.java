@@ -19,9 +19,10 @@ final class CoarseResolution implements Judgement {
     public List<Finding> judge(Situation situation) {
         List<Finding> findings = new ArrayList<>();
         double bandK = situation.setup().needs().keep().highC() - situation.setup().needs().keep().lowC();
-        for (PlannedController controller : situation.setup().controllers()) {
+        for (int i : situation.onTemperature()) {
+            PlannedController controller = situation.setup().controllers().get(i);
             double stepK = controller.settings().unit(controller.profile())
-                    .differenceToKelvin(controller.profile().resolution());
+                    .differenceToModel(controller.profile().resolution());
             if (bandK < FEWEST_STEPS * stepK - 1e-9) {
                 findings.add(new Finding("coarse-resolution", Severity.MIND_THIS, "The controller's steps are too coarse",
                         "Its display moves by {stepK}; the keep band is {bandK} wide, {steps} steps. On, off and some"

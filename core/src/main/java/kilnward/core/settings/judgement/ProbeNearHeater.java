@@ -9,7 +9,6 @@ import kilnward.core.finding.Remedy;
 import kilnward.core.finding.Severity;
 import kilnward.core.finding.Step;
 import kilnward.core.probe.Probe;
-import kilnward.core.settings.PlannedController;
 import kilnward.core.settings.Situation;
 
 /** A probe feels the heater: it reads warm while heating, and the occupant runs cool. */
@@ -21,7 +20,8 @@ final class ProbeNearHeater implements Judgement {
     public List<Finding> judge(Situation situation) {
         List<Finding> findings = new ArrayList<>();
         ThermalModel model = situation.steady().model();
-        if (model.heaters().isEmpty()) {
+        int heaters = situation.setup().chamber().heaters().size();
+        if (heaters == 0) {
             return findings;
         }
         double roomC = situation.setup().chamber().room().coldestC();
@@ -29,12 +29,12 @@ final class ProbeNearHeater implements Judgement {
                 situation.setup().needs().keep().middleC(), roomC)));
         double[] nodes = situation.steady().nodesC(roomC, share, 0);
         double elementC = 0;
-        for (int e = 0; e < model.heaters().size(); e++) {
-            elementC += nodes[e] / model.heaters().size();
+        for (int e = 0; e < heaters; e++) {
+            elementC += nodes[e] / heaters;
         }
         for (Probe probe : situation.setup().probes()) {
-            boolean used = situation.setup().controllers().stream().map(PlannedController::probeId)
-                    .anyMatch(probe.id()::equals);
+            boolean used = situation.setup().controllers().stream()
+                    .anyMatch(controller -> controller.probeIds().contains(probe.id()));
             double warmK = probe.place().heaterShare() * (elementC - nodes[model.air()]);
             if (used && warmK > NOTICEABLE_K) {
                 findings.add(new Finding("probe-near-heater", Severity.MIND_THIS, "The probe feels the heater",

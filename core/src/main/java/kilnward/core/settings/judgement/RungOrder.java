@@ -25,7 +25,7 @@ final class RungOrder implements Judgement {
     public List<Finding> judge(Situation situation) {
         List<Finding> findings = new ArrayList<>();
         List<PlannedController> controllers = situation.setup().controllers();
-        for (int i = 0; i < controllers.size(); i++) {
+        for (int i : situation.onTemperature()) {
             double placementK = situation.ladder().placementK().get(i);
             for (Rung rung : situation.ladder().rungs()) {
                 if (rung.controllerId().equals(controllers.get(i).id())) {
@@ -46,8 +46,8 @@ final class RungOrder implements Judgement {
         double sign = high ? 1 : -1;
         double keepC = high ? situation.setup().needs().keep().highC() : situation.setup().needs().keep().lowC();
         Optional<HarmLimit> harm = situation.setup().needs().nearest(high ? Side.HIGH : Side.LOW);
-        boolean insideBand = sign * rung.occupantC() <= sign * keepC;
-        boolean beyondHarm = harm.isPresent() && sign * rung.occupantC() >= sign * harm.get().levelC();
+        boolean insideBand = sign * rung.occupant() <= sign * keepC;
+        boolean beyondHarm = harm.isPresent() && sign * rung.occupant() >= sign * harm.get().levelC();
         if (!insideBand && !beyondHarm) {
             return Optional.empty();
         }
@@ -61,23 +61,23 @@ final class RungOrder implements Judgement {
                 .orElseGet(() -> Remedy.byHand("This controller cannot alarm there: have something else watch",
                         Step.SETTINGS));
         double displayC = remedy.changes().isEmpty() ? outC - placementK
-                : controller.settings().unit(controller.profile()).toCelsius(remedy.changes().get(0).value());
+                : controller.settings().unit(controller.profile()).toModel(remedy.changes().get(0).value());
         return Optional.of(new Finding("rung-order", beyondHarm ? Severity.NEEDS_YOU_NOW : Severity.MIND_THIS,
                 beyondHarm ? "The " + name + " alarm sounds when harm is done" : "The " + name + " alarm is inside the keep band",
                 beyondHarm ? "At the occupant it sounds at {alarmC}; harm begins at {harmC}."
                         : "At the occupant it sounds at {alarmC}, while {keepC} is still wanted. Alarms that cry for"
                         + " nothing get switched off.",
-                Map.of("alarmC", Numbers.level(rung.occupantC()), "keepC", Numbers.level(keepC),
+                Map.of("alarmC", Numbers.level(rung.occupant()), "keepC", Numbers.level(keepC),
                         "harmC", Numbers.level(harm.map(HarmLimit::levelC).orElse(keepC)),
                         "displayC", Numbers.level(displayC)), remedy));
     }
 
     private static Optional<Finding> backup(Situation situation, Rung rung) {
-        double highestC = situation.running().metrics().occupant().highestC();
+        double highestC = situation.running().metrics().occupant().highest();
         Optional<HarmLimit> harm = situation.setup().needs().nearest(Side.HIGH);
         boolean tooHigh = rung.kind() == Rung.Kind.BACKUP_OPENS && harm.isPresent()
-                && rung.occupantC() >= harm.get().levelC();
-        boolean tooLow = rung.kind() == Rung.Kind.BACKUP_CLOSES && rung.occupantC() <= highestC;
+                && rung.occupant() >= harm.get().levelC();
+        boolean tooLow = rung.kind() == Rung.Kind.BACKUP_CLOSES && rung.occupant() <= highestC;
         if (!tooHigh && !tooLow) {
             return Optional.empty();
         }
@@ -85,8 +85,8 @@ final class RungOrder implements Judgement {
                 tooHigh ? "The backup cuts out too late" : "The backup governs instead of backing up",
                 tooHigh ? "It opens at {rungC}; harm begins at {harmC}."
                         : "It closes again only at {rungC}, inside the swing, which reaches {highestC}.",
-                Map.of("rungC", Numbers.level(rung.occupantC()), "highestC", Numbers.level(highestC),
-                        "harmC", Numbers.level(harm.map(HarmLimit::levelC).orElse(rung.occupantC()))),
+                Map.of("rungC", Numbers.level(rung.occupant()), "highestC", Numbers.level(highestC),
+                        "harmC", Numbers.level(harm.map(HarmLimit::levelC).orElse(rung.occupant()))),
                 Remedy.byHand("Set the appliance's own thermostat between the high alarm and harm", Step.CHAMBER)));
     }
 }

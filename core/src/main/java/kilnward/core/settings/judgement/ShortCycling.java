@@ -40,7 +40,7 @@ final class ShortCycling implements Judgement {
                 continue;
             }
             PlannedController controller = controllers.get(i);
-            Optional<Trial> better = slower(situation, controller, i);
+            Optional<Trial> better = controller.readsHumidity() ? Optional.empty() : slower(situation, controller, i);
             Map<String, kilnward.core.finding.Quantity> numbers = new java.util.HashMap<>(Map.of(
                     "perHour", Numbers.perHour(switching.cyclesPerHour()),
                     "months", Numbers.count(CONTACT_LIFE / switching.cyclesPerHour() / HOURS_A_MONTH)));
@@ -52,7 +52,8 @@ final class ShortCycling implements Judgement {
                             + " the keep band." : ""),
                     numbers, better.map(trial -> new Remedy("Try {widthK}", Step.SETTINGS,
                             Rekey.changes(controller, trial.settings()))).orElseGet(() -> Remedy.byHand(
-                            "Add mass, take a weaker heater, or move the probe away from it", Step.CHAMBER))));
+                            controller.readsHumidity() ? "Widen the gap, or slow the humidifier down with pauses"
+                            : "Add mass, take a weaker heater, or move the probe away from it", Step.CHAMBER))));
         }
         return findings;
     }
@@ -65,7 +66,7 @@ final class ShortCycling implements Judgement {
         Setup setup = situation.setup();
         SwitchingPoints now = Rekey.points(setup, controller);
         var unit = controller.settings().unit(controller.profile());
-        double widthK = unit.differenceToKelvin(now.width());
+        double widthK = unit.differenceToModel(now.width());
         KeepBand keep = setup.needs().keep();
         Scenario asked = situation.running().scenario();
         Scenario trial = new Scenario(asked.room(), asked.startHour(), Math.min(TRIAL_S, asked.durationS()), asked.stepS(),
@@ -77,10 +78,10 @@ final class ShortCycling implements Judgement {
             }
             Setup changed = setup.with(controller.id(), wider.get());
             Metrics metrics = Rehearsal.run(changed.rig(), trial).metrics();
-            boolean inBand = metrics.occupant().lowestC() >= keep.lowC() && metrics.occupant().highestC() <= keep.highC();
+            boolean inBand = metrics.occupant().lowest() >= keep.lowC() && metrics.occupant().highest() <= keep.highC();
             double perHour = metrics.loops().get(index).cyclesPerHour();
             if (inBand && perHour <= MOST_PER_HOUR && clearOfAlarms(controller, wider.get(), metrics.displays().get(index))) {
-                double newWidthK = unit.differenceToKelvin(
+                double newWidthK = unit.differenceToModel(
                         Rekey.points(changed, changed.controller(controller.id())).width());
                 return Optional.of(new Trial(wider.get(), newWidthK, perHour));
             }
@@ -90,7 +91,7 @@ final class ShortCycling implements Judgement {
 
     private static boolean clearOfAlarms(PlannedController controller, Settings settings, Metrics.Level display) {
         var unit = settings.unit(controller.profile());
-        return settings.value(Parameter.HIGH_ALARM).map(unit::toCelsius).orElse(1e9) > display.highestC()
-                && settings.value(Parameter.LOW_ALARM).map(unit::toCelsius).orElse(-1e9) < display.lowestC();
+        return settings.value(Parameter.HIGH_ALARM).map(unit::toModel).orElse(1e9) > display.highest()
+                && settings.value(Parameter.LOW_ALARM).map(unit::toModel).orElse(-1e9) < display.lowest();
     }
 }

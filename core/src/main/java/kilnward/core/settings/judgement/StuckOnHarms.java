@@ -19,7 +19,7 @@ final class StuckOnHarms implements Judgement {
         OptionalDouble harmed = situation.stuckOn().metrics().harmedAtS();
         List<Heater> heaters = situation.setup().chamber().heaters();
         // In a room too cold for it the same run could be harmed by cold; that is another finding's business.
-        boolean byHeat = situation.stuckOn().metrics().occupant().highestC() > situation.setup().needs().keep().highC();
+        boolean byHeat = situation.stuckOn().metrics().occupant().highest() > situation.setup().needs().keep().highC();
         if (heaters.isEmpty() || harmed.isEmpty() || !byHeat) {
             return List.of();
         }

@@ -24,14 +24,13 @@ final class SwingOutOfBand implements Judgement {
         KeepBand keep = situation.setup().needs().keep();
         Metrics metrics = situation.running().metrics();
         Metrics.Level occupant = metrics.occupant();
-        double below = keep.lowC() - occupant.lowestC();
-        double above = occupant.highestC() - keep.highC();
+        double below = keep.lowC() - occupant.lowest();
+        double above = occupant.highest() - keep.highC();
         if (below < NOTICEABLE_K && above < NOTICEABLE_K) {
             return List.of();
         }
-        PlannedController controller = situation.setup().controllers().get(0);
-        double shiftK = keep.middleC() - 0.5 * (occupant.lowestC() + occupant.highestC());
-        double fits = keep.highC() - keep.lowC() - (occupant.highestC() - occupant.lowestC());
+        double shiftK = keep.middleC() - 0.5 * (occupant.lowest() + occupant.highest());
+        double fits = keep.highC() - keep.lowC() - (occupant.highest() - occupant.lowest());
         boolean both = below >= NOTICEABLE_K && above >= NOTICEABLE_K;
         String side = both ? "It swings out of the keep band on both sides"
                 : above > below ? "It runs too warm" : "It runs too cool";
@@ -39,17 +38,22 @@ final class SwingOutOfBand implements Judgement {
                 metrics.inBandShare() < 0.5 ? Severity.NEEDS_YOU_NOW : Severity.MIND_THIS, side,
                 "At the occupant it goes from {lowestC} to {highestC}; wanted are {keepLowC} to {keepHighC}. It is inside"
                         + " {inBandPct} of the time.",
-                Map.of("lowestC", Numbers.level(occupant.lowestC()), "highestC", Numbers.level(occupant.highestC()),
+                Map.of("lowestC", Numbers.level(occupant.lowest()), "highestC", Numbers.level(occupant.highest()),
                         "keepLowC", Numbers.level(keep.lowC()), "keepHighC", Numbers.level(keep.highC()),
                         "inBandPct", Numbers.percent(100 * metrics.inBandShare()),
                         "shiftK", Numbers.difference(Math.abs(shiftK))),
-                remedy(situation, controller, shiftK, fits)));
+                remedy(situation, shiftK, fits)));
     }
 
-    private static Remedy remedy(Situation situation, PlannedController controller, double shiftK, double fitsK) {
+    private static Remedy remedy(Situation situation, double shiftK, double fitsK) {
         if (fitsK < 0) {
             return Remedy.byHand("Take a smaller differential or a smaller heater, or add mass", Step.SETTINGS);
         }
+        int[] onTemperature = situation.onTemperature();
+        if (onTemperature.length == 0) {
+            return Remedy.byHand("Fit something that heats or cools, with a controller", Step.CHAMBER);
+        }
+        PlannedController controller = situation.setup().controllers().get(onTemperature[0]);
         Optional<Settings> moved = Rekey.shifted(situation.setup(), controller, shiftK);
         return moved.map(settings -> new Remedy(shiftK > 0 ? "Move the set up by {shiftK}" : "Move the set down by {shiftK}",
                         Step.SETTINGS, Rekey.changes(controller, settings)))

@@ -25,12 +25,13 @@ final class WrongDirection implements Judgement {
             if (Translation.direction(controller.profile(), settings, wanted) == wanted) {
                 continue;
             }
-            boolean heater = wanted == Direction.RAISE;
+            boolean raise = wanted == Direction.RAISE;
+            boolean humid = controller.readsHumidity();
+            String does = raise ? humid ? "dry" : "cool" : humid ? "moisten" : "heat";
+            String hangs = raise ? humid ? "humidifier" : "heater" : humid ? "dehumidifier or fan" : "cooler";
             findings.add(new Finding("wrong-direction", Severity.NEEDS_YOU_NOW,
-                    heater ? "It is keyed to cool, but a heater hangs on it"
-                            : "It is keyed to heat, but a cooler hangs on it",
-                    heater ? "The heater would run when it is warm and rest when it is cold, and drive the box away from"
-                            + " the band." : "The cooler would run when it is cold and rest when it is warm.",
+                    "It is keyed to " + does + ", but a " + hangs + " hangs on it",
+                    "It would run when it should rest and rest when it should run, and drive the box away from the band.",
                     Map.of(), remedy(controller, settings, wanted)));
         }
         return findings;
@@ -43,7 +44,7 @@ final class WrongDirection implements Judgement {
                     new Remedy.Change(controller.id(), Parameter.OFF_AT.name(),
                             settings.values().get(Parameter.ON_AT))));
         }
-        return new Remedy(wanted == Direction.RAISE ? "Key it to heat" : "Key it to cool", Step.SETTINGS, List.of(
+        return new Remedy("Key it the other way round", Step.SETTINGS, List.of(
                 new Remedy.Change(controller.id(), Parameter.DIRECTION.name(), wanted == Direction.RAISE ? 0 : 1)));
     }
 }

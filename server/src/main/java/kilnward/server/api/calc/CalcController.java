@@ -92,8 +92,8 @@ public class CalcController {
             return new SwitchingAnswer(points.direction(), points.onAt(), points.offAt(), null, null, null);
         }
         DisplayUnit unit = request.unit() == KeyUnit.F ? DisplayUnit.F : DisplayUnit.C;
-        return new SwitchingAnswer(points.direction(), points.onAt(), points.offAt(), unit.toCelsius(points.onAt()),
-                unit.toCelsius(points.offAt()), unit.differenceToKelvin(points.width()));
+        return new SwitchingAnswer(points.direction(), points.onAt(), points.offAt(), unit.toModel(points.onAt()),
+                unit.toModel(points.offAt()), unit.differenceToModel(points.width()));
     }
 
     private static double inRange(String field, Double value, KeyUnit unit) {

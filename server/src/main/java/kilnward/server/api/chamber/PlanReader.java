@@ -111,7 +111,7 @@ public final class PlanReader {
                 throw new RefusedValueException("settings", null, "must hold values for " + controller.name());
             }
             Profile profile = at(path + ".profile", () -> profile(controller));
-            controllers.add(at(path, () -> new PlannedController(controller.id(), controller.name(), controller.probeId(),
+            controllers.add(at(path, () -> new PlannedController(controller.id(), controller.name(), List.of(controller.probeId()),
                     profile, controller.loops().stream()
                             .map(loop -> new PlannedController.PlannedLoop(loop.id(), loop.applianceIds(),
                                     optional(loop.ratedA()), optional(loop.ratedW()))).toList(),
@@ -139,14 +139,14 @@ public final class PlanReader {
         each(plan.appliances(), "appliances", appliance -> appliances.add(appliance(appliance)));
         given("room", plan.room());
         Box body = at("box", () -> box(box));
-        Contents contents = at("contents", () -> new Contents(inside.massKg(), inside.specificHeatJkgK(),
+        Contents contents = at("contents", () -> Contents.dry(inside.massKg(), inside.specificHeatJkgK(),
                 inside.surfaceM2(), inside.livingHeatW()));
-        return new Chamber(body, box.airChangesPerHour(), box.airMovement(), contents, occupancy.measured(),
+        return new Chamber(body, Optional.empty(), box.airChangesPerHour(), box.airMovement(), contents, occupancy.measured(),
                 occupancy.gradientK(), appliances, room(plan), box.altitudeM());
     }
 
     private static Room room(ChamberPlan plan) {
-        return at("room", () -> new Room(plan.room().coldestC(), plan.room().warmestC(), plan.room().warmestHour()));
+        return at("room", () -> Room.of(plan.room().coldestC(), plan.room().warmestC(), plan.room().warmestHour()));
     }
 
     private static Needs needs(OccupancyPlan occupancy) {
@@ -181,7 +181,8 @@ public final class PlanReader {
 
     static Appliance appliance(AppliancePlan plan) {
         if (plan.kind() == ApplianceKind.COOLER) {
-            return new Cooler(plan.id(), given("removesW", plan.removesW()), plan.powerW());
+            return new Cooler(plan.id(), Cooler.Kind.COMPRESSOR, given("removesW", plan.removesW()), plan.powerW(),
+                    OptionalDouble.empty());
         }
         Heater typical = HeaterKind.valueOf(plan.kind().name()).typical(plan.id(), plan.powerW());
         Optional<OwnThermostat> thermostat = plan.opensAtC() == null ? Optional.empty()
@@ -189,11 +190,11 @@ public final class PlanReader {
         return new Heater(plan.id(), typical.kind(), plan.powerW(),
                 plan.elementJK() == null ? typical.elementJK() : plan.elementJK(),
                 plan.toAirWK() == null ? typical.toAirWK() : plan.toAirWK(),
-                plan.toContentsWK() == null ? typical.toContentsWK() : plan.toContentsWK(), thermostat);
+                plan.toContentsWK() == null ? typical.toContentsWK() : plan.toContentsWK(), typical.selfLimitC(), thermostat);
     }
 
     private static Probe probe(ProbePlan plan) {
-        return new Probe(plan.id(), new ProbePlace(plan.heaterShare(), plan.contentsShare(), plan.roomShare(),
+        return Probe.of(plan.id(), ProbePlace.of(plan.heaterShare(), plan.contentsShare(), plan.roomShare(),
                 plan.ownWarmthK(), plan.lagS()), plan.sensorErrorK());
     }
 

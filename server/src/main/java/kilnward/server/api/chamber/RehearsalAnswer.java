@@ -45,7 +45,7 @@ public record RehearsalAnswer(List<KeyedAnswer> settings, LadderAnswer ladder, T
     /** Lowest and highest a bucket. */
     public record EnvelopeAnswer(double[] lowC, double[] highC) {
         static EnvelopeAnswer of(Trace.Envelope envelope) {
-            return new EnvelopeAnswer(rounded(envelope.lowC(), 1e3), rounded(envelope.highC(), 1e3));
+            return new EnvelopeAnswer(rounded(envelope.low(), 1e3), rounded(envelope.high(), 1e3));
         }
     }
 
@@ -70,7 +70,7 @@ public record RehearsalAnswer(List<KeyedAnswer> settings, LadderAnswer ladder, T
     /** A temperature over the rehearsal. */
     public record LevelAnswer(double meanC, double lowestC, double highestC, double swingK) {
         static LevelAnswer of(Metrics.Level level) {
-            return new LevelAnswer(level.meanC(), level.lowestC(), level.highestC(), level.swingK());
+            return new LevelAnswer(level.mean(), level.lowest(), level.highest(), level.swing());
         }
     }
 
@@ -111,7 +111,7 @@ public record RehearsalAnswer(List<KeyedAnswer> settings, LadderAnswer ladder, T
                         trace.displays().stream().map(EnvelopeAnswer::of).toList(), rounded(trace.roomC(), 1e2),
                         trace.onShares().stream().map(shares -> rounded(shares, 1e3)).toList()),
                 new StuckOnAnswer(situation.stuckOn().trace().bucketS(),
-                        rounded(situation.stuckOn().trace().occupant().highC(), 1e2),
+                        rounded(situation.stuckOn().trace().occupant().high(), 1e2),
                         orNull(situation.stuckOn().metrics().harmedAtS()), situation.stuckOnEndC()),
                 SizingAnswer.of(situation.sizing()),
                 new MetricsAnswer(LevelAnswer.of(metrics.occupant()), 100 * metrics.inBandShare(),
@@ -121,16 +121,16 @@ public record RehearsalAnswer(List<KeyedAnswer> settings, LadderAnswer ladder, T
                                 orNull(loop.shortestOffS()))).toList(),
                         metrics.energyKWh(), metrics.energyKWh() / days, orNull(metrics.harmedAtS())),
                 running.events().stream().map(event -> new EventAnswer(event.timeS(), event.kind(), event.subject(),
-                        event.valueC())).toList(),
+                        event.value())).toList(),
                 running.eventsLeftOut(), assessment.findings().stream().map(FindingAnswer::of).toList());
     }
 
     private static RungAnswer rung(Rung rung) {
         boolean movable = switch (rung.kind()) {
-            case HEAT_ON, HEAT_OFF, COOL_ON, COOL_OFF, HIGH_ALARM, LOW_ALARM -> true;
+            case HEAT_ON, HEAT_OFF, COOL_ON, COOL_OFF, MOISTEN_ON, MOISTEN_OFF, DRY_ON, DRY_OFF, HIGH_ALARM, LOW_ALARM -> true;
             case BACKUP_OPENS, BACKUP_CLOSES, STUCK_ON_END, HEATER_DEAD_END -> false;
         };
-        return new RungAnswer(rung.kind(), rung.controllerId(), orNull(rung.display()), rung.occupantC(),
+        return new RungAnswer(rung.kind(), rung.controllerId(), orNull(rung.display()), rung.occupant(),
                 orNull(rung.beforeHarmS()), movable);
     }
 

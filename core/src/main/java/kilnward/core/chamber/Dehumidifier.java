@@ -1,0 +1,37 @@
+package kilnward.core.chamber;
+
+import kilnward.core.air.SaturatedVapour;
+import kilnward.core.finding.Require;
+
+/**
+ * A dehumidifier with a cold coil. It gives the latent heat of what it takes out, and its own power, back to the air.
+ *
+ * @param id          stable name within the chamber
+ * @param removesGh   water it takes out (g/h) at 27 °C and 60 %RH
+ * @param electricalW power while on (W)
+ */
+public record Dehumidifier(String id, double removesGh, double electricalW) implements Appliance {
+    /** Its coil: below this dew point it takes nothing out (°C); order of magnitude, from memory. */
+    public static final double COIL_C = 5;
+
+    public Dehumidifier {
+        Require.named("id", id);
+        Require.within("removesGh", removesGh, 0.01, 1e6, "g/h");
+        Require.within("electricalW", electricalW, 0.01, 100_000, "W");
+    }
+
+    /** Air dried down to the coil a second (m³/s). */
+    public double dryingM3s() {
+        return removesGh / 3.6e6 / (0.6 * SaturatedVapour.densityKgM3(27) - SaturatedVapour.densityKgM3(COIL_C));
+    }
+
+    @Override
+    public double heatInsideW() {
+        return electricalW;
+    }
+
+    @Override
+    public boolean runsByItself() {
+        return false;
+    }
+}

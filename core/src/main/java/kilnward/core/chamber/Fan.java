@@ -1,0 +1,49 @@
+package kilnward.core.chamber;
+
+import java.util.Objects;
+import kilnward.core.finding.Require;
+
+/**
+ * A fan, or in a tank a pump.
+ *
+ * @param id          stable name within the chamber
+ * @param kind        what it moves
+ * @param flowM3h     air it moves (m³/h); for circulation and for a pump it does not matter how much
+ * @param electricalW power while on (W)
+ */
+public record Fan(String id, Kind kind, double flowM3h, double electricalW) implements Appliance {
+    /** What a fan moves, and whether its heat stays inside. */
+    public enum Kind {
+        /** Stirs the air inside, or the water of a tank. */
+        CIRCULATION(true),
+        /** Draws air out. */
+        EXHAUST(false),
+        /** Pushes air in. */
+        INTAKE(true),
+        /** Blows over the surface of a tank. */
+        SURFACE(false);
+
+        private final boolean warmsInside;
+
+        Kind(boolean warmsInside) {
+            this.warmsInside = warmsInside;
+        }
+    }
+
+    public Fan {
+        Require.named("id", id);
+        Objects.requireNonNull(kind, "kind");
+        Require.within("flowM3h", flowM3h, 0, 100_000, "m³/h");
+        Require.within("electricalW", electricalW, 0.01, 10_000, "W");
+    }
+
+    @Override
+    public double heatInsideW() {
+        return kind.warmsInside ? electricalW : 0;
+    }
+
+    @Override
+    public boolean runsByItself() {
+        return true;
+    }
+}

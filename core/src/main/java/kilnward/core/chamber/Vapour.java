@@ -1,0 +1,424 @@
+package kilnward.core.chamber;
+
+import java.util.ArrayList;
+import java.util.List;
+import kilnward.core.air.MoistAir;
+import kilnward.core.air.SaturatedVapour;
+import kilnward.core.air.Temperature;
+
+/**
+ * The vapour in a box of air:
+ *
+ * <pre>V dρ/dt = fog + Σ g_i (ρ_i − ρ)</pre>
+ *
+ * over everything that trades vapour with it, each with a conductance g (m³/s) and a vapour density ρ_i of its own: the room's
+ * air, wet contents, wet wall surfaces, walls of wood or card, bowls, wet wicks, cold coils.
+ *
+ * <p>Condensation is found per wall at its inside surface, Tsi = Ta − U·Rsi·(Ta − Troom); what condenses wets that surface, may
+ * dry again, and runs off where the film gets too thick. Vapour beyond saturation falls as fog on the contents.
+ */
+final class Vapour implements Moisture {
+    /*
+     * For held temperatures the balance is one linear equation, solved exactly over the step; the fluxes are those of its mean.
+     * Which surfaces take part is decided at the start of the step; a store that would be overdrawn gives only what it has, and
+     * the vapour is set back by the rest.
+     */
+    /** A film thicker than this runs down (kg/m²); order of magnitude. */
+    private static final double FILM_KG_M2 = 0.05;
+    /** Depth of wood or card that takes part within hours to days (m); order of magnitude, from memory. */
+    private static final double SORPTION_DEPTH_M = 0.002;
+
+    private static final int DECAYS = 16;
+
+    private final Chamber chamber;
+    private final double volumeM3;
+    private final double perM3;
+    /** Vapour pressure of the room over the gas constant (kg K/m³). */
+    private final double roomVapourKgK;
+    private final int air;
+    private final int contents;
+    private final int shell;
+    private final int firstBowl;
+    private final double airJK;
+    private double exchangeM3s;
+    private double vapourMs;
+    private Acting acting = Acting.NONE;
+
+    private double density;
+    private double contentsKg;
+    private final double wetM2;
+    private final List<Bowl> bowls;
+    private final double[] bowlKg;
+    private final double[] bowlWet;
+    /** Surfaces alike in U·Rsi are one: area (m²), U·Rsi, whether its heat goes past the shell, and the water on it (kg). */
+    private final double[] filmM2;
+    private final double[] filmCooling;
+    private final boolean[] filmOnOpening;
+    private final double[] filmKg;
+    private final double[] filmAt;
+    /** Walls that take up water: area (m²), what they hold at saturation (kg), and what they hold (kg). */
+    private final double wallM2;
+    private final double wallFullKg;
+    private double wallKg;
+
+    private double suppliedKg;
+    private double ventilatedKg;
+    private double driedKg;
+    private double drainedKg;
+    private double airW;
+    private double contentsW;
+    private double shellW;
+    private final double[] bowlW;
+    private boolean fogged;
+    private boolean wetFilms;
+    private double lastAirC = Double.NaN;
+    private double lastSaturated;
+    /** The few exponentials in use, by what they are of: which surfaces take part changes to and fro. */
+    private final double[] decayFor = new double[DECAYS];
+    private final double[] decay = new double[DECAYS];
+    private final double[] meanDecay = new double[DECAYS];
+
+    Vapour(Chamber chamber) {
+        this.chamber = chamber;
+        ThermalModel model = ThermalModel.of(chamber);
+        this.volumeM3 = chamber.box().volumeM3();
+        this.roomVapourKgK = chamber.room().vapourPressurePa().orElseThrow() / MoistAir.VAPOUR_GAS_CONSTANT;
+        this.air = model.air();
+        this.contents = model.contents();
+        this.shell = model.shell();
+        this.airJK = model.airJK();
+        this.perM3 = 1 / volumeM3;
+        this.firstBowl = chamber.heaters().size();
+        this.wetM2 = chamber.contents().wetSurfaceM2();
+        this.contentsKg = chamber.contents().waterKg();
+        this.bowls = chamber.of(Bowl.class);
+        this.bowlKg = bowls.stream().mapToDouble(Bowl::waterKg).toArray();
+        this.bowlWet = new double[bowlKg.length];
+        this.bowlW = new double[bowlKg.length];
+        List<double[]> films = new ArrayList<>();
+        double sorbing = 0;
+        double full = 0;
+        for (WallSide side : WallSide.values()) {
+            Wall wall = chamber.box().walls().get(side.ordinal());
+            double opaque = chamber.box().innerAreaM2(side) - wall.openingsM2();
+            addFilm(films, opaque, wall.layers(), false);
+            for (Opening opening : wall.openings()) {
+                addFilm(films, opening.areaM2(), opening.layers(), true);
+            }
+            double sorption = wall.layers().get(0).material().sorptionKgM3();
+            if (sorption > 0) {
+                sorbing += opaque;
+                full += opaque * sorption * Math.min(SORPTION_DEPTH_M, wall.layers().get(0).thicknessM());
+            }
+        }
+        this.filmM2 = films.stream().mapToDouble(film -> film[0]).toArray();
+        this.filmCooling = films.stream().mapToDouble(film -> film[1]).toArray();
+        this.filmOnOpening = new boolean[filmM2.length];
+        for (int i = 0; i < filmM2.length; i++) {
+            filmOnOpening[i] = films.get(i)[2] > 0;
+        }
+        this.filmKg = new double[filmM2.length];
+        this.filmAt = new double[filmM2.length];
+        this.wallM2 = sorbing;
+        this.wallFullKg = full;
+    }
+
+    private void addFilm(List<double[]> films, double areaM2, List<Layer> layers, boolean opening) {
+        AirMovement movement = chamber.usualMovement();
+        double cooling = Layer.transmittanceWm2K(layers, movement) * Film.surfaceM2KW(layers.get(0).material(), movement);
+        for (double[] film : films) {
+            if (film[1] == cooling && film[2] > 0 == opening) {
+                film[0] += areaM2;
+                return;
+            }
+        }
+        films.add(new double[] {areaM2, cooling, opening ? 1 : 0});
+    }
+
+    @Override
+    public void flow(Flow flow) {
+        exchangeM3s = flow.exchangeM3s();
+        vapourMs = Film.vapourMs(Film.convectionWm2K(flow.movement()));
+    }
+
+    @Override
+    public void acting(Acting now) {
+        acting = now;
+    }
+
+    @Override
+    public void begin(double[] nodesC, double roomC) {
+        double airC = nodesC[air];
+        density = Math.min(supply(airC, roomC, SaturatedVapour.densityKgM3(roomC)),
+                SaturatedVapour.densityKgM3(airC));
+        wallKg = wallFullKg * Math.min(1, density / SaturatedVapour.densityKgM3(nodesC[shell]));
+    }
+
+    @Override
+    public void advance(double stepS, double[] nodesC, double roomC) {
+        trade(stepS, nodesC, roomC, false);
+    }
+
+    @Override
+    public void settle(double[] nodesC, double roomC) {
+        // Which surfaces condense depends on the density and the other way round; three rounds settle it.
+        for (int round = 0; round < 3; round++) {
+            trade(1, nodesC, roomC, true);
+        }
+        if (wallFullKg > 0) {
+            wallKg = wallFullKg * Math.min(1, density / SaturatedVapour.densityKgM3(nodesC[shell]));
+        }
+    }
+
+    /** Density that the room's air has once it is as warm as the air inside; the room holds no more than it can. */
+    private double supply(double airC, double roomC, double atRoom) {
+        double most = atRoom * (roomC + Temperature.ZERO_CELSIUS_K);
+        return (roomVapourKgK < most ? roomVapourKgK : most) / (airC + Temperature.ZERO_CELSIUS_K);
+    }
+
+    private void trade(double stepS, double[] nodesC, double roomC, boolean steady) {
+        double airC = nodesC[air];
+        double contentsC = nodesC[contents];
+        double shellC = nodesC[shell];
+        double saturated = saturatedAt(airC);
+        double atRoom = SaturatedVapour.densityKgM3(roomC);
+        double supply = supply(airC, roomC, atRoom);
+        double into = acting.fogKgS() + exchangeM3s * supply + acting.evaporationM3s() * saturated;
+        double through = exchangeM3s + acting.evaporationM3s();
+
+        double wet = vapourMs * wetM2;
+        double atContents = 0;
+        boolean contentsTrade = wet > 0;
+        if (contentsTrade) {
+            atContents = SaturatedVapour.densityKgM3(contentsC);
+            contentsTrade = contentsKg > wet * atContents * stepS || density > atContents;
+        }
+        if (contentsTrade) {
+            into += wet * atContents;
+            through += wet;
+        }
+        for (int i = 0; i < bowlKg.length; i++) {
+            bowlWet[i] = SaturatedVapour.densityKgM3(nodesC[firstBowl + i]);
+            double bowl = vapourMs * bowls.get(i).surfaceM2();
+            if (bowlKg[i] > bowl * bowlWet[i] * stepS || density > bowlWet[i]) {
+                into += bowl * bowlWet[i];
+                through += bowl;
+            } else {
+                bowlWet[i] = Double.NaN;
+            }
+        }
+        // Inside surfaces lie between room and air: while all are dry and neither is below the dew point, none takes part.
+        boolean surfaces = steady || wetFilms || density > atRoom || density > saturated;
+        for (int i = 0; surfaces && i < filmM2.length; i++) {
+            double surface = surfaceDensity(i, airC, roomC);
+            filmAt[i] = density > surface || !steady && filmKg[i] > 0 ? surface : Double.NaN;
+            if (filmAt[i] == surface) {
+                into += vapourMs * filmM2[i] * surface;
+                through += vapourMs * filmM2[i];
+            }
+        }
+        double atWall = 0;
+        double walls = vapourMs * wallM2;
+        if (wallM2 > 0 && !steady) {
+            atWall = SaturatedVapour.densityKgM3(shellC) * wallKg / wallFullKg;
+            into += walls * atWall;
+            through += walls;
+        }
+        double coil = 0;
+        double drying = 0;
+        if (acting.dryingM3s() > 0) {
+            coil = SaturatedVapour.densityKgM3(Dehumidifier.COIL_C);
+            drying = density > coil ? acting.dryingM3s() : 0;
+            into += drying * coil;
+            through += drying;
+        }
+
+        double mean;
+        if (steady) {
+            mean = through > 0 ? into / through : density;
+            density = Math.min(mean, saturated);
+            mean = density;
+        } else {
+            mean = relax(stepS, into, through);
+        }
+        double latent = SaturatedVapour.latentHeatJkg(airC);
+        airW = -latent * (acting.fogKgS() + acting.evaporationM3s() * (saturated - mean)) + latent * drying * (mean - coil);
+        contentsW = 0;
+        shellW = 0;
+        double overdrawnKg = 0;
+        if (contentsTrade) {
+            double given = wet * (atContents - mean);
+            if (!steady) {
+                double overdrawn = given * stepS > contentsKg ? given * stepS - contentsKg : 0;
+                if (overdrawn > 0) {
+                    given -= overdrawn / stepS;
+                    overdrawnKg += overdrawn;
+                }
+                contentsKg -= given * stepS;
+            }
+            contentsW = -SaturatedVapour.latentHeatJkg(contentsC) * given;
+        }
+        for (int i = 0; i < bowlKg.length; i++) {
+            double given = Double.isNaN(bowlWet[i]) ? 0 : vapourMs * bowls.get(i).surfaceM2() * (bowlWet[i] - mean);
+            if (!steady) {
+                double overdrawn = Math.max(0, given * stepS - bowlKg[i]);
+                given -= overdrawn / stepS;
+                overdrawnKg += overdrawn;
+                bowlKg[i] -= given * stepS;
+            }
+            bowlW[i] = -SaturatedVapour.latentHeatJkg(nodesC[firstBowl + i]) * given;
+        }
+        wetFilms = false;
+        for (int i = 0; surfaces && i < filmM2.length; i++) {
+            if (Double.isNaN(filmAt[i])) {
+                continue;
+            }
+            double condensed = vapourMs * filmM2[i] * (mean - filmAt[i]);
+            if (!steady) {
+                double overdrawn = Math.max(0, -condensed * stepS - filmKg[i]);
+                condensed += overdrawn / stepS;
+                overdrawnKg += overdrawn;
+                filmKg[i] += condensed * stepS;
+                double over = Math.max(0, filmKg[i] - FILM_KG_M2 * filmM2[i]);
+                filmKg[i] -= over;
+                drainedKg += over;
+                wetFilms |= filmKg[i] > 0;
+            }
+            // Glass holds no heat: of what condenses on it, the part beyond its inside resistance goes to the room.
+            if (filmOnOpening[i]) {
+                airW += latent * condensed * (1 - filmCooling[i]);
+            } else {
+                shellW += latent * condensed;
+            }
+        }
+        if (wallM2 > 0 && !steady) {
+            double taken = walls * (mean - atWall);
+            wallKg += taken * stepS;
+            shellW += latent * taken;
+        }
+        if (steady) {
+            // What cannot be held falls as fog and gives its heat back.
+            double over = into - through * mean;
+            airW += Math.max(0, over) * latent;
+            return;
+        }
+        density -= overdrawnKg * perM3;
+        suppliedKg += stepS * (acting.fogKgS() + acting.evaporationM3s() * (saturated - mean));
+        ventilatedKg += stepS * exchangeM3s * (mean - supply);
+        driedKg += stepS * drying * (mean - coil);
+        fallAsFog(stepS, airC, saturated, latent);
+    }
+
+    /** The air is asked for at least twice a step: once to be recorded, once to advance. */
+    private double saturatedAt(double airC) {
+        if (airC != lastAirC) {
+            lastAirC = airC;
+            lastSaturated = SaturatedVapour.densityKgM3(airC);
+        }
+        return lastSaturated;
+    }
+
+    private double surfaceDensity(int i, double airC, double roomC) {
+        return SaturatedVapour.densityKgM3(airC - filmCooling[i] * (airC - roomC));
+    }
+
+    /** Advances the density and gives its mean over the step. */
+    private double relax(double stepS, double into, double through) {
+        double before = density;
+        if (through <= 0) {
+            density += into * stepS / volumeM3;
+            return 0.5 * (before + density);
+        }
+        double times = through * stepS * perM3;
+        long bits = Double.doubleToRawLongBits(times);
+        int slot = (int) (bits >>> 20 ^ bits >>> 36 ^ bits >>> 44) & DECAYS - 1;
+        if (times != decayFor[slot]) {
+            decayFor[slot] = times;
+            decay[slot] = -StrictMath.expm1(-times);
+            meanDecay[slot] = decay[slot] / times;
+        }
+        double end = into / through;
+        density = before + (end - before) * decay[slot];
+        return end + (before - end) * meanDecay[slot];
+    }
+
+    /**
+     * Vapour beyond saturation falls as fog on the contents. It warms the air, which can then hold more: the share that falls is
+     * that of the adiabatic saturation, without which saturated air would rattle.
+     */
+    private void fallAsFog(double stepS, double airC, double saturated, double latent) {
+        fogged = density > saturated;
+        if (!fogged) {
+            return;
+        }
+        double perKelvin = (SaturatedVapour.densityKgM3(airC + 0.5) - SaturatedVapour.densityKgM3(airC - 0.5));
+        double fallenKg = volumeM3 * (density - saturated) / (1 + volumeM3 * latent * perKelvin / airJK);
+        density -= fallenKg / volumeM3;
+        contentsKg += fallenKg;
+        airW += latent * fallenKg / stepS;
+    }
+
+    @Override
+    public double airW() {
+        return airW;
+    }
+
+    @Override
+    public double contentsW() {
+        return contentsW;
+    }
+
+    @Override
+    public double shellW() {
+        return shellW;
+    }
+
+    @Override
+    public void addHeat(double[] inputs) {
+        inputs[ThermalModel.AIR_HEAT_INPUT] += airW;
+        inputs[ThermalModel.CONTENTS_HEAT_INPUT] += contentsW;
+        inputs[ThermalModel.SHELL_HEAT_INPUT] += shellW;
+        for (int i = 0; i < bowlW.length; i++) {
+            inputs[ThermalModel.FIRST_ELEMENT_INPUT + firstBowl + i] += bowlW[i];
+        }
+    }
+
+    @Override
+    public double relativeHumidityPct(double airC, double atC) {
+        // The vapour pressure is the same at the sensor; the density is not.
+        double pct = atC == airC ? 100 * density / saturatedAt(airC)
+                : 100 * density * (airC + Temperature.ZERO_CELSIUS_K)
+                        / (SaturatedVapour.densityKgM3(atC) * (atC + Temperature.ZERO_CELSIUS_K));
+        return pct > 100 ? 100 : pct;
+    }
+
+    @Override
+    public double longestStepS() {
+        double perKelvin = SaturatedVapour.latentHeatJkg(30) * (SaturatedVapour.densityKgM3(30.5) - SaturatedVapour.densityKgM3(29.5));
+        double openings = 0;
+        for (int i = 0; i < filmM2.length; i++) {
+            openings += filmOnOpening[i] ? filmM2[i] * vapourMs : 0;
+        }
+        double evaporation = chamber.of(Humidifier.class).stream()
+                .filter(each -> each.kind() == Humidifier.Kind.EVAPORATING).mapToDouble(Humidifier::evaporationM3s).sum();
+        double wattsPerK = (openings + evaporation) * perKelvin;
+        return wattsPerK > 0 ? 0.5 * airJK / wattsPerK : Double.POSITIVE_INFINITY;
+    }
+
+    @Override
+    public WaterLedger ledger() {
+        double stored = density * volumeM3 + contentsKg + wallKg;
+        for (double film : filmKg) {
+            stored += film;
+        }
+        for (double bowl : bowlKg) {
+            stored += bowl;
+        }
+        return new WaterLedger(suppliedKg, ventilatedKg, driedKg, drainedKg, stored);
+    }
+
+    @Override
+    public boolean misty() {
+        return fogged || acting.fogKgS() > 0;
+    }
+}
