@@ -41,6 +41,7 @@ import kilnward.core.rehearsal.RoomCurve;
 import kilnward.core.rehearsal.Scenario;
 import kilnward.core.settings.Parameter;
 import kilnward.core.settings.PlannedController;
+import kilnward.core.settings.Power;
 import kilnward.core.settings.Profile;
 import kilnward.core.settings.ProfileKey;
 import kilnward.core.settings.Settings;
@@ -65,7 +66,7 @@ public final class Osier {
                                   OccupantPlace place, double gradientK, List<? extends Appliance> appliances, Room room,
                                   double altitudeM) {
         return new Chamber(box, Optional.empty(), airChangesPerHour, movement, contents, place, gradientK,
-                List.copyOf(appliances), room, altitudeM);
+                List.copyOf(appliances), room, altitudeM, 1);
     }
 
     /** A cooler that takes out the same wherever it is. */
@@ -166,10 +167,10 @@ public final class Osier {
     public static PlannedController planned(Profile profile, Settings settings) {
         return new PlannedController("controller", "Marl two-key", List.of("probe"), profile,
                 List.of(new PlannedController.PlannedLoop("loop", List.of("mat"), OptionalDouble.empty(),
-                        OptionalDouble.empty())), settings);
+                        OptionalDouble.empty(), OptionalDouble.empty())), settings);
     }
 
     public static Setup setup(Chamber chamber, Probe probe, PlannedController controller) {
-        return new Setup(chamber, eggNeeds(), List.of(probe), List.of(controller), Optional.empty());
+        return new Setup(chamber, eggNeeds(), List.of(probe), List.of(controller), Power.UNKNOWN);
     }
 }

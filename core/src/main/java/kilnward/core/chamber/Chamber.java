@@ -23,10 +23,12 @@ import kilnward.core.life.OccupantPlace;
  * @param appliances        what acts on the climate
  * @param room              the room it stands in
  * @param altitudeM         height above sea level (m)
+ * @param lossFactor        heat that really goes through walls and openings over what their layers say; 1 until a meter has
+ *                          corrected it
  */
 public record Chamber(Box box, Optional<Tank> tank, double airChangesPerHour, AirMovement airMovement, Contents contents,
                       OccupantPlace occupantPlace, double gradientK, List<Appliance> appliances, Room room,
-                      double altitudeM) {
+                      double altitudeM, double lossFactor) {
     public Chamber {
         Objects.requireNonNull(box, "box");
         Require.within("airChangesPerHour", airChangesPerHour, 0, 200, "1/h");
@@ -37,6 +39,7 @@ public record Chamber(Box box, Optional<Tank> tank, double airChangesPerHour, Ai
         appliances = List.copyOf(appliances);
         Objects.requireNonNull(room, "room");
         Require.within("altitudeM", altitudeM, -500, 9000, "m");
+        Require.within("lossFactor", lossFactor, 0.1, 10, "");
         Set<String> ids = new HashSet<>();
         for (Appliance appliance : appliances) {
             Require.that(ids.add(appliance.id()), "appliances", appliance.id(), "must not share an id");
@@ -56,6 +59,18 @@ public record Chamber(Box box, Optional<Tank> tank, double airChangesPerHour, Ai
 
     private static boolean actsOnVapour(Appliance appliance) {
         return appliance instanceof Humidifier || appliance instanceof Dehumidifier || appliance instanceof Bowl;
+    }
+
+    /** The same chamber with other contents. */
+    public Chamber with(Contents other) {
+        return new Chamber(box, tank, airChangesPerHour, airMovement, other, occupantPlace, gradientK, appliances, room,
+                altitudeM, lossFactor);
+    }
+
+    /** The same chamber with another loss factor. */
+    public Chamber withLossFactor(double factor) {
+        return new Chamber(box, tank, airChangesPerHour, airMovement, contents, occupantPlace, gradientK, appliances, room,
+                altitudeM, factor);
     }
 
     /** The heaters, in order. */

@@ -1,5 +1,6 @@
 package kilnward.core.chamber;
 
+import java.util.Optional;
 import kilnward.core.finding.Require;
 
 /**
@@ -27,16 +28,32 @@ public record Place(double xM, double yM, double zM, double lengthM, double widt
         return new Place(xM, yM, zM, 0, 0, 0);
     }
 
-    /** The same with its middle inside a box. @throws kilnward.core.finding.RefusedValueException where it is not */
-    public Place requireInside(Box box) {
-        require("xM", xM, box.innerLengthM());
-        require("yM", yM, box.innerWidthM());
-        require("zM", zM, box.innerHeightM());
-        return this;
+    /**
+     * Checks that the whole of it is inside a box.
+     *
+     * @param path the field's path, without the last dot
+     * @throws kilnward.core.finding.RefusedValueException where some of it sticks out
+     */
+    public void requireInside(String path, Box box) {
+        require(path + ".xM", xM, lengthM, box.innerLengthM());
+        require(path + ".yM", yM, widthM, box.innerWidthM());
+        require(path + ".zM", zM, heightM, box.innerHeightM());
     }
 
-    private static void require(String field, double value, double most) {
-        Require.that(value <= most, field, value, "must be inside the box: at most " + Require.plain(most) + " m");
+    private static void require(String field, double middle, double extent, double most) {
+        double least = extent / 2;
+        Require.that(extent <= most + 1e-9 && middle >= least - 1e-9 && middle <= most - least + 1e-9, field, middle,
+                extent > most ? "cannot be inside the box: it is " + Require.plain(extent) + " m big and the box " + Require.plain(most)
+                        : "must be from " + tidy(least) + " to " + tidy(most - least) + " m, inside the box");
+    }
+
+    private static String tidy(double metres) {
+        return Require.plain(Math.round(metres * 1e4) / 1e4);
+    }
+
+    /** Height of its top above the floor (m). */
+    public double topM() {
+        return zM + heightM / 2;
     }
 
     /** Distance from a point to this body (m); 0 inside it. */
@@ -48,7 +65,7 @@ public record Place(double xM, double yM, double zM, double lengthM, double widt
     }
 
     /** Where an appliance usually stands in a new plan. */
-    public static Place usual(Appliance appliance, Box box) {
+    public static Place usual(Appliance appliance, Box box, Optional<Tank> tank) {
         double length = box.innerLengthM();
         double width = box.innerWidthM();
         double height = box.innerHeightM();
@@ -58,8 +75,11 @@ public record Place(double xM, double yM, double zM, double lengthM, double widt
                 case MAT, CABLE, WARM_LIQUID -> new Place(length / 2, width / 2, Math.min(0.005, height / 2), 0.7 * length,
                         0.7 * width, Math.min(0.01, height));
                 case BULB, CERAMIC_EMITTER -> new Place(length / 2, width / 2, 0.85 * height, small, small, small);
-                case ROD, SELF_LIMITING, FANNED_ELEMENT -> new Place(0.12 * length, width / 2, 0.2 * height, small, small, small);
-                case IN_TANK -> new Place(0.9 * length, 0.9 * width, 0.35 * height, small / 3, small / 3, 0.5 * height);
+                case ROD, SELF_LIMITING, FANNED_ELEMENT -> new Place(Math.max(0.12 * length, small / 2), width / 2, 0.2 * height, small, small, small);
+                case IN_TANK -> {
+                    double deep = tank.map(Tank::waterHeightM).orElse(height);
+                    yield new Place(0.9 * length, 0.9 * width, 0.45 * deep, small / 3, small / 3, 0.6 * deep);
+                }
             };
         }
         if (appliance instanceof Lamp) {
@@ -68,7 +88,7 @@ public record Place(double xM, double yM, double zM, double lengthM, double widt
         if (appliance instanceof Bowl || appliance instanceof Humidifier) {
             return new Place(0.85 * length, 0.2 * width, 0.12 * height, small, small, small / 2);
         }
-        return new Place(0.9 * length, width / 2, 0.85 * height, small, small, small);
+        return new Place(length - small / 2, width / 2, 0.85 * height, small, small, small);
     }
 
     /** Where the contents usually stand in a new plan: on the floor's middle, three fifths of its length and width. */

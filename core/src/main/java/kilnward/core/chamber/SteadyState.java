@@ -1,25 +1,33 @@
 package kilnward.core.chamber;
 
+import java.util.Arrays;
+import java.util.List;
 import java.util.Optional;
+import java.util.function.DoubleUnaryOperator;
+import java.util.function.Predicate;
 import org.hipparchus.linear.LUDecomposition;
 import org.hipparchus.linear.MatrixUtils;
 
 /**
  * Where a chamber ends up when everything is held: the root of its heat balance, with evaporation and condensation where the
- * room's humidity is known and with what draws less as it gets hotter. Everything that runs by itself runs, lamps at their
- * mean of the day; humidifiers and the sun are left out.
+ * room's humidity is known and with what draws less as it gets hotter. Lamps that run count with their mean of the day;
+ * humidifiers and the sun are left out.
  */
 public final class SteadyState {
+    private static final int MOST_ROUNDS = 60;
+    private static final double SETTLED_K = 1e-6;
     private final Chamber chamber;
+    private final Flow flow;
     private final ThermalModel model;
     private final double[][] response;
     private final Optional<Moisture> moisture;
     private final boolean linear;
-    private final double insideW;
+    private final double fansW;
+    private final double lampsW;
 
-    private SteadyState(Chamber chamber) {
+    private SteadyState(Chamber chamber, List<? extends Appliance> running) {
         this.chamber = chamber;
-        Flow flow = Flow.usual(chamber, id -> false);
+        this.flow = Flow.of(chamber, running, false);
         this.model = ThermalModel.of(chamber, flow);
         double[][] a = new double[model.nodes()][model.nodes()];
         double[][] b = new double[model.nodes()][model.inputs()];
@@ -29,24 +37,38 @@ public final class SteadyState {
         this.moisture = Moisture.of(chamber);
         moisture.ifPresent(each -> each.flow(flow));
         this.linear = moisture.isEmpty() && chamber.heaters().stream().allMatch(heater -> heater.selfLimitC().isEmpty());
-        this.insideW = chamber.of(Fan.class).stream().mapToDouble(Fan::heatInsideW).sum()
-                + chamber.of(Lamp.class).stream().mapToDouble(lamp -> lamp.heatInsideW() * lamp.hours() / 24).sum();
+        this.fansW = running.stream().filter(Fan.class::isInstance).mapToDouble(Appliance::heatInsideW).sum();
+        this.lampsW = running.stream().filter(Lamp.class::isInstance).map(Lamp.class::cast)
+                .mapToDouble(lamp -> lamp.heatInsideW() * lamp.hours() / 24).sum();
     }
 
+    /** With everything running that runs by itself, whether a controller switches it or not. */
     public static SteadyState of(Chamber chamber) {
-        return new SteadyState(chamber);
+        return resting(chamber, id -> false);
+    }
+
+    /** With everything running that runs by itself and hangs on no controller. */
+    public static SteadyState resting(Chamber chamber, Predicate<String> controlled) {
+        return new SteadyState(chamber, chamber.appliances().stream()
+                .filter(each -> each.runsByItself() && !controlled.test(each.id())).toList());
+    }
+
+    /** With every fan running and every vent open; heaters and coolers as asked for. */
+    public static SteadyState aired(Chamber chamber) {
+        return new SteadyState(chamber, chamber.appliances().stream()
+                .filter(each -> each.runsByItself() || each instanceof Vent).toList());
     }
 
     /**
      * Temperatures of all nodes (°C), in the order of {@link ThermalModel}.
      *
-     * @param roomC     room (°C)
+     * @param roomC       room (°C)
      * @param heaterShare share of every heater's power, 0 off to 1 stuck on
-     * @param coolingW  heat taken out of the air (W)
+     * @param coolingW    heat taken out of the air (W)
      */
     public double[] nodesC(double roomC, double heaterShare, double coolingW) {
         double[] nodes = new double[model.nodes()];
-        java.util.Arrays.fill(nodes, roomC);
+        Arrays.fill(nodes, roomC);
         double[] inputs = new double[model.inputs()];
         FixedPoint.settle(nodes, linear, (from, to) -> {
             write(inputs, from, roomC, heaterShare, coolingW);
@@ -61,10 +83,10 @@ public final class SteadyState {
     }
 
     private void write(double[] inputs, double[] nodes, double roomC, double heaterShare, double coolingW) {
-        java.util.Arrays.fill(inputs, 0);
+        Arrays.fill(inputs, 0);
         inputs[ThermalModel.ROOM_INPUT] = roomC;
         inputs[ThermalModel.GROUND_INPUT] = chamber.room().groundC().orElse(0);
-        inputs[ThermalModel.AIR_HEAT_INPUT] = insideW - coolingW;
+        inputs[ThermalModel.AIR_HEAT_INPUT] = fansW + lampsW - coolingW;
         inputs[ThermalModel.CONTENTS_HEAT_INPUT] = model.livingHeatW();
         for (int e = 0; e < chamber.heaters().size(); e++) {
             inputs[ThermalModel.FIRST_ELEMENT_INPUT + e] = heaterShare * chamber.heaters().get(e).powerW(nodes[e]);
@@ -80,8 +102,7 @@ public final class SteadyState {
         double[] nodes = nodesC(roomC, heaterShare, coolingW);
         return switch (chamber.occupantPlace()) {
             case CONTENTS -> nodes[model.contents()];
-            case AIR -> nodes[model.air()] + chamber.gradientK()
-                    * Flow.usual(chamber, id -> false).gradientShare();
+            case AIR -> nodes[model.air()] + chamber.gradientK() * flow.gradientShare();
         };
     }
 
@@ -95,28 +116,60 @@ public final class SteadyState {
         if (chamber.heaters().isEmpty()) {
             throw new IllegalStateException("a chamber without a heater has no holding share");
         }
+        return root(share -> occupantC(roomC, share, 0) - occupantC, 1);
+    }
+
+    /** Power that holds the occupant at a temperature (W), shared out as the heaters are. */
+    public double holdingW(double occupantC, double roomC) {
+        return holdingShare(occupantC, roomC) * chamber.heaters().stream().mapToDouble(Heater::powerW).sum();
+    }
+
+    /** Heat to take out of the air (W) so that the occupant is held with the heaters off; negative where heat is needed. */
+    public double holdingCoolingW(double occupantC, double roomC) {
+        return root(coolingW -> occupantC(roomC, 0, coolingW) - occupantC, 10);
+    }
+
+    /** A line finds the root at once where the balance is linear; else the secant closes in on it. */
+    private double root(DoubleUnaryOperator missK, double scale) {
         double below = 0;
-        double above = 1;
-        double atBelow = occupantC(roomC, below, 0) - occupantC;
-        double atAbove = occupantC(roomC, above, 0) - occupantC;
-        // A line finds it at once where the balance is linear; else the secant closes in on it.
-        for (int round = 0; round < 60 && atAbove != atBelow; round++) {
-            double share = above - atAbove * (above - below) / (atAbove - atBelow);
-            double at = linear ? 0 : occupantC(roomC, share, 0) - occupantC;
+        double above = scale;
+        double atBelow = missK.applyAsDouble(below);
+        double atAbove = missK.applyAsDouble(above);
+        for (int round = 0; round < MOST_ROUNDS && atAbove != atBelow; round++) {
+            double next = above - atAbove * (above - below) / (atAbove - atBelow);
+            double at = linear ? 0 : missK.applyAsDouble(next);
             below = above;
             atBelow = atAbove;
-            above = share;
+            above = next;
             atAbove = at;
-            if (Math.abs(at) < 1e-6) {
+            if (Math.abs(at) < SETTLED_K) {
                 break;
             }
         }
         return above;
     }
 
-    /** Power that holds the occupant at a temperature (W), shared out as the heaters are. */
-    public double holdingW(double occupantC, double roomC) {
-        return holdingShare(occupantC, roomC) * chamber.heaters().stream().mapToDouble(Heater::powerW).sum();
+    /**
+     * Where heat comes from and goes to while the occupant is held at a temperature, as far as heaters and coolers can.
+     *
+     * @param occupantC wanted at the occupant (°C)
+     * @param roomC     room (°C)
+     */
+    public HeatBalance balance(double occupantC, double roomC) {
+        boolean heats = !chamber.heaters().isEmpty();
+        double share = heats ? Math.max(0, Math.min(1, holdingShare(occupantC, roomC))) : 0;
+        double mostCoolingW = chamber.of(Cooler.class).stream().mapToDouble(each -> each.removesW(occupantC, roomC)).sum();
+        double coolingW = share > 0 || mostCoolingW == 0 ? 0
+                : Math.max(0, Math.min(mostCoolingW, holdingCoolingW(occupantC, roomC)));
+        double[] nodes = nodesC(roomC, share, coolingW);
+        double[] inputs = new double[model.inputs()];
+        write(inputs, nodes, roomC, share, coolingW);
+        return HeatBalance.of(chamber, model, flow, nodes, inputs, roomC, share, coolingW, fansW, lampsW);
+    }
+
+    /** How the air flows in it. */
+    public Flow flow() {
+        return flow;
     }
 
     /** The thermal model it rests on. */

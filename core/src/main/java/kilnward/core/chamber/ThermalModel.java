@@ -77,8 +77,7 @@ public record ThermalModel(List<Element> elements, double airJK, double contents
             if (chamber.tank().isPresent() && side == WallSide.TOP) {
                 continue;
             }
-            Box.OpaquePath path = chamber.tank().map(tank -> box.opaquePath(side, wetShare(box, tank, side),
-                    1 / Tank.WATER_FILM_WM2K)).orElseGet(() -> box.opaquePath(side, flow.movement()));
+            Box.OpaquePath path = path(chamber, flow, side);
             if (side == WallSide.BOTTOM && chamber.room().groundC().isPresent()) {
                 toGround += path.conductanceWK();
             } else {
@@ -87,16 +86,23 @@ public record ThermalModel(List<Element> elements, double airJK, double contents
             insideShare += path.conductanceWK() * path.insideHalfKW() * path.conductanceWK();
         }
         // One shell node for all walls: the split keeps the total conductance exact and takes the mean share inside.
-        double walls = toRoom + toGround;
-        insideShare /= walls;
+        insideShare /= toRoom + toGround;
+        double factor = chamber.lossFactor();
         Contents contents = chamber.contents();
         double filmWm2K = chamber.tank().isPresent() ? Tank.WATER_FILM_WM2K : flow.movement().filmWm2K();
         return new ThermalModel(elements(chamber, flow), mediumJK(chamber), contents.capacityJK(), shellJK(chamber),
-                filmWm2K * contents.surfaceM2(), walls / insideShare, toRoom / (1 - insideShare),
-                toGround / (1 - insideShare), chamber.tank()
+                filmWm2K * contents.surfaceM2(), factor * (toRoom + toGround) / insideShare,
+                factor * toRoom / (1 - insideShare), factor * toGround / (1 - insideShare), chamber.tank()
                 .map(tank -> tank.surfaceWK(box.innerAreaM2(WallSide.TOP), flow.overSurface()))
-                .orElseGet(() -> box.openingsWK(flow.movement()) + chamber.exchangeWK(flow.exchangeM3s())),
+                .orElseGet(() -> factor * box.openingsWK(flow.movement()) + chamber.exchangeWK(flow.exchangeM3s())),
                 contents.livingHeatW());
+    }
+
+    /** The opaque part of a wall in contact with the air, or with the water of a tank. */
+    static Box.OpaquePath path(Chamber chamber, Flow flow, WallSide side) {
+        Box box = chamber.box();
+        return chamber.tank().map(tank -> box.opaquePath(side, wetShare(box, tank, side), 1 / Tank.WATER_FILM_WM2K))
+                .orElseGet(() -> box.opaquePath(side, flow.movement()));
     }
 
     private static List<Element> elements(Chamber chamber, Flow flow) {

@@ -10,6 +10,10 @@ public enum Unit {
     KELVIN_PER_HOUR,
     /** A percentage. */
     PERCENT,
+    /** A relative humidity in %RH, or a difference of two in points of it. */
+    RELATIVE_HUMIDITY,
+    /** Water a time in g/h. */
+    GRAM_PER_HOUR,
     /** A power in W. */
     WATT,
     /** A duration in s. */

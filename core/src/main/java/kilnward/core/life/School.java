@@ -2,6 +2,7 @@ package kilnward.core.life;
 
 import java.util.HashSet;
 import java.util.List;
+import java.util.Objects;
 import java.util.Set;
 import kilnward.core.finding.Require;
 
@@ -12,8 +13,25 @@ import kilnward.core.finding.Require;
  * @param name        what a keeper calls it
  * @param explanation what it does differently and why, in a sentence
  * @param stages      its stages in order, at least one
+ * @param weightLoss  loss of weight by which its humidity is set; null where it is not set by weight
  */
-public record School(String id, String name, String explanation, List<Stage> stages) {
+public record School(String id, String name, String explanation, List<Stage> stages, WantedLoss weightLoss) {
+    /**
+     * A wanted loss of weight with the grade of its source.
+     *
+     * @param endPoint what is meant by the end
+     * @param endDay   day of the end point since setting
+     * @param lowPct   lowest wanted loss by then, of fresh mass (%)
+     * @param highPct  highest wanted loss by then (%)
+     * @param grade    grade of the source
+     */
+    public record WantedLoss(WeightLoss.EndPoint endPoint, double endDay, double lowPct, double highPct, SourceGrade grade) {
+        public WantedLoss {
+            Objects.requireNonNull(grade, "grade");
+            new WeightLoss.Target(endPoint, endDay, lowPct, highPct);
+        }
+    }
+
     public School {
         Require.that(id != null && id.matches("[a-z0-9]+(-[a-z0-9]+)*"), "id", id, "must be in kebab case");
         Require.that(name != null && !name.isBlank(), "name", name, "must be given");

@@ -1,23 +1,32 @@
 package kilnward.core.life;
 
 import java.util.List;
+import java.util.Optional;
+import java.util.OptionalDouble;
 import kilnward.core.finding.Require;
 
 /**
  * One stage of an occupant's life in the chamber.
  *
- * @param id           stable name within its school, in kebab case
- * @param name         what a keeper calls it
- * @param durationDays usual duration (days); null where it is open-ended
- * @param durationGrade grade of the duration's source; null where there is no duration
- * @param temperatureC keep band at the occupant (°C)
- * @param humidityPct  humidity band at the occupant (%RH); null where it does not matter
- * @param lightHours   light a day (h); null where it does not matter
- * @param harm         harm limits
- * @param notes        other settings and doings of the stage (turning, fresh air, misting), one sentence each
+ * @param id                stable name within its school, in kebab case
+ * @param name              what a keeper calls it
+ * @param durationDays      usual duration (days); null where it is open-ended
+ * @param durationGrade     grade of the duration's source; null where there is no duration
+ * @param temperatureC      keep band at the occupant (°C); by day, where the night differs
+ * @param nightTemperatureC keep band by night (°C); null where it is that of the day
+ * @param humidityPct       humidity band at the occupant (%RH); null where it does not matter
+ * @param nightHumidityPct  humidity band by night (%RH); null where it is that of the day
+ * @param lightHours        light a day (h); null where it does not matter
+ * @param turnsPerDay       how often eggs are turned a day; null where they are not
+ * @param freshAirPerHour   air changes wanted (1/h); null where it does not matter
+ * @param maxRateKh         greatest rate of change at the occupant (K/h); null where none is known
+ * @param harm              harm limits
+ * @param notes             other doings of the stage (misting, topping up), one sentence each
  */
 public record Stage(String id, String name, Double durationDays, SourceGrade durationGrade, Range temperatureC,
-                    Range humidityPct, Double lightHours, List<GuideHarm> harm, List<String> notes) {
+                    Range nightTemperatureC, Range humidityPct, Range nightHumidityPct, Graded lightHours,
+                    Graded turnsPerDay, Graded freshAirPerHour, Graded maxRateKh, List<GuideHarm> harm,
+                    List<String> notes) {
     public Stage {
         Require.that(id != null && id.matches("[a-z0-9]+(-[a-z0-9]+)*"), "id", id, "must be in kebab case");
         Require.that(name != null && !name.isBlank(), "name", name, "must be given");
@@ -26,22 +35,42 @@ public record Stage(String id, String name, Double durationDays, SourceGrade dur
             Require.that(durationGrade != null, "durationGrade", null, "must be given with a duration");
         }
         Require.that(temperatureC != null, "temperatureC", null, "must be given");
-        if (humidityPct != null) {
-            Require.within("humidityPct.low", humidityPct.low(), 0, 100, "%RH");
-            Require.within("humidityPct.high", humidityPct.high(), 0, 100, "%RH");
-        }
-        if (lightHours != null) {
-            Require.within("lightHours", lightHours, 0, 24, "h");
-        }
+        requireHumidity("humidityPct", humidityPct);
+        requireHumidity("nightHumidityPct", nightHumidityPct);
+        requireWithin("lightHours", lightHours, 0, 24, "h");
+        requireWithin("turnsPerDay", turnsPerDay, 0, 1440, "a day");
+        requireWithin("freshAirPerHour", freshAirPerHour, 0, 200, "1/h");
+        requireWithin("maxRateKh", maxRateKh, 0.01, 100, "K/h");
         harm = harm == null ? List.of() : List.copyOf(harm);
         notes = notes == null ? List.of() : List.copyOf(notes);
-        new Needs(new KeepBand(temperatureC.low(), temperatureC.high()),
-                harm.stream().map(GuideHarm::limit).toList());
+        needs(temperatureC, null, null, harm);
+        if (nightTemperatureC != null) {
+            needs(nightTemperatureC, null, null, harm);
+        }
     }
 
-    /** What the stage needs, as the default for a chamber. */
+    private static void requireHumidity(String field, Range range) {
+        if (range != null) {
+            Require.within(field + ".low", range.low(), 0, 100, "%RH");
+            Require.within(field + ".high", range.high(), 0, 100, "%RH");
+        }
+    }
+
+    private static void requireWithin(String field, Graded given, double lowest, double highest, String unit) {
+        if (given != null) {
+            Require.within(field + ".value", given.value(), lowest, highest, unit);
+        }
+    }
+
+    /** What the stage needs by day, as the default for a chamber. */
     public Needs needs() {
+        return needs(temperatureC, humidityPct, maxRateKh, harm);
+    }
+
+    private static Needs needs(Range temperatureC, Range humidityPct, Graded maxRateKh, List<GuideHarm> harm) {
         return new Needs(new KeepBand(temperatureC.low(), temperatureC.high()),
-                harm.stream().map(GuideHarm::limit).toList());
+                harm.stream().map(GuideHarm::limit).toList(), Optional.ofNullable(humidityPct)
+                .map(range -> new HumidityBand(range.low(), range.high())),
+                maxRateKh == null ? OptionalDouble.empty() : OptionalDouble.of(maxRateKh.value()));
     }
 }

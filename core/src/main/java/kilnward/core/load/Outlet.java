@@ -6,28 +6,23 @@ import java.util.OptionalDouble;
 import kilnward.core.finding.Require;
 
 /**
- * One switched outlet of a controller with what hangs on it.
+ * One outlet with what hangs on it.
  *
  * @param name         what is printed on it
- * @param supplyV      voltage of the supply (V)
- * @param current      alternating or direct; a contact breaks far less direct current than alternating
- * @param ratedA       what the contact is rated for at that voltage and kind of current (A)
+ * @param supply       what feeds it
+ * @param ratedA       what its contact is rated for with alternating current (A); empty where not known or where there is none
+ * @param ratedDcA     the same with direct current (A); empty where not known
  * @param ratedW       a limit in watts printed beside it; empty where there is none
  * @param loads        what hangs on it
- * @param cyclesPerDay switchings on a day, from a rehearsal
+ * @param cyclesPerDay switchings on a day, from a rehearsal; 0 for an outlet that is never switched
  */
-public record Outlet(String name, double supplyV, Current current, double ratedA, OptionalDouble ratedW,
+public record Outlet(String name, Supply supply, OptionalDouble ratedA, OptionalDouble ratedDcA, OptionalDouble ratedW,
                      List<Load> loads, double cyclesPerDay) {
-    /** Kind of current. */
-    public enum Current {
-        AC, DC
-    }
-
     public Outlet {
-        Require.that(name != null && !name.isBlank(), "name", name, "must be given");
-        Require.within("supplyV", supplyV, 3, 480, "V");
-        Objects.requireNonNull(current, "current");
-        Require.within("ratedA", ratedA, 0.01, 1000, "A");
+        Require.named("name", name);
+        Objects.requireNonNull(supply, "supply");
+        ratedA.ifPresent(amps -> Require.within("ratedA", amps, 0.01, 1000, "A"));
+        ratedDcA.ifPresent(amps -> Require.within("ratedDcA", amps, 0.01, 1000, "A"));
         ratedW.ifPresent(watts -> Require.within("ratedW", watts, 0.1, 1e6, "W"));
         loads = List.copyOf(loads);
         Require.within("cyclesPerDay", cyclesPerDay, 0, 86_400, "1/day");
@@ -36,5 +31,15 @@ public record Outlet(String name, double supplyV, Current current, double ratedA
     /** Running power of all loads (W). */
     public double powerW() {
         return loads.stream().mapToDouble(Load::powerW).sum();
+    }
+
+    /** Running current at power factor 1 (A). */
+    public double currentA() {
+        return powerW() / supply.voltageV();
+    }
+
+    /** What its contact is rated for with the current of its supply (A). */
+    public OptionalDouble contactA() {
+        return supply.current() == Current.DC ? ratedDcA : ratedA;
     }
 }

@@ -27,6 +27,7 @@ import kilnward.core.probe.Probe;
 
 /** The controllers of a rig at work: samples displays, switches outputs, says which watts flow. */
 final class Outputs {
+    private static final Switched[] NONE = {};
     private final Chamber chamber;
     private final Scenario scenario;
     private final double stepS;
@@ -38,7 +39,9 @@ final class Outputs {
     private final ApplianceState[] appliances;
     private final ApplianceState[] selfActing;
     private final ApplianceState[] live;
+    private final boolean powerFails;
     private boolean lidOpen;
+    private boolean mains = true;
     private double heatW;
     private double electricalW;
     private double liveElectricalJ;
@@ -104,7 +107,7 @@ final class Outputs {
         final Loop loop;
         final Unit unit;
         final Chain chain;
-        final Law.Runner law;
+        Law.Runner law;
         Timers.Runner timers;
         boolean conducts;
         /** Whether the same display always leads to the same output, so that only a display that moved has to be looked at. */
@@ -120,7 +123,7 @@ final class Outputs {
         }
     }
 
-    private static final class ApplianceState {
+    private final class ApplianceState {
         final Appliance appliance;
         final Switched switched;
         final int element;
@@ -142,7 +145,7 @@ final class Outputs {
         }
 
         boolean powered() {
-            return switched != null ? switched.conducts : appliance.runsByItself();
+            return mains && (switched != null ? switched.conducts : appliance.runsByItself());
         }
 
         boolean runs() {
@@ -186,6 +189,7 @@ final class Outputs {
         this.airState = plant.model().air();
         this.lightInput = plant.light();
         this.lidMoves = !scenario.openings().isEmpty();
+        this.powerFails = !scenario.cuts().isEmpty();
         Map<String, Fault> faults = scenario.faults().stream()
                 .collect(Collectors.toMap(Fault::loopId, Function.identity(), (first, second) -> first));
         List<Unit> foundUnits = new ArrayList<>();
@@ -260,12 +264,14 @@ final class Outputs {
      * @return whether anything began or stopped
      */
     boolean sample(long step, double[] state, Probed probed) {
-        boolean changed = false;
         double timeS = step * stepS;
+        boolean changed = powerFails && mainsMoved(timeS);
         for (Unit unit : units) {
-            unit.look(step, timeS, probed);
+            if (mains) {
+                unit.look(step, timeS, probed);
+            }
         }
-        for (Switched loop : loops) {
+        for (Switched loop : mains ? loops : NONE) {
             if (loop.unit.moved || loop.unit.due && !loop.timeless) {
                 boolean program = loop.timers.allow(loop.law.demand(loop.unit.shown), timeS);
                 boolean conducts = loop.chain.relay().conducts(loop.chain.mode().apply(program), timeS);
@@ -282,6 +288,27 @@ final class Outputs {
             changed |= before != lidOpen;
         }
         return changed;
+    }
+
+    /** Without mains every relay drops; when it comes back, controllers begin anew. */
+    private boolean mainsMoved(double timeS) {
+        boolean before = mains;
+        mains = scenario.powerAt(timeS);
+        if (before == mains) {
+            return false;
+        }
+        for (Switched loop : loops) {
+            loop.conducts = false;
+            loop.law = loop.chain.law().start();
+            loop.timers = loop.chain.timers().start(timeS);
+            loop.unit.sameAbout = Double.NaN;
+        }
+        return true;
+    }
+
+    /** Whether there is mains; without it nothing sounds either. */
+    boolean mains() {
+        return mains;
     }
 
     /** How the air flows with what runs now. */

@@ -185,7 +185,9 @@ final class Recorder {
         for (int i = 0; i < displays.length; i++) {
             double shown = outputs.units[i].shownModel;
             displays[i].see(shown);
-            seeAlarms(i, step);
+            if (outputs.mains()) {
+                seeAlarms(i, step);
+            }
         }
         if (inBucket == stepsPerBucket / 2 || step == steps - 1 && inBucket < stepsPerBucket / 2) {
             roomC[bucket] = room;

@@ -14,10 +14,11 @@ import kilnward.core.finding.Require;
  * @param start      what went before
  * @param faults     faults to rehearse, none for a sound chamber
  * @param buckets    number of buckets of the trace, 1 to 100 000
- * @param openings   when the lid is opened, in order
+ * @param openings   when the lid is opened
+ * @param cuts       when there is no mains
  */
 public record Scenario(RoomCurve room, double startHour, double durationS, double stepS, Start start,
-                       List<Fault> faults, int buckets, List<LidOpening> openings) {
+                       List<Fault> faults, int buckets, List<LidOpening> openings, List<PowerCut> cuts) {
     /** Longest rehearsal (s): a leap year. */
     public static final double LONGEST_S = 366 * 86_400.0;
 
@@ -29,6 +30,19 @@ public record Scenario(RoomCurve room, double startHour, double durationS, doubl
      */
     public record LidOpening(double fromS, double durationS) {
         public LidOpening {
+            Require.within("fromS", fromS, 0, LONGEST_S, "s");
+            Require.within("durationS", durationS, 1, LONGEST_S, "s");
+        }
+    }
+
+    /**
+     * Nothing electrical runs for a while.
+     *
+     * @param fromS     since the start (s)
+     * @param durationS how long (s)
+     */
+    public record PowerCut(double fromS, double durationS) {
+        public PowerCut {
             Require.within("fromS", fromS, 0, LONGEST_S, "s");
             Require.within("durationS", durationS, 1, LONGEST_S, "s");
         }
@@ -51,17 +65,32 @@ public record Scenario(RoomCurve room, double startHour, double durationS, doubl
         faults = List.copyOf(faults);
         Require.within("buckets", buckets, 1, 100_000, "");
         openings = List.copyOf(openings);
+        cuts = List.copyOf(cuts);
     }
 
-    /** A scenario in which the lid stays shut. */
+    /** A scenario in which the lid stays shut and the mains stays on. */
     public Scenario(RoomCurve room, double startHour, double durationS, double stepS, Start start, List<Fault> faults,
                     int buckets) {
-        this(room, startHour, durationS, stepS, start, faults, buckets, List.of());
+        this(room, startHour, durationS, stepS, start, faults, buckets, List.of(), List.of());
     }
 
     /** The same scenario with the lid opened. */
     public Scenario with(LidOpening... added) {
-        return new Scenario(room, startHour, durationS, stepS, start, faults, buckets, List.of(added));
+        return new Scenario(room, startHour, durationS, stepS, start, faults, buckets, List.of(added), cuts);
+    }
+
+    /** The same scenario with the mains gone for a while. */
+    public Scenario with(PowerCut... added) {
+        return new Scenario(room, startHour, durationS, stepS, start, faults, buckets, openings, List.of(added));
+    }
+
+    boolean powerAt(double timeS) {
+        for (PowerCut cut : cuts) {
+            if (timeS >= cut.fromS() && timeS < cut.fromS() + cut.durationS()) {
+                return false;
+            }
+        }
+        return true;
     }
 
     boolean lidOpenAt(double timeS) {
@@ -75,6 +104,6 @@ public record Scenario(RoomCurve room, double startHour, double durationS, doubl
 
     /** The same scenario with faults. */
     public Scenario with(Fault... added) {
-        return new Scenario(room, startHour, durationS, stepS, start, List.of(added), buckets, openings);
+        return new Scenario(room, startHour, durationS, stepS, start, List.of(added), buckets, openings, cuts);
     }
 }

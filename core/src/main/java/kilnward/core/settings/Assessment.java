@@ -1,6 +1,10 @@
 package kilnward.core.settings;
 
 import java.util.List;
+import java.util.OptionalDouble;
+import java.util.stream.IntStream;
+import kilnward.core.chamber.Chamber;
+import kilnward.core.chamber.Contents;
 import kilnward.core.chamber.SteadyState;
 import kilnward.core.control.Controller;
 import kilnward.core.control.Loop;
@@ -25,6 +29,11 @@ public record Assessment(Situation situation, List<Finding> findings) {
     /** … in steps of this length (s): their course is slow, and the step is exact. */
     private static final double FAILURE_STEP_S = 10;
     private static final int FAILURE_BUCKETS = 864;
+    /** An empty box is a shelf and a thermometer … */
+    private static final double EMPTY_KG = 0.2;
+    private static final double EMPTY_M2 = 0.05;
+    /** … for this long (s). */
+    private static final double EMPTY_S = 4 * 3600;
 
     public Assessment {
         findings = List.copyOf(findings);
@@ -40,24 +49,45 @@ public record Assessment(Situation situation, List<Finding> findings) {
     }
 
     private static Situation situation(Setup setup, Scenario scenario) {
+        Chamber chamber = setup.chamber();
         Rig rig = setup.rig();
         Rehearsed running = Rehearsal.run(rig, scenario);
         Rig patient = withPatientControllers(rig);
-        Rehearsed stuckOn = Rehearsal.run(patient, failure(rig, setup.chamber().room().warmestC(),
+        Rehearsed stuckOn = Rehearsal.run(patient, failure(rig, chamber.room().warmestC(),
                 loop -> new Fault.RelayStuckOn(loop.id(), 0)));
-        Rehearsed dead = Rehearsal.run(patient, failure(rig, setup.chamber().room().coldestC(),
+        Rehearsed dead = Rehearsal.run(patient, failure(rig, chamber.room().coldestC(),
                 loop -> new Fault.RelayStuckOff(loop.id(), 0)));
-        SteadyState steady = SteadyState.of(setup.chamber());
+        SteadyState steady = SteadyState.resting(chamber, setup::isControlled);
         // A thermostat of the appliance's own caps what the balance alone would reach.
-        boolean capped = setup.chamber().heaters().stream().anyMatch(heater -> heater.ownThermostat().isPresent());
-        double balanceC = steady.occupantC(setup.chamber().room().warmestC(), 1, 0);
+        boolean capped = chamber.heaters().stream().anyMatch(heater -> heater.ownThermostat().isPresent());
+        double balanceC = steady.occupantC(chamber.room().warmestC(), 1, 0);
         double stuckOnEndC = capped ? Math.min(balanceC, stuckOn.metrics().occupant().highest()) : balanceC;
-        double deadEndC = steady.occupantC(setup.chamber().room().coldestC(), 0, 0);
-        Rehearsed cold = Rehearsal.run(patient, new Scenario(RoomCurve.constant(setup.chamber().room().coldestC()), 0,
+        double deadEndC = steady.occupantC(chamber.room().coldestC(), 0, 0);
+        Rehearsed cold = Rehearsal.run(patient, new Scenario(RoomCurve.constant(chamber.room().coldestC()), 0,
                 FAILURE_S, FAILURE_STEP_S, Scenario.Start.COLD, List.of(), FAILURE_BUCKETS));
+        Rehearsed cut = Rehearsal.run(patient, new Scenario(RoomCurve.constant(chamber.room().coldestC()), 0, FAILURE_S,
+                FAILURE_STEP_S, Scenario.Start.SETTLED, List.of(), FAILURE_BUCKETS).with(new Scenario.PowerCut(0, FAILURE_S)));
+        Sizing.Runs runs = new Sizing.Runs(running, empty(setup, scenario), cold, cut);
         return new Situation(setup, rig, running, stuckOn, dead, stuckOnEndC, deadEndC, steady,
                 Ladder.of(rig, running, stuckOn, dead, stuckOnEndC, deadEndC),
-                Sizing.of(setup.chamber(), setup.needs(), steady, cold, dead));
+                Sizing.of(chamber, setup.needs(), steady, runs, leadingLoop(setup)),
+                steady.balance(setup.needs().keep().middleC(), chamber.room().coldestC()), Loads.of(setup, running));
+    }
+
+    /** The first loop on temperature. */
+    private static OptionalDouble leadingLoop(Setup setup) {
+        return IntStream.range(0, setup.controllers().size()).filter(i -> !setup.controllers().get(i).readsHumidity())
+                .mapToObj(OptionalDouble::of).findFirst().orElse(OptionalDouble.empty());
+    }
+
+    /** A few hours of the same with next to nothing inside: how it cycles before anything living goes in. */
+    private static Rehearsed empty(Setup setup, Scenario scenario) {
+        Contents full = setup.chamber().contents();
+        Contents next = Contents.dry(Math.min(EMPTY_KG, full.massKg()), full.specificHeatJkgK(),
+                Math.min(EMPTY_M2, full.surfaceM2()), 0);
+        Setup empty = new Setup(setup.chamber().with(next), setup.needs(), setup.probes(), setup.controllers(), setup.power());
+        return Rehearsal.run(empty.rig(), new Scenario(scenario.room(), scenario.startHour(),
+                Math.min(EMPTY_S, scenario.durationS()), scenario.stepS(), Scenario.Start.SETTLED, List.of(), 1));
     }
 
     private static Scenario failure(Rig rig, double roomC, java.util.function.Function<Loop, Fault> fault) {

@@ -31,12 +31,15 @@ public record PlannedController(String id, String name, List<String> probeIds, P
      *
      * @param id           stable name within the chamber
      * @param applianceIds the appliances on its outlet
-     * @param ratedA       what its contact is rated for (A); empty where not known
+     * @param ratedA       what its contact is rated for with alternating current (A); empty where not known
+     * @param ratedDcA     the same with direct current (A); empty where not known
      * @param ratedW       a limit in watts printed beside it; empty where there is none
      */
-    public record PlannedLoop(String id, List<String> applianceIds, OptionalDouble ratedA, OptionalDouble ratedW) {
+    public record PlannedLoop(String id, List<String> applianceIds, OptionalDouble ratedA, OptionalDouble ratedDcA,
+                              OptionalDouble ratedW) {
         public PlannedLoop {
             ratedA.ifPresent(amps -> Require.within("ratedA", amps, 0.01, 1000, "A"));
+            ratedDcA.ifPresent(amps -> Require.within("ratedDcA", amps, 0.01, 1000, "A"));
             ratedW.ifPresent(watts -> Require.within("ratedW", watts, 0.1, 1e6, "W"));
             applianceIds = List.copyOf(applianceIds);
         }

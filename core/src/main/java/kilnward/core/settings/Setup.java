@@ -2,7 +2,6 @@ package kilnward.core.settings;
 
 import java.util.List;
 import java.util.Objects;
-import java.util.Optional;
 import kilnward.core.chamber.Appliance;
 import kilnward.core.chamber.Bowl;
 import kilnward.core.chamber.Chamber;
@@ -22,30 +21,16 @@ import kilnward.core.rehearsal.Rig;
  * @param chamber     chamber
  * @param needs       what the occupant needs
  * @param probes      probes
- * @param controllers controllers with their settings, at least one
- * @param mains       the supply of the outlets; empty where not known
+ * @param controllers controllers with their settings
+ * @param power       what feeds the appliances
  */
-public record Setup(Chamber chamber, Needs needs, List<Probe> probes, List<PlannedController> controllers,
-                    Optional<Mains> mains) {
-    /**
-     * The supply of the outlets.
-     *
-     * @param supplyV  voltage (V)
-     * @param circuitA rating of the circuit or fuse (A)
-     */
-    public record Mains(double supplyV, double circuitA) {
-        public Mains {
-            Require.within("supplyV", supplyV, 3, 480, "V");
-            Require.within("circuitA", circuitA, 0.1, 1000, "A");
-        }
-    }
-
+public record Setup(Chamber chamber, Needs needs, List<Probe> probes, List<PlannedController> controllers, Power power) {
     public Setup {
         Objects.requireNonNull(chamber, "chamber");
         Objects.requireNonNull(needs, "needs");
         probes = List.copyOf(probes);
         controllers = List.copyOf(controllers);
-        Require.that(!controllers.isEmpty(), "controllers", 0, "must hold at least one controller");
+        Objects.requireNonNull(power, "power");
     }
 
     /** Chamber, probes and controllers as the simulator takes them. */
@@ -61,6 +46,11 @@ public record Setup(Chamber chamber, Needs needs, List<Probe> probes, List<Plann
                         : each instanceof Heater || each instanceof Lamp) ? Direction.RAISE : Direction.LOWER;
     }
 
+    /** Whether an appliance hangs on some controller. */
+    public boolean isControlled(String applianceId) {
+        return controllers.stream().anyMatch(controller -> controller.loop().applianceIds().contains(applianceId));
+    }
+
     /** An appliance by its id. */
     public Appliance appliance(String id) {
         return chamber.appliances().stream().filter(appliance -> appliance.id().equals(id)).findFirst()
@@ -71,7 +61,7 @@ public record Setup(Chamber chamber, Needs needs, List<Probe> probes, List<Plann
     /** The same setup with other values in one controller. */
     public Setup with(String controllerId, Settings settings) {
         return new Setup(chamber, needs, probes, controllers.stream()
-                .map(each -> each.id().equals(controllerId) ? each.with(settings) : each).toList(), mains);
+                .map(each -> each.id().equals(controllerId) ? each.with(settings) : each).toList(), power);
     }
 
     /** A controller by its id. */

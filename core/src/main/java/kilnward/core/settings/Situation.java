@@ -1,7 +1,10 @@
 package kilnward.core.settings;
 
+import java.util.Optional;
 import java.util.stream.IntStream;
+import kilnward.core.chamber.HeatBalance;
 import kilnward.core.chamber.SteadyState;
+import kilnward.core.load.LoadCheck;
 import kilnward.core.rehearsal.Rehearsed;
 import kilnward.core.rehearsal.Rig;
 
@@ -15,12 +18,15 @@ import kilnward.core.rehearsal.Rig;
  * @param dead        the same chamber in its coldest room with every output dead
  * @param stuckOnEndC where the occupant ends with every heater stuck on in the warmest room (°C)
  * @param deadEndC    where the occupant ends with every output dead in the coldest room (°C)
- * @param steady      the chamber's steady states
+ * @param steady      the chamber's steady states with nothing running that a controller switches
  * @param ladder      the ladder
  * @param sizing      how big a heater it asks for, how fast it moves
+ * @param balance     where its heat comes from and goes to in the coldest room
+ * @param loads       what its outlets carry; empty where no supply is known
  */
 public record Situation(Setup setup, Rig rig, Rehearsed running, Rehearsed stuckOn, Rehearsed dead, double stuckOnEndC,
-                        double deadEndC, SteadyState steady, Ladder ladder, Sizing sizing) {
+                        double deadEndC, SteadyState steady, Ladder ladder, Sizing sizing, HeatBalance balance,
+                        Optional<LoadCheck> loads) {
     /** Positions of the controllers that read temperature. */
     public int[] onTemperature() {
         return IntStream.range(0, setup.controllers().size()).filter(i -> !setup.controllers().get(i).readsHumidity())

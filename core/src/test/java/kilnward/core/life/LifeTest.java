@@ -43,11 +43,11 @@ class LifeTest {
     @Test
     void guidesAreCheckedAsTheyAreBuilt() {
         Range band = new Range(27, 29, SourceGrade.FROM_MEMORY, "");
-        Stage stage = new Stage("incubation", "Incubation", 60.0, SourceGrade.FROM_MEMORY, band, null, null, List.of(),
-                List.of());
-        School school = new School("usual", "Usual", "", List.of(stage));
+        Stage stage = new Stage("incubation", "Incubation", 60.0, SourceGrade.FROM_MEMORY, band, null, null, null, null,
+                null, null, null, List.of(), List.of());
+        School school = new School("usual", "Usual", "", List.of(stage), null);
         assertEquals("stages", assertThrows(RefusedValueException.class,
-                () -> new School("usual", "Usual", "", List.of(stage, stage))).field());
+                () -> new School("usual", "Usual", "", List.of(stage, stage), null)).field());
         assertEquals("id", assertThrows(RefusedValueException.class, () -> new Guide("Corn Snake", "Corn snake",
                 Keeping.INCUBATOR, "at the eggs", OccupantPlace.CONTENTS, List.of(school), List.of())).field());
         assertEquals("source", assertThrows(RefusedValueException.class,
@@ -55,6 +55,19 @@ class LifeTest {
         assertEquals("high", assertThrows(RefusedValueException.class,
                 () -> new Range(2, 2, SourceGrade.FROM_MEMORY, "")).field());
         assertEquals("durationGrade", assertThrows(RefusedValueException.class, () -> new Stage("a", "A", 3.0, null, band,
-                null, null, null, null)).field());
+                null, null, null, null, null, null, null, null, null)).field());
+    }
+
+    @Test
+    void aNightOfAStageHasToFitItsHarmLimitsToo() {
+        Range day = new Range(20, 26, SourceGrade.FROM_MEMORY, "");
+        Range night = new Range(14, 19, SourceGrade.FROM_MEMORY, "");
+        List<GuideHarm> harm = List.of(new GuideHarm(Side.LOW, 16, 3600, SourceGrade.FROM_MEMORY));
+        assertEquals("harmLimits[0].levelC", assertThrows(RefusedValueException.class, () -> new Stage("a", "A", null, null, day,
+                night, null, null, null, null, null, new Graded(2, SourceGrade.FROM_MEMORY), harm, null)).field());
+        Stage stage = new Stage("a", "A", null, null, day, night, new Range(60, 85, SourceGrade.FROM_MEMORY, ""), null,
+                new Graded(14, SourceGrade.FROM_MEMORY), null, null, new Graded(2, SourceGrade.FROM_MEMORY), List.of(), null);
+        assertEquals(new HumidityBand(60, 85), stage.needs().humidity().orElseThrow());
+        assertEquals(2, stage.needs().maxRateKh().orElseThrow());
     }
 }

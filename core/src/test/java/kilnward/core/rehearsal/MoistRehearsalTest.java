@@ -315,7 +315,7 @@ class MoistRehearsalTest {
     private static Chamber tank(Room room, double covered, Appliance... appliances) {
         Wall glass = new Wall(List.of(new Layer(Material.WINDOW_GLASS, 6)), List.of());
         return new Chamber(new Box(0.8, 0.4, 0.45, java.util.Collections.nCopies(6, glass)), Optional.of(new Tank(0.4, covered)),
-                0, AirMovement.STILL, new Contents(10, 900, 0.5, 0, 0, 0), OccupantPlace.AIR, 0, List.of(appliances), room, 0);
+                0, AirMovement.STILL, new Contents(10, 900, 0.5, 0, 0, 0), OccupantPlace.AIR, 0, List.of(appliances), room, 0, 1);
     }
 
     @Test
@@ -422,6 +422,6 @@ class MoistRehearsalTest {
                 () -> tank(ROOM, 0, ultrasonic(5))).field());
         assertEquals("tank.waterHeightM", assertThrows(RefusedValueException.class, () -> new Chamber(
                 tank(ROOM, 0).box(), Optional.of(new Tank(0.5, 0)), 0, AirMovement.STILL, Contents.dry(1, 1000, 1, 0),
-                OccupantPlace.AIR, 0, List.of(), ROOM, 0)).field());
+                OccupantPlace.AIR, 0, List.of(), ROOM, 0, 1)).field());
     }
 }

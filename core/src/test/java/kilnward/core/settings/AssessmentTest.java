@@ -7,6 +7,7 @@ import static org.junit.jupiter.api.Assertions.assertTrue;
 import java.util.List;
 import java.util.Optional;
 import java.util.OptionalDouble;
+import java.util.Set;
 import kilnward.core.Osier;
 import kilnward.core.chamber.AirMovement;
 import kilnward.core.chamber.Chamber;
@@ -19,6 +20,8 @@ import kilnward.core.control.Style;
 import kilnward.core.finding.Finding;
 import kilnward.core.finding.Remedy;
 import kilnward.core.life.OccupantPlace;
+import kilnward.core.load.Current;
+import kilnward.core.load.Supply;
 import kilnward.core.probe.DisplayUnit;
 import kilnward.core.probe.Probe;
 import kilnward.core.probe.ProbePlace;
@@ -37,7 +40,12 @@ class AssessmentTest {
     }
 
     private static Setup in(Chamber chamber) {
-        return new Setup(chamber, Osier.eggNeeds(), sound().probes(), sound().controllers(), Optional.empty());
+        return new Setup(chamber, Osier.eggNeeds(), sound().probes(), sound().controllers(), Power.UNKNOWN);
+    }
+
+    private static Power mains(double ratedA) {
+        return new Power(Optional.of(new Supply("The circuit", Current.AC, 230, ratedA)), Optional.empty(), Set.of(),
+                OptionalDouble.empty());
     }
 
     private static Optional<Finding> find(Setup setup, String code) {
@@ -184,13 +192,13 @@ class AssessmentTest {
         Chamber light = Osier.chamber(calm.box(), 0.5, calm.airMovement(), calm.contents(), OccupantPlace.AIR, 0,
                 List.of(HeaterKind.BULB.typical("mat", 60)), calm.room(), 140);
         Setup hasty = new Setup(light, Osier.eggNeeds(), lively().probes(),
-                List.of(Osier.planned(PROFILE, Osier.settings(PROFILE, 28.6, 0.6, 33.5, 25))), Optional.empty());
+                List.of(Osier.planned(PROFILE, Osier.settings(PROFILE, 28.6, 0.6, 33.5, 25))), Power.UNKNOWN);
         assertTrue(find(sound(), "alarm-too-late").isEmpty());
         // Two hours at 34 °C are borne, so no alarm below it can be too late; at once, a fast box leaves no time.
         assertTrue(find(hasty, "alarm-too-late").isEmpty());
         Setup brittle = new Setup(light, new kilnward.core.life.Needs(Osier.eggNeeds().keep(),
                 List.of(new kilnward.core.life.HarmLimit(kilnward.core.life.Side.HIGH, 34, 0))), hasty.probes(),
-                hasty.controllers(), Optional.empty());
+                hasty.controllers(), Power.UNKNOWN);
         assertTrue(find(brittle, "alarm-too-late").isPresent());
     }
 
@@ -207,19 +215,19 @@ class AssessmentTest {
         PlannedController plain = sound().controllers().get(0);
         PlannedController rated = new PlannedController(plain.id(), plain.name(), plain.probeIds(), plain.profile(),
                 List.of(new PlannedController.PlannedLoop("loop", List.of("mat"), OptionalDouble.of(0.02),
-                        OptionalDouble.empty())), plain.settings());
+                        OptionalDouble.empty(), OptionalDouble.empty())), plain.settings());
         Setup overloaded = new Setup(sound().chamber(), Osier.eggNeeds(), sound().probes(), List.of(rated),
-                Optional.of(new Setup.Mains(230, 10)));
+                mains(10));
         // 6 W at 230 V are 0.026 A on a contact for 0.02 A.
         assertEquals(130, find(overloaded, "outlet-overloaded").orElseThrow().numbers().get("sharePct").value(), 0.5);
-        assertTrue(find(new Setup(sound().chamber(), Osier.eggNeeds(), sound().probes(), List.of(rated), Optional.empty()),
+        assertTrue(find(new Setup(sound().chamber(), Osier.eggNeeds(), sound().probes(), List.of(rated), Power.UNKNOWN),
                 "outlet-overloaded").isEmpty(), "without a voltage nothing can be told");
     }
 
     @Test
     void probeNearHeater() {
         Setup touching = new Setup(sound().chamber(), Osier.eggNeeds(), List.of(Osier.probe(0.2, 0)),
-                sound().controllers(), Optional.empty());
+                sound().controllers(), Power.UNKNOWN);
         assertTrue(find(touching, "probe-near-heater").isPresent());
     }
 

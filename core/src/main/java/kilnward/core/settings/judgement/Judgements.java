@@ -10,15 +10,23 @@ public final class Judgements {
     private static final List<Judgement> ALL = List.of(
             new WrongDirection(),
             new HeaterTooSmall(),
+            new CannotCool(),
             new SwingOutOfBand(),
+            new HumidityOutOfBand(),
+            new ChangesTooFast(),
             new StuckOnHarms(),
             new RungOrder(),
             new AlarmInSwing(),
             new AlarmTooLate(),
+            new DimmerFits(),
+            new CoastsPast(),
             new OutletLoad(),
             new ShortCycling(),
             new CoarseResolution(),
-            new ProbeNearHeater());
+            new ProbeNearHeater(),
+            new ProbeMisled(),
+            new NearSaturation(),
+            new DripRisk());
 
     private Judgements() {
     }

@@ -1,9 +1,13 @@
 package kilnward.core.settings.judgement;
 
+import kilnward.core.air.MoistAir;
+import kilnward.core.chamber.Chamber;
+import kilnward.core.chamber.Flow;
+import kilnward.core.chamber.MoistureBalance;
 import kilnward.core.finding.Quantity;
 import kilnward.core.finding.Unit;
 
-/** Short names for quantities. */
+/** Short names for quantities, and the steady moisture balance of a planned chamber. */
 final class Numbers {
     private Numbers() {
     }
@@ -24,6 +28,18 @@ final class Numbers {
         return new Quantity(percent, Unit.PERCENT);
     }
 
+    static Quantity humidity(double pct) {
+        return new Quantity(pct, Unit.RELATIVE_HUMIDITY);
+    }
+
+    static Quantity gramsPerHour(double gramsPerHour) {
+        return new Quantity(gramsPerHour, Unit.GRAM_PER_HOUR);
+    }
+
+    static Quantity rate(double kelvinPerHour) {
+        return new Quantity(kelvinPerHour, Unit.KELVIN_PER_HOUR);
+    }
+
     static Quantity seconds(double seconds) {
         return new Quantity(seconds, Unit.SECOND);
     }
@@ -34,5 +50,17 @@ final class Numbers {
 
     static Quantity count(double count) {
         return new Quantity(count, Unit.COUNT);
+    }
+
+    /**
+     * The steady moisture balance of a chamber whose room's humidity is known.
+     *
+     * @param humidifierGh output of its humidifiers (g/h)
+     */
+    static MoistureBalance moisture(Chamber chamber, double insideC, double insidePct, double roomC, double humidifierGh) {
+        double roomPct = Math.min(100, 100 * chamber.room().vapourPressurePa().orElseThrow() / MoistAir.saturationPressurePa(roomC));
+        double airChanges = 3600 * Flow.usual(chamber, id -> false).exchangeM3s() / chamber.box().volumeM3();
+        return MoistureBalance.of(chamber.box(), Math.min(200, airChanges), Math.max(0, Math.min(60, insideC)),
+                Math.max(0, Math.min(100, insidePct)), Math.max(-40, roomC), roomPct, humidifierGh, chamber.altitudeM());
     }
 }

@@ -1,0 +1,68 @@
+package kilnward.core.chamber;
+
+import java.util.Arrays;
+import kilnward.core.finding.Require;
+
+/**
+ * What a plug-in energy meter said about a box that had been running steadily. Everything that ran must have run through it.
+ *
+ * @param energyKWh   energy (kWh)
+ * @param hours       over this long (h), a day or more so that what is stored does not matter
+ * @param insideMeanC mean inside over that time (°C)
+ * @param roomMeanC   mean of the room over that time (°C), at least 2 K away from inside
+ */
+public record MeterReading(double energyKWh, double hours, double insideMeanC, double roomMeanC) {
+    private static final double LEAST_DIFFERENCE_K = 2;
+
+    public MeterReading {
+        Require.within("energyKWh", energyKWh, 0.001, 100_000, "kWh");
+        Require.within("hours", hours, 6, 8784, "h");
+        Require.within("insideMeanC", insideMeanC, -30, 80, "°C");
+        Require.within("roomMeanC", roomMeanC, -50, 60, "°C");
+        Require.that(insideMeanC - roomMeanC >= LEAST_DIFFERENCE_K, "insideMeanC", insideMeanC,
+                "must be 2 K or more above the room: in a room as warm as the box the meter tells nothing of the walls");
+    }
+
+    /** Mean power (W). */
+    public double meanW() {
+        return 1000 * energyKWh / hours;
+    }
+
+    /**
+     * The loss factor at which the chamber takes just this much. Heat of occupants and lamps is counted as the chamber has it;
+     * its heaters are taken to have given what the meter said less what else ran.
+     *
+     * @return factor within what {@link Chamber} takes
+     * @throws kilnward.core.finding.RefusedValueException where no factor explains the reading
+     */
+    public double lossFactor(Chamber chamber) {
+        Require.that(!chamber.heaters().isEmpty(), "appliances", 0, "must hold a heater for a meter to tell what it takes");
+        double otherW = chamber.appliances().stream().filter(each -> !(each instanceof Heater) && each.runsByItself())
+                .mapToDouble(each -> each.electricalW() * (each instanceof Lamp lamp ? lamp.hours() / 24 : 1)).sum();
+        double heatersW = meanW() - otherW;
+        double low = 0.1;
+        double high = 10;
+        // What it takes rises with the factor.
+        for (int round = 0; round < 60; round++) {
+            double middle = Math.sqrt(low * high);
+            if (takesW(chamber.withLossFactor(middle)) < heatersW) {
+                low = middle;
+            } else {
+                high = middle;
+            }
+        }
+        double factor = Math.sqrt(low * high);
+        Require.that(factor > 0.101 && factor < 9.9, "energyKWh", energyKWh,
+                "must fit the box: walls ten times better or worse than their layers do not explain it");
+        return factor;
+    }
+
+    private double takesW(Chamber chamber) {
+        SteadyState steady = SteadyState.of(chamber);
+        double share = steady.holdingShare(insideMeanC, roomMeanC);
+        double[] nodes = steady.nodesC(roomMeanC, share, 0);
+        double[] watts = new double[chamber.heaters().size()];
+        Arrays.setAll(watts, e -> share * chamber.heaters().get(e).powerW(nodes[e]));
+        return Arrays.stream(watts).sum();
+    }
+}

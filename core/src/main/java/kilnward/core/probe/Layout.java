@@ -1,0 +1,82 @@
+package kilnward.core.probe;
+
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import kilnward.core.chamber.Appliance;
+import kilnward.core.chamber.Box;
+import kilnward.core.chamber.Heater;
+import kilnward.core.chamber.HeaterKind;
+import kilnward.core.chamber.Place;
+import kilnward.core.chamber.Tank;
+import kilnward.core.finding.Require;
+
+/**
+ * Where the parts of a chamber are, and what follows from it for what its probes feel.
+ *
+ * @param box        the box
+ * @param tank       water in it; empty for a box of air
+ * @param contents   where the contents are
+ * @param appliances where each appliance is, in order
+ * @param heaters    the places of those that heat
+ * @param gradientKm air in still air for each metre of height (K/m), 0 in the middle of it
+ */
+public record Layout(Box box, Optional<Tank> tank, Place contents, Map<String, Place> appliances, List<Place> heaters,
+                     double gradientKm) {
+    public Layout {
+        appliances = Map.copyOf(appliances);
+        heaters = List.copyOf(heaters);
+    }
+
+    /**
+     * @param placed     places that somebody has given, by appliance id; where there is none, the usual one is taken
+     * @param contents   where the contents are; the usual place where empty
+     * @param gradientKm gradient of still air (K/m), −20 to 20
+     * @throws kilnward.core.finding.RefusedValueException where something sticks out of the box, or an in-tank heater out of the
+     *         water; the field begins with {@code appliances[i].place} or {@code contents.place}
+     */
+    public static Layout of(Box box, Optional<Tank> tank, List<? extends Appliance> appliances, Map<String, Place> placed,
+                            Optional<Place> contents, double gradientKm) {
+        Require.within("box.gradientKm", gradientKm, -20, 20, "K/m");
+        Map<String, Place> places = new HashMap<>();
+        List<Place> heaters = new ArrayList<>();
+        for (int i = 0; i < appliances.size(); i++) {
+            Appliance appliance = appliances.get(i);
+            Place place = Optional.ofNullable(placed.get(appliance.id())).orElse(Place.usual(appliance, box, tank));
+            String field = "appliances[" + i + "].place";
+            place.requireInside(field, box);
+            if (appliance instanceof Heater heater) {
+                heaters.add(place);
+                if (tank.isPresent() && heater.kind() == HeaterKind.IN_TANK) {
+                    Require.that(place.topM() <= tank.get().waterHeightM() + 1e-9, field + ".zM", place.zM(),
+                            "must leave the heater below the water line at " + Require.plain(tank.get().waterHeightM())
+                                    + " m: one that runs dry burns out or cracks");
+                }
+            }
+            places.put(appliance.id(), place);
+        }
+        Place inside = contents.orElse(Place.usualContents(box));
+        inside.requireInside("contents.place", box);
+        return new Layout(box, tank, inside, places, heaters, gradientKm);
+    }
+
+    /** What a probe feels that hangs at a point. Above the water line of a tank it is out in the room. */
+    public ProbePlace hang(Place point, double lagS) {
+        if (isAboveWater(point)) {
+            return ProbePlace.of(0, 0, 1, 0, lagS);
+        }
+        return ProbePlace.at(point, heaters, Optional.of(contents), box, tank.isPresent() ? 0 : gradientKm, lagS);
+    }
+
+    /** Whether a point in a tank is above its water line. */
+    public boolean isAboveWater(Place point) {
+        return tank.isPresent() && point.zM() > tank.get().waterHeightM();
+    }
+
+    /** Still air at the height of the occupant, which stands on top of the contents, less mixed air (K). */
+    public double occupantGradientK() {
+        return tank.isPresent() ? 0 : gradientKm * (contents.topM() - box.innerHeightM() / 2);
+    }
+}

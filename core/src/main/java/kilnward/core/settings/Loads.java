@@ -1,0 +1,61 @@
+package kilnward.core.settings;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.OptionalDouble;
+import kilnward.core.chamber.Appliance;
+import kilnward.core.load.Load;
+import kilnward.core.load.LoadCheck;
+import kilnward.core.load.LoadKind;
+import kilnward.core.load.Outlet;
+import kilnward.core.load.Supply;
+import kilnward.core.rehearsal.Rehearsed;
+
+/** The outlets of a planned chamber with what hangs on them, switching as rehearsed. */
+final class Loads {
+    /** Share of what a low-voltage supply takes from the mains that comes out of it; order of magnitude, from memory. */
+    private static final double SUPPLY_EFFICIENCY = 0.85;
+
+    private Loads() {
+    }
+
+    /** @return the check; empty where no supply is known */
+    static Optional<LoadCheck> of(Setup setup, Rehearsed running) {
+        List<Outlet> outlets = new ArrayList<>();
+        for (int i = 0; i < setup.controllers().size(); i++) {
+            PlannedController controller = setup.controllers().get(i);
+            double cyclesPerDay = 24 * running.metrics().loops().get(i).cyclesPerHour();
+            PlannedController.PlannedLoop loop = controller.loop();
+            supplyOf(setup, loop).ifPresent(supply -> outlets.add(new Outlet("The outlet of " + controller.name(), supply,
+                    loop.ratedA(), loop.ratedDcA(), loop.ratedW(),
+                    loop.applianceIds().stream().map(setup::appliance).map(Loads::load).toList(), cyclesPerDay)));
+        }
+        for (Appliance appliance : setup.chamber().appliances()) {
+            if (!setup.isControlled(appliance.id()) && appliance.runsByItself() && appliance.electricalW() > 0) {
+                setup.power().of(appliance.id()).ifPresent(supply -> outlets.add(unswitched(appliance.id(), supply, load(appliance))));
+            }
+        }
+        double lowVoltageW = outlets.stream().filter(each -> Optional.of(each.supply()).equals(setup.power().lowVoltage()))
+                .mapToDouble(Outlet::powerW).sum();
+        if (lowVoltageW > 0) {
+            setup.power().mains().ifPresent(mains -> outlets.add(unswitched("the low-voltage supply", mains,
+                    new Load("the low-voltage supply", LoadKind.ELECTRONIC, lowVoltageW / SUPPLY_EFFICIENCY))));
+        }
+        return outlets.isEmpty() ? Optional.empty() : Optional.of(LoadCheck.of(outlets));
+    }
+
+    private static Outlet unswitched(String name, Supply supply, Load load) {
+        return new Outlet(name, supply, OptionalDouble.empty(), OptionalDouble.empty(), OptionalDouble.empty(), List.of(load), 0);
+    }
+
+    /** Where an outlet feeds appliances of both kinds, the mains counts. */
+    private static Optional<Supply> supplyOf(Setup setup, PlannedController.PlannedLoop loop) {
+        return loop.applianceIds().stream().map(id -> setup.power().of(id)).flatMap(Optional::stream)
+                .max(java.util.Comparator.comparingDouble(Supply::voltageV));
+    }
+
+    private static Load load(Appliance appliance) {
+        return new Load(appliance.id(), LoadKind.of(appliance), Math.max(0.1, appliance.electricalW()));
+    }
+}
