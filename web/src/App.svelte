@@ -40,7 +40,7 @@
     else if (event.key === 'w') router.go('/')
     else if (event.key === 's') chamber?.save()
     else if (event.key === 'u') chamber?.undo()
-    else if (route.page === 'chamber' && /^[1-4]$/.test(event.key)) router.go(`/chambers/${route.id}/${STEPS[Number(event.key) - 1]}`)
+    else if (route.page === 'chamber' && /^[1-6]$/.test(event.key)) router.go(`/chambers/${route.id}/${STEPS[Number(event.key) - 1]}`)
     else return
     event.preventDefault()
   }
@@ -100,10 +100,11 @@
   <dl>
     <dt>?</dt><dd>this list</dd>
     <dt>w</dt><dd>all chambers</dd>
-    <dt>1 … 4</dt><dd>occupant, chamber, settings, card</dd>
+    <dt>1 … 6</dt><dd>occupant, chamber, probes, loads, settings, card</dd>
     <dt>s</dt><dd>save</dd>
     <dt>u</dt><dd>undo</dd>
     <dt>↑ ↓</dt><dd>on a rung or a key: one step of the controller</dd>
+    <dt>← → ↑ ↓</dt><dd>on a part in the drawing: a centimetre; with Shift five</dd>
     <dt>Page ↑ ↓</dt><dd>on a rung: ten steps</dd>
     <dt>Shift</dt><dd>with arrows or while dragging a switching point: both points together</dd>
   </dl>

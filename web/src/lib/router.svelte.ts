@@ -1,6 +1,6 @@
 /** Addresses of the page: /, /new, /chambers/{id}/{step}. */
 
-export const STEPS = ['occupant', 'chamber', 'settings', 'card'] as const
+export const STEPS = ['occupant', 'chamber', 'probes', 'loads', 'settings', 'card'] as const
 export type StepName = (typeof STEPS)[number]
 
 export type Route =
@@ -40,7 +40,7 @@ export const router = new Router()
 /** For links: ordinary clicks stay on the page, everything else is the browser's. */
 export function follow(event: MouseEvent) {
   const link = (event.target as Element).closest('a[href^="/"]')
-  if (!link || event.defaultPrevented || event.button !== 0 || event.metaKey || event.ctrlKey || event.shiftKey) return
+  if (!link || link.hasAttribute('target') || link.hasAttribute('download') || event.defaultPrevented || event.button !== 0 || event.metaKey || event.ctrlKey || event.shiftKey) return
   event.preventDefault()
   router.go(link.getAttribute('href')!)
 }

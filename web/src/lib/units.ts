@@ -61,6 +61,10 @@ export function quantity(of: QuantityAnswer, unit: TemperatureUnit): string {
       return `${difference(of.value, unit)}/h`
     case 'PERCENT':
       return `${fixed(of.value, of.value > 99 && of.value < 100 ? 1 : 0)} %`
+    case 'RELATIVE_HUMIDITY':
+      return `${fixed(of.value, 0)} %RH`
+    case 'GRAM_PER_HOUR':
+      return `${fixed(of.value, of.value < 20 ? 1 : 0)} g/h`
     case 'WATT':
       return `${fixed(of.value, of.value < 20 ? 1 : 0)} W`
     case 'SECOND':

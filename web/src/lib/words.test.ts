@@ -10,7 +10,7 @@ describe('words', () => {
   })
 
   it('lead each remedy to a step that is there', () => {
-    expect(stepOf('PROBES')).toBe('chamber')
+    expect(stepOf('PROBES')).toBe('probes')
     expect(stepOf('CARD')).toBe('card')
     expect(stepOf('OCCUPANT')).toBe('occupant')
     expect(stepOf('FAULTS')).toBe('settings')

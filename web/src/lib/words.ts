@@ -1,5 +1,5 @@
 /** The words for what the server names by a code. */
-import type { AppliancePlan, ControllerPlan, Guide, Parameter, RungKind, Step } from './api/types'
+import type { ApplianceKind, ControllerPlan, Guide, Parameter, RungKind, Step } from './api/types'
 import type { StepName } from './router.svelte'
 
 export const RUNG_NAMES: Record<RungKind, string> = {
@@ -45,14 +45,57 @@ export const KEEPING_NAMES: Record<Guide['keeping'], string> = {
   STORE: 'store',
 }
 
-export const APPLIANCE_NAMES: Record<AppliancePlan['kind'], string> = {
+export const APPLIANCE_NAMES: Record<ApplianceKind, string> = {
   MAT: 'heating mat',
   BULB: 'bulb',
   CERAMIC_EMITTER: 'ceramic emitter',
   CABLE: 'heating cable',
   FANNED_ELEMENT: 'element in a fan’s stream',
-  COOLER: 'cooler',
+  ROD: 'heating rod or tube',
+  SELF_LIMITING: 'self-limiting element',
+  WARM_LIQUID: 'warm liquid, pumped round',
+  IN_TANK: 'heater in the water',
+  COOLER: 'cooler with a compressor',
+  CHILLER: 'chiller',
+  THERMOELECTRIC: 'thermoelectric cooler',
+  HUMIDIFIER_ULTRASONIC: 'humidifier, ultrasonic',
+  HUMIDIFIER_EVAPORATING: 'humidifier, evaporating',
+  BOWL: 'bowl of water',
+  DEHUMIDIFIER: 'dehumidifier',
+  FAN_CIRCULATION: 'fan or pump inside',
+  FAN_EXHAUST: 'exhaust fan',
+  FAN_INTAKE: 'intake fan',
+  FAN_SURFACE: 'fan over the water',
+  VENT: 'vent',
+  LAMP: 'lamp',
 }
+
+/** What an appliance does, for its colour and shape. */
+export type Doing = 'warms' | 'cools' | 'moistens' | 'dries' | 'moves air' | 'lights'
+
+export function doing(kind: ApplianceKind): Doing {
+  if (HEATERS.includes(kind)) return 'warms'
+  switch (kind) {
+    case 'COOLER':
+    case 'CHILLER':
+    case 'THERMOELECTRIC':
+      return 'cools'
+    case 'HUMIDIFIER_ULTRASONIC':
+    case 'HUMIDIFIER_EVAPORATING':
+    case 'BOWL':
+      return 'moistens'
+    case 'DEHUMIDIFIER':
+      return 'dries'
+    case 'LAMP':
+      return 'lights'
+    default:
+      return 'moves air'
+  }
+}
+
+export const HEATERS: ApplianceKind[] = ['MAT', 'BULB', 'CERAMIC_EMITTER', 'CABLE', 'FANNED_ELEMENT', 'ROD', 'SELF_LIMITING', 'WARM_LIQUID', 'IN_TANK']
+
+export const WALL_NAMES = ['bottom', 'top', 'front', 'back', 'left', 'right'] as const
 
 export const STYLE_NAMES: Record<ControllerPlan['profile']['raising'], string> = {
   PAIR: 'a pair: on at, off at',
@@ -74,8 +117,11 @@ export function stepOf(step: Step): StepName {
     case 'OCCUPANT':
       return 'occupant'
     case 'CHAMBER':
-    case 'PROBES':
       return 'chamber'
+    case 'PROBES':
+      return 'probes'
+    case 'LOADS':
+      return 'loads'
     case 'CARD':
       return 'card'
     default:

@@ -12,7 +12,9 @@
   import { sinceStart, subtitle } from '../lib/chamber/subtitle'
   import CardStep from './CardStep.svelte'
   import ChamberStep from './ChamberStep.svelte'
+  import LoadsStep from './LoadsStep.svelte'
   import OccupantStep from './OccupantStep.svelte'
+  import ProbesStep from './ProbesStep.svelte'
   import SettingsStep from './SettingsStep.svelte'
 
   let { id, step }: { id: string; step: StepName } = $props()
@@ -119,6 +121,7 @@
       {#if step === 'occupant'}
         <OccupantStep {draft} />
       {:else if step === 'chamber'}
+        <ChamberStep {draft} />
         <div class="name">
           <label for="chamber-name" class="small quiet">Name of the chamber</label>
           <input id="chamber-name" maxlength="80" bind:value={draft.plan.name} disabled={!session.mayPlan} aria-invalid={draft.plan.name.trim() === '' || draft.error('name') ? 'true' : undefined} />
@@ -126,8 +129,11 @@
           <label for="chamber-note" class="small quiet">Note</label>
           <textarea id="chamber-note" rows="2" maxlength="2000" bind:value={draft.plan.note} disabled={!session.mayPlan}></textarea>
         </div>
-        <ChamberStep {draft} />
         {#if session.mayPlan}<p class="remove"><button class="link small" onclick={remove}>Remove this chamber</button></p>{/if}
+      {:else if step === 'probes'}
+        <ProbesStep {draft} />
+      {:else if step === 'loads'}
+        <LoadsStep {draft} />
       {:else if step === 'settings'}
         <SettingsStep {draft} />
       {:else}
@@ -195,7 +201,7 @@
     display: grid;
     gap: 2px;
     max-width: 560px;
-    padding-bottom: 16px;
+    padding: 16px 0;
   }
 
   .loading,

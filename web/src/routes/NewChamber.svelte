@@ -1,7 +1,7 @@
 <script lang="ts">
   import { onMount } from 'svelte'
   import { api, Problem } from '../lib/api/client'
-  import type { ChamberView, Guide } from '../lib/api/types'
+  import type { ChamberView, Guide, GuideView } from '../lib/api/types'
   import { fieldErrors } from '../lib/chamber/draft'
   import { router } from '../lib/router.svelte'
   import { KEEPING_NAMES } from '../lib/words'
@@ -15,7 +15,7 @@
   const nameError = $derived(tried && name.trim() === '' ? 'must be given' : (problem && fieldErrors(problem.errors)['name']) || null)
 
   onMount(async () => {
-    guides = await api.get<Guide[]>('/guides').catch(() => [])
+    guides = (await api.get<GuideView[]>('/guides').catch(() => [])).map((each) => each.guide)
   })
 
   async function add(event: SubmitEvent) {

@@ -1,47 +1,78 @@
 <script lang="ts">
   import { onMount, untrack } from 'svelte'
-  import { api } from '../lib/api/client'
-  import type { Guide, HarmPlan, Stage } from '../lib/api/types'
+  import { api, Problem } from '../lib/api/client'
+  import type { GuideView, School, Stage } from '../lib/api/types'
   import type { ChamberDraft } from '../lib/chamber/draft.svelte'
+  import EggWeights from '../lib/life/EggWeights.svelte'
+  import GuideEditor from '../lib/life/GuideEditor.svelte'
+  import HarmChart from '../lib/life/HarmChart.svelte'
+  import SchoolsCompared from '../lib/life/SchoolsCompared.svelte'
+  import StageStrip from '../lib/life/StageStrip.svelte'
+  import { daysSince, stageOn } from '../lib/life/stages'
   import NumberField from '../lib/parts/NumberField.svelte'
   import { prefs } from '../lib/prefs.svelte'
   import { session } from '../lib/session.svelte'
-  import { duration, level } from '../lib/units'
-  import { GRADE_NAMES, KEEPING_NAMES } from '../lib/words'
+  import { difference } from '../lib/units'
+  import { KEEPING_NAMES } from '../lib/words'
 
   let { draft }: { draft: ChamberDraft } = $props()
   const id = $props.id()
-  let guides = $state.raw<Guide[]>([])
+  let views = $state.raw<GuideView[]>([])
   let search = $state('')
   // Where looking around begins; what is looked at afterwards is not yet what is planned.
   let guideId = $state(untrack(() => draft.plan.occupancy?.guideId ?? ''))
   let schoolId = $state(untrack(() => draft.plan.occupancy?.schoolId ?? ''))
+  let trouble = $state.raw<Problem | null>(null)
+  let said = $state('')
+  let editor: GuideEditor
+  let picker = $state<HTMLInputElement>()
   const occupancy = $derived(draft.plan.occupancy)
-  const guide = $derived(guides.find((each) => each.id === guideId) ?? null)
+  const view = $derived(views.find((each) => each.guide.id === guideId) ?? null)
+  const guide = $derived(view?.guide ?? null)
   const school = $derived(guide?.schools.find((each) => each.id === schoolId) ?? guide?.schools[0] ?? null)
+  const words = $derived(search.trim().toLowerCase().split(/\s+/))
   const found = $derived(
-    guides.filter((each) => `${each.name} ${KEEPING_NAMES[each.keeping]}`.toLowerCase().includes(search.trim().toLowerCase())),
+    views.filter(({ guide: each }) => {
+      const text = `${each.name} ${KEEPING_NAMES[each.keeping]} ${each.schools.map((one) => one.name).join(' ')}`.toLowerCase()
+      return words.every((word) => text.includes(word))
+    }),
   )
   const disabled = $derived(!session.mayPlan)
+  const lived = $derived(views.find((each) => each.guide.id === occupancy?.guideId)?.guide ?? null)
+  const livedSchool = $derived(lived?.schools.find((each) => each.id === occupancy?.schoolId) ?? null)
+  const today = $derived(daysSince(occupancy?.startedOn ?? null))
+  const due = $derived(livedSchool && today !== null ? stageOn(livedSchool, today) : null)
+  const weighed = $derived(lived?.schools.some((each) => each.weightLoss) ?? false)
 
-  onMount(async () => {
-    guides = await api.get<Guide[]>('/guides')
-  })
+  onMount(load)
 
-  function live(stage: Stage) {
-    if (!guide || !school) return
+  async function load() {
+    try {
+      views = await api.get<GuideView[]>('/guides')
+      trouble = null
+    } catch (failed) {
+      if (!(failed instanceof Problem)) throw failed
+      trouble = failed
+    }
+  }
+
+  function live(from: School, stage: Stage) {
+    if (!guide) return
     draft.checkpoint(`taking over ${stage.name.toLowerCase()}`)
     draft.plan.occupancy = {
       guideId: guide.id,
-      schoolId: school.id,
+      schoolId: from.id,
       stageId: stage.id,
       name: guide.name,
       startedOn: draft.plan.occupancy?.startedOn ?? null,
       where: guide.where,
       measured: guide.measured,
-      gradientK: draft.plan.occupancy?.gradientK ?? 0,
+      gradientK: draft.plan.occupancy?.gradientK ?? null,
       keepLowC: stage.temperatureC.low,
       keepHighC: stage.temperatureC.high,
+      keepHumidityLowPct: stage.humidityPct?.low ?? null,
+      keepHumidityHighPct: stage.humidityPct?.high ?? null,
+      maxRateKh: stage.maxRateKh?.value ?? null,
       harmLimits: stage.harm.map(({ side, levelC, durationS }) => ({ side, levelC, durationS })),
     }
     draft.replan()
@@ -52,16 +83,58 @@
     draft.replan()
   }
 
-  const sideWord = (limit: { side: HarmPlan['side'] }) => (limit.side === 'HIGH' ? 'at or above' : 'at or below')
+  async function take(file: string, then: (added: GuideView) => void) {
+    try {
+      const added = await api.postText<GuideView>('/guides', file)
+      await load()
+      guideId = added.guide.id
+      schoolId = added.guide.schools[0]?.id ?? ''
+      search = ''
+      trouble = null
+      then(added)
+    } catch (failed) {
+      if (!(failed instanceof Problem)) throw failed
+      trouble = failed
+      said = ''
+    }
+  }
+
+  async function copy() {
+    if (!guide) return
+    const own = { ...guide, name: `${guide.name}, ours` }
+    await take(JSON.stringify(own), (added) => {
+      said = `${added.guide.name} is yours; the shipped guide stays as it is.`
+      editor.open(added)
+    })
+  }
+
+  async function bring() {
+    const file = picker?.files?.[0]
+    if (picker) picker.value = ''
+    if (!file) return
+    await take(await file.text(), (added) => (said = `Brought in: ${added.guide.name}.`))
+  }
+
+  async function remove() {
+    if (!guide || !confirm(`Remove your guide ${guide.name}? Chambers planned from it keep their values.`)) return
+    try {
+      await api.remove(`/guides/${guide.id}`)
+      guideId = occupancy?.guideId ?? ''
+      await load()
+    } catch (failed) {
+      if (!(failed instanceof Problem)) throw failed
+      trouble = failed
+    }
+  }
 </script>
 
 <div class="columns">
   <section aria-labelledby="{id}-guide">
     <h2 id="{id}-guide">Who lives in it</h2>
-    <label for="{id}-search">Search the guides</label>
+    <label for="{id}-search">Search {views.length} guides</label>
     <input id="{id}-search" type="search" bind:value={search} placeholder="eggs, mushroom, tank …" />
     <ul class="guides">
-      {#each found as each (each.id)}
+      {#each found as { guide: each, version } (each.id)}
         <li>
           <button
             aria-pressed={each.id === guideId}
@@ -70,18 +143,42 @@
               schoolId = each.schools[0]?.id ?? ''
             }}
           >
-            <b>{each.name}</b> <span class="quiet small">{KEEPING_NAMES[each.keeping]}{each.schools.length > 1 ? ` · ${each.schools.length} schools` : ''}</span>
+            <b>{each.name}</b> <span class="quiet small">{KEEPING_NAMES[each.keeping]}{each.schools.length > 1 ? ` · ${each.schools.length} schools` : ''}{version !== null ? ' · your own' : ''}</span>
           </button>
         </li>
       {:else}
-        <li class="quiet">{guides.length ? 'No guide by that name. Choose the nearest and change its values.' : 'Fetching the guides …'}</li>
+        <li class="quiet">{views.length ? 'No guide by that name. Choose the nearest, copy it and change its values.' : 'Fetching the guides …'}</li>
       {/each}
     </ul>
+    {#if session.mayPlan}
+      <p><button class="link small" onclick={() => picker?.click()}>Bring in a guide from a file</button></p>
+      <input class="sr-only" type="file" accept=".json,application/json" tabindex="-1" aria-label="Guide file" bind:this={picker} onchange={bring} />
+    {/if}
+    <p class="small"><a href="/schemas/guide.schema.json" target="_blank" rel="noopener">What such a file looks like</a></p>
+    {#if trouble}
+      <div class="error" role="alert">
+        <p>{trouble.title}. {trouble.errors.length ? 'Nothing was taken over.' : trouble.detail}</p>
+        {#each trouble.errors.slice(0, 6) as error (error.field + error.allowed)}<p>{error.line ? `Line ${error.line}: ` : ''}{error.field} {error.allowed}</p>{/each}
+      </div>
+    {/if}
+    <p class="small" role="status">{said}</p>
   </section>
 
   <section aria-labelledby="{id}-stages">
     {#if guide && school}
-      <h2 id="{id}-stages">{guide.name}, stage by stage</h2>
+      <div class="title">
+        <h2 id="{id}-stages">{guide.name}, stage by stage</h2>
+        <span class="tools">
+          <a class="small" href="/api/v1/guides/{guide.id}/file" target="_self" download>Export</a>
+          {#if session.mayPlan}
+            <button class="link small" onclick={copy}>Copy, to change it</button>
+            {#if view && view.version !== null}
+              <button class="link small" onclick={() => editor.open(view!)}>Change it</button>
+              <button class="link small" onclick={remove}>Remove it</button>
+            {/if}
+          {/if}
+        </span>
+      </div>
       {#if guide.schools.length > 1}
         <div class="schools" role="radiogroup" aria-label="School">
           {#each guide.schools as each (each.id)}
@@ -89,91 +186,83 @@
           {/each}
         </div>
       {/if}
-      {#if school.explanation}<p class="quiet">{school.explanation}</p>{/if}
-      <ol class="stages">
-        {#each school.stages as stage (stage.id)}
-          {@const chosen = occupancy?.guideId === guide.id && occupancy.schoolId === school.id && occupancy.stageId === stage.id}
-          <li class:chosen>
-            <h3>{stage.name}{#if stage.durationDays !== null}<span class="quiet">, about {stage.durationDays} days</span>{/if}</h3>
-            <p>
-              <span class="mono">{level(stage.temperatureC.low, prefs.unit)}</span> to
-              <span class="mono">{level(stage.temperatureC.high, prefs.unit)}</span>
-              <span class="quiet small">({GRADE_NAMES[stage.temperatureC.grade]})</span>
-              {#if stage.humidityPct}
-                · <span class="mono">{stage.humidityPct.low}–{stage.humidityPct.high} %RH</span>
-                <span class="quiet small">({GRADE_NAMES[stage.humidityPct.grade]})</span>
-              {/if}
-              {#if stage.lightHours !== null}· light {stage.lightHours} h{/if}
-            </p>
-            {#each stage.harm as harm (harm.side + harm.levelC)}
-              <p class="small">Harmed {sideWord(harm)} {level(harm.levelC, prefs.unit)} for {duration(harm.durationS)} <span class="quiet">({GRADE_NAMES[harm.grade]})</span></p>
-            {/each}
-            {#each stage.notes as note (note)}<p class="small quiet">{note}</p>{/each}
-            {#if chosen}
-              <p class="small"><span class="mark well" aria-hidden="true">■</span>This is the stage now.</p>
-            {:else}
-              <button class="link" {disabled} onclick={() => live(stage)}>Plan for this stage</button>
-            {/if}
-          </li>
-        {/each}
-      </ol>
+      <StageStrip {school} chosen={occupancy?.guideId === guide.id && occupancy.schoolId === school.id ? occupancy.stageId : null} today={occupancy?.guideId === guide.id ? today : null} pick={(stage) => !disabled && live(school!, stage)} />
+      <SchoolsCompared {guide} {disabled} isChosen={(one, stage) => occupancy?.guideId === guide!.id && occupancy.schoolId === one.id && occupancy.stageId === stage.id} plan={live} />
       {#each guide.cautions as caution (caution)}<p class="small caution">{caution}</p>{/each}
     {:else}
       <p class="quiet">Choose a guide on the left; its values are defaults and yours to change.</p>
     {/if}
 
     {#if occupancy}
-      <fieldset {disabled}>
+      <fieldset class="form needs" {disabled}>
         <legend><h2>What they need in this chamber</h2></legend>
         <p class="quiet small">Judgements to start from, not promises. All values {occupancy.where}.</p>
-        <div class="row">
-          <NumberField label="Keep from" kind="level" value={occupancy.keepLowC} error={draft.error('occupancy.keepLowC')} onchange={(value) => change(() => (occupancy.keepLowC = value!))} />
-          <NumberField label="Keep to" kind="level" value={occupancy.keepHighC} error={draft.error('occupancy.keepHighC')} onchange={(value) => change(() => (occupancy.keepHighC = value!))} />
-          <div class="plain">
-            <label for="{id}-since">Since</label>
-            <input id="{id}-since" type="date" value={occupancy.startedOn ?? ''} onchange={(event) => (occupancy.startedOn = event.currentTarget.value || null)} />
-          </div>
-          {#if occupancy.measured === 'AIR'}
-            <NumberField label="Air there, above the mixed air" kind="difference" value={occupancy.gradientK} error={draft.error('occupancy.gradientK')} onchange={(value) => change(() => (occupancy.gradientK = value!))} />
-          {/if}
-        </div>
-        <h3>What harms them, and how soon</h3>
-        {#each occupancy.harmLimits as limit, index (limit)}
-          <div class="row harm">
-            <div class="plain">
-              <label for="{id}-side-{index}">Side</label>
-              <select id="{id}-side-{index}" bind:value={limit.side} onchange={() => draft.replan()}>
-                <option value="HIGH">at or above</option>
-                <option value="LOW">at or below</option>
-              </select>
+        {#if due && due.id !== occupancy.stageId}
+          <p><span class="mark mind" aria-hidden="true">▲</span>By its days it is time for <b>{due.name}</b>. <button class="link" {disabled} onclick={() => { guideId = lived!.id; live(livedSchool!, due!) }}>Plan for it</button></p>
+        {/if}
+        <div class="needs-columns">
+          <div class="part">
+            <div class="row">
+              <NumberField label="Keep from" kind="level" value={occupancy.keepLowC} error={draft.error('occupancy.keepLowC')} onchange={(value) => change(() => (occupancy.keepLowC = value!))} />
+              <NumberField label="Keep to" kind="level" value={occupancy.keepHighC} error={draft.error('occupancy.keepHighC')} onchange={(value) => change(() => (occupancy.keepHighC = value!))} />
+              <NumberField label="Humidity from" unit="%RH" emptyMeans="any" value={occupancy.keepHumidityLowPct} error={draft.error('occupancy.keepHumidityLowPct')} onchange={(value) => change(() => (occupancy.keepHumidityLowPct = value))} />
+              <NumberField label="Humidity to" unit="%RH" emptyMeans="any" value={occupancy.keepHumidityHighPct} error={draft.error('occupancy.keepHumidityHighPct')} onchange={(value) => change(() => (occupancy.keepHumidityHighPct = value))} />
+              <NumberField label="Changes by at most, an hour" kind="difference" emptyMeans="any" value={occupancy.maxRateKh} error={draft.error('occupancy.maxRateKh')} onchange={(value) => change(() => (occupancy.maxRateKh = value))} />
+              <div class="plain">
+                <label for="{id}-since">Since</label>
+                <input id="{id}-since" type="date" value={occupancy.startedOn ?? ''} onchange={(event) => (occupancy.startedOn = event.currentTarget.value || null)} />
+              </div>
+              {#if occupancy.measured === 'AIR' && !draft.plan.box?.tank}
+                <NumberField label="Air there, above the mixed air" kind="difference" emptyMeans={draft.answer ? difference(draft.answer.layout.occupantGradientK, prefs.unit) : 'from its height'} value={occupancy.gradientK} error={draft.error('occupancy.gradientK')} onchange={(value) => change(() => (occupancy.gradientK = value))} />
+              {/if}
             </div>
-            <NumberField label="Level" kind="level" value={limit.levelC} error={draft.error(`occupancy.harmLimits[${index}].levelC`)} onchange={(value) => change(() => (limit.levelC = value!))} />
-            <NumberField label="Borne for" unit="h" scale={1 / 3600} value={limit.durationS} error={draft.error(`occupancy.harmLimits[${index}].durationS`)} onchange={(value) => change(() => (limit.durationS = value!))} />
-            <button class="link small" onclick={() => change(() => (occupancy.harmLimits = occupancy.harmLimits.filter((each) => each !== limit)))}>Remove</button>
+            <h3>What harms them, and how soon</h3>
+            {#each occupancy.harmLimits as limit, index (limit)}
+              <div class="row">
+                <div class="plain">
+                  <label for="{id}-side-{index}">Side</label>
+                  <select id="{id}-side-{index}" bind:value={limit.side} onchange={() => draft.replan()}>
+                    <option value="HIGH">at or above</option>
+                    <option value="LOW">at or below</option>
+                  </select>
+                </div>
+                <NumberField label="Level" kind="level" value={limit.levelC} error={draft.error(`occupancy.harmLimits[${index}].levelC`)} onchange={(value) => change(() => (limit.levelC = value!))} />
+                <NumberField label="Borne for" unit="h" scale={1 / 3600} value={limit.durationS} error={draft.error(`occupancy.harmLimits[${index}].durationS`)} onchange={(value) => change(() => (limit.durationS = value!))} />
+                <button class="link small" onclick={() => change(() => (occupancy.harmLimits = occupancy.harmLimits.filter((each) => each !== limit)))}>Remove</button>
+              </div>
+            {/each}
+            <div>
+              <button
+                class="button"
+                onclick={() =>
+                  change(() => occupancy.harmLimits.push({ side: 'HIGH', levelC: Math.min(80, occupancy.keepHighC + 5), durationS: 3600 }))}
+                >Add a harm limit</button
+              >
+            </div>
           </div>
-        {/each}
-        <button
-          class="button"
-          onclick={() =>
-            change(() => occupancy.harmLimits.push({ side: 'HIGH', levelC: Math.min(80, occupancy.keepHighC + 5), durationS: 3600 }))}
-          >Add a harm limit</button
-        >
+          <HarmChart keepLowC={occupancy.keepLowC} keepHighC={occupancy.keepHighC} limits={occupancy.harmLimits} />
+        </div>
       </fieldset>
+      {#if weighed}
+        <EggWeights chamberId={draft.id} wanted={livedSchool?.weightLoss ?? lived?.schools.find((each) => each.weightLoss)?.weightLoss ?? null} humidityPct={occupancy.keepHumidityLowPct !== null && occupancy.keepHumidityHighPct !== null ? (occupancy.keepHumidityLowPct + occupancy.keepHumidityHighPct) / 2 : null} />
+      {/if}
     {/if}
   </section>
 </div>
+<GuideEditor bind:this={editor} onsaved={(saved) => { said = `${saved.guide.name} is saved.`; void load() }} />
 
 <style>
   .columns {
     display: grid;
-    grid-template-columns: 290px minmax(0, 1fr);
-    gap: 32px;
+    grid-template-columns: 250px minmax(0, 1fr);
+    gap: 28px;
   }
 
   section {
     display: grid;
     gap: 10px;
     align-content: start;
+    min-width: 0;
   }
 
   label {
@@ -181,11 +270,30 @@
     font-size: var(--small);
   }
 
+  .title {
+    display: flex;
+    flex-wrap: wrap;
+    align-items: baseline;
+    justify-content: space-between;
+    gap: 4px 20px;
+  }
+
+  .tools {
+    display: flex;
+    flex-wrap: wrap;
+    align-items: baseline;
+    gap: 4px 16px;
+  }
+
+  .tools a {
+    font-weight: 700;
+  }
+
   .guides {
     margin: 0;
     padding: 0;
     list-style: none;
-    max-height: 560px;
+    max-height: 480px;
     overflow-y: auto;
   }
 
@@ -222,60 +330,25 @@
     font-size: var(--text);
   }
 
-  .stages {
-    display: grid;
-    grid-template-columns: repeat(auto-fill, minmax(260px, 1fr));
-    gap: 0 24px;
-    margin: 0;
-    padding: 0;
-    list-style: none;
-  }
-
-  .stages li {
-    display: grid;
-    gap: 3px;
-    align-content: start;
-    padding: 10px 0 10px 10px;
-    border-left: 5px solid var(--hairline);
-    margin-bottom: 12px;
-  }
-
-  .stages li.chosen {
-    border-left-color: var(--keep-edge);
-  }
-
-  fieldset {
-    display: grid;
-    gap: 12px;
-    margin: 12px 0 0;
-    padding: 0;
-    border: 0;
+  .needs {
+    margin-top: 12px;
     border-top: 3px solid var(--ink);
+  }
+
+  .needs-columns {
+    display: grid;
+    grid-template-columns: minmax(0, 1.4fr) minmax(0, 1fr);
+    gap: 24px;
   }
 
   legend {
     padding: 8px 12px 0 0;
   }
 
-  fieldset > .button {
-    justify-self: start;
-  }
-
-  .row {
-    display: flex;
-    flex-wrap: wrap;
-    gap: 12px 20px;
-    align-items: end;
-  }
-
-  .plain {
-    display: grid;
-    gap: 2px;
-  }
-
-  .caution {
-    padding-left: 10px;
-    border-left: 5px solid var(--alarm);
+  @media (max-width: 1000px) {
+    .needs-columns {
+      grid-template-columns: minmax(0, 1fr);
+    }
   }
 
   @media (max-width: 900px) {

@@ -2,6 +2,7 @@
   import type { ScenarioPlan } from '../lib/api/types'
   import type { ChamberDraft } from '../lib/chamber/draft.svelte'
   import Ladder from '../lib/ladder/Ladder.svelte'
+  import { humidity, partsOf, temperature } from '../lib/ladder/quantity'
   import Findings from '../lib/parts/Findings.svelte'
   import KeyStrip from '../lib/parts/KeyStrip.svelte'
   import { prefs } from '../lib/prefs.svelte'
@@ -11,6 +12,10 @@
   let { draft }: { draft: ChamberDraft } = $props()
   const answer = $derived(draft.answer)
   const occupancy = $derived(draft.plan.occupancy)
+  let screenHeight = $state(800)
+  /** The keys below belong on the same screen as the ladder above. */
+  const room = $derived(Math.max(340, Math.min(620, screenHeight - 445)))
+  const damp = $derived(answer?.trace.humidity != null)
 
   const COURSES: { name: string; scenario: Partial<ScenarioPlan> }[] = [
     { name: 'the coldest night to come', scenario: { room: 'DAY', startHour: 21, durationS: 43_200, start: 'SETTLED' } },
@@ -30,11 +35,13 @@
 
   const bound = $derived.by(() => {
     if (!answer || !occupancy) return ''
-    const { lowestC, highestC } = answer.metrics.occupant
-    const inside = lowestC >= occupancy.keepLowC && highestC <= occupancy.keepHighC
+    const { lowest, highest } = answer.metrics.occupant
+    const inside = lowest >= occupancy.keepLowC && highest <= occupancy.keepHighC
     return inside ? 'inside the keep band all the time' : `inside the keep band ${fixed(answer.metrics.inBandPct, 0)} % of the time`
   })
 </script>
+
+<svelte:window bind:innerHeight={screenHeight} />
 
 {#if draft.missing.length > 0}
   <div class="missing">
@@ -57,20 +64,25 @@
         </select>
         <span class="quiet small" aria-live="polite">{draft.busy ? 'rehearsing …' : ''}</span>
       </label>{/snippet}
-      <Ladder {draft} mayKey={session.mayKey} {course} />
+      {#if occupancy}
+        <Ladder {draft} mayKey={session.mayKey} {course} quantity={temperature(occupancy, prefs.unit)} height={damp ? Math.max(190, room - 150) : room} joined={damp} />
+        {#if damp}<Ladder {draft} mayKey={session.mayKey} quantity={humidity(occupancy)} height={130} />{/if}
+      {/if}
       {#if answer && occupancy}
         {@const loop = answer.metrics.loops[0]}
-        {@const lowest = level(answer.metrics.occupant.lowestC, prefs.unit)}
-        {@const highest = level(answer.metrics.occupant.highestC, prefs.unit)}
+        {@const swing = partsOf(answer, temperature(occupancy, prefs.unit)).displayLevels[0]}
+        {@const lowest = level(answer.metrics.occupant.lowest, prefs.unit)}
+        {@const highest = level(answer.metrics.occupant.highest, prefs.unit)}
         <p class="sum">
           {occupancy.where.charAt(0).toUpperCase() + occupancy.where.slice(1)} it stays
-          {#if lowest === highest}at <b class="mono">{lowest}</b>{:else}between <b class="mono">{lowest}</b> and <b class="mono">{highest}</b>{/if}, {bound}; the display swings by
-          <b class="mono">{difference(answer.metrics.displays[0]?.swingK ?? 0, prefs.unit)}</b>.
+          {#if lowest === highest}at <b class="mono">{lowest}</b>{:else}between <b class="mono">{lowest}</b> and <b class="mono">{highest}</b>{/if}, {bound}{#if swing}; the display swings by
+          <b class="mono">{difference(swing.swing, prefs.unit)}</b>{/if}.
+          {#if answer.metrics.humidity}Humidity goes from <b class="mono">{fixed(answer.metrics.humidity.lowest, 0)}</b> to <b class="mono">{fixed(answer.metrics.humidity.highest, 0)} %RH</b>.{/if}
           {#if loop}
-            The output is on <b class="mono">{fixed(loop.dutyPct, 0)} %</b> of the time and switches
+            The first output is on <b class="mono">{fixed(loop.dutyPct, 0)} %</b> of the time and switches
             <b class="mono">{fixed(loop.cyclesPerHour, 1)}</b> times an hour;
           {/if}
-          <b class="mono">{fixed(answer.metrics.energyKWhPerDay, 2)} kWh</b> a day.
+          <b class="mono">{fixed(answer.metrics.energyKWhPerDay, 2)} kWh</b> a day{#if answer.metrics.costPerDay !== null}, costing <b class="mono">{fixed(answer.metrics.costPerDay, 2)}</b>{/if}.
         </p>
       {/if}
     </div>
@@ -81,6 +93,9 @@
       <Findings {draft} mayKey={session.mayKey} />
     </aside>
     <div class="strips">
+      {#if draft.plan.controllers.length === 0}
+        <p>No controller yet: what you see is the box left to itself. <a href="/chambers/{draft.id}/probes">Add a controller</a></p>
+      {/if}
       {#each draft.plan.controllers as controller (controller.id)}
         <KeyStrip {draft} {controller} mayKey={session.mayKey} />
       {/each}

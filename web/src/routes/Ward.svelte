@@ -27,6 +27,7 @@
         answer: null,
         ready:
           missingParts(view.plan).length === 0 &&
+          view.plan.controllers.length > 0 &&
           view.plan.controllers.every((each) => view.settings.some((saved) => saved.controllerId === each.id)),
       }))
       for (const { view, ready } of rows) {
@@ -78,18 +79,17 @@
     const answer = row.answer!
     const needs = row.view.plan.occupancy!
     const range = rangeOf({
-      keepLowC: needs.keepLowC,
-      keepHighC: needs.keepHighC,
-      harmLowC: null,
-      harmHighC: null,
-      rungsC: [],
-      traceLowC: answer.metrics.occupant.lowestC,
-      traceHighC: answer.metrics.occupant.highestC,
+      keep: { low: needs.keepLowC, high: needs.keepHighC },
+      harmLow: null,
+      harmHigh: null,
+      rungs: [],
+      traceLow: answer.metrics.occupant.lowest,
+      traceHigh: answer.metrics.occupant.highest,
     })
     const scale = scaleOf(range.low, range.high, 0, height)
-    const { lowC, highC } = answer.trace.occupant
+    const { low, high } = answer.trace.occupant
     return {
-      path: envelopePath(lowC, highC, (bucket) => ((bucket + 0.5) * width) / lowC.length, scale, 2.4),
+      path: envelopePath(low, high, (bucket) => ((bucket + 0.5) * width) / low.length, scale, 2.4),
       top: scale.y(needs.keepHighC),
       height: scale.y(needs.keepLowC) - scale.y(needs.keepHighC),
     }
@@ -129,10 +129,10 @@
         {#if row.answer && plan.occupancy}
           {@const drawn = mini(row, 420, 74)}
           <div class="reading">
-            <p class="mono figure">{fixed(celsiusTo(prefs.unit, row.answer.metrics.occupant.meanC), 1)} °{prefs.unit}</p>
-            <p class="quiet">{plan.occupancy.where}, rehearsed</p>
+            <p class="mono figure">{fixed(celsiusTo(prefs.unit, row.answer.metrics.occupant.mean), 1)} °{prefs.unit}</p>
+            <p class="quiet">{plan.occupancy.where}{#if row.answer.metrics.humidity}, {fixed(row.answer.metrics.humidity.mean, 0)} %RH{/if}</p>
           </div>
-          <svg class="mini" viewBox="0 0 420 74" preserveAspectRatio="none" role="img" aria-label="Rehearsed night: {level(row.answer.metrics.occupant.lowestC, prefs.unit)} to {level(row.answer.metrics.occupant.highestC, prefs.unit)} {plan.occupancy.where}">
+          <svg class="mini" viewBox="0 0 420 74" preserveAspectRatio="none" role="img" aria-label="Rehearsed night: {level(row.answer.metrics.occupant.lowest, prefs.unit)} to {level(row.answer.metrics.occupant.highest, prefs.unit)} {plan.occupancy.where}">
             <rect width="420" height="74" fill="var(--sheet)" />
             <rect y={drawn.top} width="420" height={drawn.height} fill="var(--keep)" />
             <path d={drawn.path} fill="var(--ink)" />
@@ -152,7 +152,7 @@
           {:else if row.ready}
             <p class="quiet">rehearsing …</p>
           {:else}
-            <p><b>{missingParts(plan).length ? 'planned, not measured yet' : 'no settings saved yet'}</b></p>
+            <p><b>{missingParts(plan).length ? 'planned, not measured yet' : plan.controllers.length ? 'no settings saved yet' : 'no controller yet'}</b></p>
             {#if missingParts(plan).length}<p class="small quiet">Missing: {missingParts(plan).join(', ')}.</p>{/if}
             <a href="/chambers/{row.view.id}/{plan.occupancy ? (missingParts(plan).length ? 'chamber' : 'settings') : 'occupant'}">Go on planning</a>
           {/if}

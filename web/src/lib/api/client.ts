@@ -3,6 +3,8 @@ export interface FieldProblem {
   field: string
   given: unknown
   allowed: string
+  /** Line of a document that was sent, the first being 1. */
+  line?: number
 }
 
 /** A problem as the server tells it (RFC 9457), or one of the way to it. */
@@ -28,7 +30,7 @@ const CSRF_COOKIE = /(?:^|; )XSRF-TOKEN=([^;]*)/
 
 async function ask<T>(method: string, path: string, body?: unknown, signal?: AbortSignal): Promise<T> {
   const headers: Record<string, string> = { Accept: 'application/json' }
-  if (body !== undefined) headers['Content-Type'] = 'application/json'
+  if (body !== undefined) headers['Content-Type'] = body instanceof Blob ? body.type : 'application/json'
   const token = CSRF_COOKIE.exec(document.cookie)?.[1]
   if (method !== 'GET' && token) headers['X-XSRF-TOKEN'] = decodeURIComponent(token)
   let response: Response
@@ -36,7 +38,7 @@ async function ask<T>(method: string, path: string, body?: unknown, signal?: Abo
     response = await fetch(`/api/v1${path}`, {
       method,
       headers,
-      body: body === undefined ? null : JSON.stringify(body),
+      body: body === undefined ? null : body instanceof Blob ? body : JSON.stringify(body),
       signal: signal ?? null,
     })
   } catch (failed) {
@@ -57,6 +59,8 @@ async function ask<T>(method: string, path: string, body?: unknown, signal?: Abo
 export const api = {
   get: <T>(path: string) => ask<T>('GET', path),
   post: <T>(path: string, body: unknown, signal?: AbortSignal) => ask<T>('POST', path, body, signal),
+  /** Posts a document as it is, so that a refusal can name its lines. */
+  postText: <T>(path: string, text: string) => ask<T>('POST', path, new Blob([text], { type: 'text/plain;charset=utf-8' })),
   put: <T>(path: string, body: unknown) => ask<T>('PUT', path, body),
   remove: (path: string) => ask<void>('DELETE', path),
 }

@@ -1,7 +1,7 @@
 <script lang="ts">
   import type { ControllerPlan, KeyPlan, Parameter } from '../api/types'
   import NumberField from '../parts/NumberField.svelte'
-  import { PARAMETER_NAMES, STYLE_NAMES } from '../words'
+  import { PARAMETER_NAMES, STYLE_NAMES, unitSign } from '../words'
   import type { ChamberDraft } from './draft.svelte'
 
   let { draft, controller, disabled }: { draft: ChamberDraft; controller: ControllerPlan; disabled: boolean } = $props()
@@ -26,7 +26,7 @@
       case 'UNIT':
         return { ...base, step: 1, lowest: 0, highest: 1, words: ['°C', '°F'] }
       case 'DIRECTION':
-        return { ...base, step: 1, lowest: 0, highest: 1, words: ['heat', 'cool'] }
+        return { ...base, step: 1, lowest: 0, highest: 1, words: controller.profile.unit === 'RH' ? ['moisten', 'dry'] : ['heat', 'cool'] }
       case 'ACT_DELAY':
       case 'MIN_OFF':
         return { ...base, step: 1, lowest: 0, highest: 10 }
@@ -82,13 +82,14 @@
       <select id="{id}-unit" bind:value={controller.profile.unit} onchange={() => draft.replan()}>
         <option value="C">°C</option>
         <option value="F">°F</option>
+        <option value="RH">%RH</option>
       </select>
     </div>
-    <NumberField label="Smallest step shown" unit="°{controller.profile.unit}" digits={3} value={controller.profile.resolution} error={draft.error(`${path}.resolution`)} onchange={(value) => change(() => (controller.profile.resolution = value!))} />
+    <NumberField label="Smallest step shown" unit={unitSign(controller.profile.unit)} digits={3} value={controller.profile.resolution} error={draft.error(`${path}.resolution`)} onchange={(value) => change(() => (controller.profile.resolution = value!))} />
     <NumberField label="It looks at its probe every" unit="s" value={controller.profile.samplingS} error={draft.error(`${path}.samplingS`)} onchange={(value) => change(() => (controller.profile.samplingS = value!))} />
     {#each [true, false] as raising (raising)}
       <div>
-        <label for="{id}-style-{raising}">{raising ? 'When heating it' : 'When cooling it'}</label>
+        <label for="{id}-style-{raising}">{controller.profile.unit === 'RH' ? (raising ? 'When moistening it' : 'When drying it') : raising ? 'When heating it' : 'When cooling it'}</label>
         <select
           id="{id}-style-{raising}"
           value={raising ? controller.profile.raising : controller.profile.lowering}

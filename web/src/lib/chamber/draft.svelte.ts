@@ -287,7 +287,7 @@ export class ChamberDraft {
   // --- keeping what is typed through a reload ----------------------------------------------------------------------------
 
   get #place() {
-    return `kiln-draft-${this.view.id}`
+    return `kiln-draft-3-${this.view.id}`
   }
 
   /** Keeps what is not saved in the browser. */

@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import type { ChamberPlan, KeyPlan, Values } from '../api/types'
-import { alignKeys, countChanges, fieldErrors, missingParts, same } from './draft'
+import { alignKeys, countChanges, fieldErrors, freshAppliance, missingParts, same } from './draft'
+import { APPLIANCE_NAMES } from '../words'
 
 const key = (parameter: KeyPlan['parameter'], step = 0.1): KeyPlan => ({
   parameter,
@@ -24,7 +25,10 @@ function plan(unit: 'C' | 'F', keys: KeyPlan[]): ChamberPlan {
       startedOn: null,
       where: 'at the eggs',
       measured: 'CONTENTS',
-      gradientK: 0,
+      gradientK: null,
+      keepHumidityLowPct: null,
+      keepHumidityHighPct: null,
+      maxRateKh: null,
       keepLowC: 27,
       keepHighC: 29,
       harmLimits: [],
@@ -32,14 +36,14 @@ function plan(unit: 'C' | 'F', keys: KeyPlan[]): ChamberPlan {
     box: null,
     contents: null,
     room: null,
-    mains: null,
+    power: null,
     appliances: [],
     probes: [],
     controllers: [
       {
         id: 'c',
         name: 'Marl',
-        probeId: 'p',
+        probeIds: ['p'],
         loops: [],
         profile: {
           unit,
@@ -70,7 +74,7 @@ describe('draft', () => {
   })
 
   it('says what is missing', () => {
-    expect(missingParts(plan('C', []))).toEqual(['the box', 'what is inside', 'the room', 'a heater or a cooler', 'a probe'])
+    expect(missingParts(plan('C', []))).toEqual(['the box', 'what is inside', 'the room'])
   })
 
   it('finds a field behind either prefix', () => {
@@ -85,5 +89,25 @@ describe('draft', () => {
     const keyed: Record<string, Values> = { c: { SET_VALUE: 82.4, LOW_ALARM: 70 }, gone: { OFFSET: 0 } }
     alignKeys(plan('F', [key('SET_VALUE'), key('DIFFERENTIAL'), key('HIGH_ALARM', 1)]), keyed, null)
     expect(keyed).toEqual({ c: { SET_VALUE: 82.4, DIFFERENTIAL: 1, HIGH_ALARM: 87 } }) // 29 + 1.5 °C = 86.9 °F
+  })
+
+  it('begins a humidity controller inside what is wanted', () => {
+    const damp = plan('C', [key('ON_AT', 1), key('OFF_AT', 1)])
+    damp.occupancy!.keepHumidityLowPct = 80
+    damp.occupancy!.keepHumidityHighPct = 90
+    damp.controllers[0]!.profile.unit = 'RH'
+    const keyed: Record<string, Values> = {}
+    alignKeys(damp, keyed, null)
+    expect(keyed).toEqual({ c: { ON_AT: 83, OFF_AT: 86 } })
+  })
+
+  it('begins every kind of appliance with what its kind needs and nothing else', () => {
+    for (const kind of Object.keys(APPLIANCE_NAMES) as (keyof typeof APPLIANCE_NAMES)[]) {
+      const fresh = freshAppliance(kind, 'x', 'id')
+      expect(fresh.removesW !== null).toBe(['COOLER', 'CHILLER', 'THERMOELECTRIC'].includes(kind))
+      expect(fresh.outputGh !== null).toBe(kind.startsWith('HUMIDIFIER') || kind === 'DEHUMIDIFIER')
+      expect(fresh.flowM3h !== null).toBe(kind === 'FAN_EXHAUST' || kind === 'FAN_INTAKE')
+      expect(fresh.hours !== null).toBe(kind === 'LAMP')
+    }
   })
 })

@@ -1,6 +1,6 @@
 /** What a draft works out without touching anything: plain functions, tested beside. */
 import type { FieldProblem } from '../api/client'
-import type { ChamberPlan, ControllerPlan, KeyPlan, RehearsalAnswer, Values } from '../api/types'
+import type { ApplianceKind, AppliancePlan, ChamberPlan, ControllerPlan, KeyPlan, ProbePlan, RehearsalAnswer, Values } from '../api/types'
 
 /** Whether two plain values are the same, whatever the order of their fields. */
 export function same(a: unknown, b: unknown): boolean {
@@ -33,9 +33,6 @@ export function missingParts(plan: ChamberPlan): string[] {
   if (!plan.box) missing.push('the box')
   if (!plan.contents) missing.push('what is inside')
   if (!plan.room) missing.push('the room')
-  if (plan.appliances.length === 0) missing.push('a heater or a cooler')
-  if (plan.probes.length === 0) missing.push('a probe')
-  if (plan.controllers.length === 0) missing.push('a controller')
   return missing
 }
 
@@ -59,6 +56,7 @@ export function alignKeys(plan: ChamberPlan, keyed: Record<string, Values>, answ
 
 function initial(plan: ChamberPlan, controller: ControllerPlan, key: KeyPlan, answer: RehearsalAnswer | null): number {
   const unit = controller.profile.unit
+  if (unit === 'RH') return initialHumidity(plan, key)
   const level = (celsius: number) => nearest(key, unit === 'C' ? celsius : celsius * 1.8 + 32)
   const points = answer?.settings.find((each) => each.controllerId === controller.id)
   const keep = plan.occupancy
@@ -89,6 +87,31 @@ function initial(plan: ChamberPlan, controller: ControllerPlan, key: KeyPlan, an
   }
 }
 
+/** A humidity controller begins inside what is wanted, its alarms outside. */
+function initialHumidity(plan: ChamberPlan, key: KeyPlan): number {
+  const low = plan.occupancy?.keepHumidityLowPct ?? 55
+  const high = plan.occupancy?.keepHumidityHighPct ?? 65
+  switch (key.parameter) {
+    case 'ON_AT':
+      return nearest(key, low + 0.25 * (high - low))
+    case 'OFF_AT':
+    case 'SET_VALUE':
+      return nearest(key, low + 0.6 * (high - low))
+    case 'DIFFERENTIAL':
+      return nearest(key, Math.max(3, 0.3 * (high - low)))
+    case 'HIGH_ALARM':
+      return nearest(key, Math.min(99, high + 5))
+    case 'LOW_ALARM':
+      return nearest(key, low - 10)
+    case 'LOWEST_SETTABLE':
+      return key.lowest
+    case 'HIGHEST_SETTABLE':
+      return key.highest
+    default:
+      return nearest(key, 0)
+  }
+}
+
 function nearest(key: KeyPlan, value: number): number {
   const rounded = Number((Math.round(value / key.step) * key.step).toFixed(6))
   return Math.max(key.lowest, Math.min(key.highest, rounded))
@@ -104,6 +127,9 @@ export function freshBox(altitudeM: number): NonNullable<ChamberPlan['box']> {
     airChangesPerHour: 0.5,
     airMovement: 'STILL',
     altitudeM,
+    gradientKm: 0,
+    lossFactor: 1,
+    tank: null,
   }
 }
 
@@ -123,7 +149,7 @@ export function freshController(plan: ChamberPlan): ControllerPlan {
   return {
     id: crypto.randomUUID(),
     name: 'My controller',
-    probeId: plan.probes[0]?.id ?? '',
+    probeIds: plan.probes[0] ? [plan.probes[0].id] : [],
     profile: {
       unit: 'C',
       resolution: 0.1,
@@ -141,6 +167,50 @@ export function freshController(plan: ChamberPlan): ControllerPlan {
       howToSet: '',
       howToSave: '',
     },
-    loops: [{ id: crypto.randomUUID(), applianceIds: appliance ? [appliance.id] : [], ratedA: null, ratedW: null }],
+    loops: [{ id: crypto.randomUUID(), applianceIds: appliance ? [appliance.id] : [], ratedA: null, ratedDcA: null, ratedW: null }],
+  }
+}
+
+/** What an appliance of a kind begins with; what belongs to another kind is null. */
+export function freshAppliance(kind: ApplianceKind, name: string, id: string = crypto.randomUUID()): AppliancePlan {
+  const none = {
+    id, name, kind, powerW: 15, lowVoltage: false, place: null, elementJK: null, toAirWK: null, toContentsWK: null, selfLimitC: null,
+    opensAtC: null, closesAtC: null, removesW: null, limitK: null, flowM3h: null, outputGh: null, pulseOnS: null, pulseRestS: null,
+    surfaceM2: null, waterKg: null, insideShare: null, onHour: null, hours: null, openPerHour: null,
+  } satisfies AppliancePlan
+  switch (kind) {
+    case 'COOLER':
+    case 'CHILLER':
+      return { ...none, powerW: 120, removesW: 150 }
+    case 'THERMOELECTRIC':
+      return { ...none, powerW: 60, removesW: 30, limitK: 20 }
+    case 'HUMIDIFIER_ULTRASONIC':
+      return { ...none, powerW: 20, outputGh: 60 }
+    case 'HUMIDIFIER_EVAPORATING':
+      return { ...none, powerW: 5, outputGh: 40 }
+    case 'DEHUMIDIFIER':
+      return { ...none, powerW: 45, outputGh: 15 }
+    case 'BOWL':
+      return { ...none, powerW: 0, surfaceM2: 0.01, waterKg: 0.3 }
+    case 'FAN_EXHAUST':
+    case 'FAN_INTAKE':
+      return { ...none, powerW: 3, flowM3h: 10 }
+    case 'FAN_CIRCULATION':
+    case 'FAN_SURFACE':
+      return { ...none, powerW: 3 }
+    case 'VENT':
+      return { ...none, powerW: 2, openPerHour: 10 }
+    case 'LAMP':
+      return { ...none, powerW: 30, insideShare: 0.8, onHour: 7, hours: 14 }
+    default:
+      return none
+  }
+}
+
+/** A probe that hangs in its usual place and feels what follows from it. */
+export function freshProbe(): ProbePlan {
+  return {
+    id: crypto.randomUUID(), name: 'probe', place: null, heaterShare: null, contentsShare: null, roomShare: null, ownWarmthK: 0,
+    lightWarmthK: 0, lagS: 40, sensorErrorK: 0, driftKPerDay: 0, pollingKs: 0, humidity: null,
   }
 }

@@ -1,4 +1,5 @@
 /** What the shelf's tiles say about a chamber. */
+import type { Step } from '../api/types'
 import type { StepName } from '../router.svelte'
 import type { ChamberDraft } from './draft.svelte'
 
@@ -8,14 +9,19 @@ const SAYS: Record<TileState, string> = { empty: 'not begun', half: 'begun', ful
 
 export function tilesOf(draft: ChamberDraft): { step: StepName; name: string; state: TileState; says: string }[] {
   const { plan } = draft
-  const parts = [plan.box, plan.contents, plan.room, plan.appliances[0], plan.probes[0]]
+  const parts = [plan.box, plan.contents, plan.room, plan.appliances[0]]
   const there = parts.filter(Boolean).length
+  const probes: TileState = plan.probes.length === 0 ? 'empty' : plan.controllers.length === 0 ? 'half' : 'full'
+  const wants = (step: Step) => draft.answer?.findings.some((finding) => finding.remedy.step === step && finding.severity === 'NEEDS_YOU_NOW') ?? false
+  const loads: TileState = !plan.power ? 'empty' : wants('LOADS') ? 'due' : plan.controllers.every((each) => each.loops.every((loop) => loop.ratedA !== null || loop.ratedDcA !== null)) ? 'full' : 'half'
   const saved = plan.controllers.length > 0 && plan.controllers.every((each) => draft.settingsOf(each.id))
   const urgent = draft.answer?.findings.some((finding) => finding.severity === 'NEEDS_YOU_NOW') ?? false
   const settings: TileState = !draft.answer ? 'empty' : urgent ? 'due' : saved && draft.changedKeys === 0 ? 'full' : 'half'
   const states: [StepName, string, TileState][] = [
     ['occupant', 'Occupant', plan.occupancy ? 'full' : 'empty'],
     ['chamber', 'Chamber', there === parts.length ? 'full' : there > 0 ? 'half' : 'empty'],
+    ['probes', 'Probes', wants('PROBES') ? 'due' : probes],
+    ['loads', 'Loads', loads],
     ['settings', 'Settings', settings],
     ['card', 'Card', saved ? (draft.changedKeys === 0 ? 'full' : 'half') : 'empty'],
   ]

@@ -246,9 +246,9 @@ describe('what is not saved', () => {
   })
 
   it('is forgotten when the browser’s store is broken', () => {
-    kept.set('kiln-draft-box', '{broken')
+    kept.set('kiln-draft-3-box', '{broken')
     const draft = new ChamberDraft(view())
     expect(draft.dirty).toBe(false)
-    expect(kept.has('kiln-draft-box')).toBe(false)
+    expect(kept.has('kiln-draft-3-box')).toBe(false)
   })
 })

@@ -3,31 +3,37 @@
   import type { EditPlan, RungAnswer, Values } from '../api/types'
   import type { ChamberDraft } from '../chamber/draft.svelte'
   import { prefs } from '../prefs.svelte'
-  import { celsiusTo, clock, decimalsOf, duration, fixed, level, parse, toCelsius, toKelvin, toStep } from '../units'
-  import { RUNG_NAMES } from '../words'
+  import { clock, decimalsOf, duration, fixed, level, parse, toStep } from '../units'
+  import { RUNG_NAMES, unitSign } from '../words'
+  import { partsOf, type Quantity } from './quantity'
   import { envelopePath, rangeOf, scaleOf, spread, ticks } from './scale'
 
   interface Props {
     draft: ChamberDraft
     mayKey: boolean
+    /** What it is a ladder of. */
+    quantity: Quantity
     /** What stands above the trace. */
-    course: Snippet
+    course?: Snippet
+    /** Height of the plot in CSS pixels. */
+    height: number
+    /** Whether another ladder stands below on the same hours and carries hours, legend and table. @default false */
+    joined?: boolean
   }
-  let { draft, mayKey, course }: Props = $props()
+  let { draft, mayKey, quantity, course, height, joined = false }: Props = $props()
   const id = $props.id()
 
   let width = $state(900)
-  let screenHeight = $state(800)
   const compact = $derived(width < 620)
   const answer = $derived(draft.answer)
   const needs = $derived(draft.plan.occupancy)
 
   // --- geometry -----------------------------------------------------------------------------------------------------------
 
-  const TOP = $derived(compact ? 86 : 40)
-  /** The keys below belong on the same screen as the ladder above. */
-  const plotHeight = $derived(compact ? 430 : Math.max(340, Math.min(620, screenHeight - 445)))
+  const TOP = $derived(!course ? 26 : compact ? 86 : 40)
+  const plotHeight = $derived(compact ? Math.min(height, 430) : height)
   const bottom = $derived(TOP + plotHeight)
+  const FOOT = $derived(joined ? 28 : 54)
   const needX = $derived(compact ? 34 : 46)
   const needWidth = $derived(compact ? 34 : 50)
   const markX = $derived(needX + needWidth + (compact ? 12 : 40))
@@ -36,39 +42,40 @@
   const plotX = $derived(labelX + labelWidth + (compact ? 6 : 16))
   const plotWidth = $derived(Math.max(60, width - plotX - 6))
 
+  const parts = $derived(answer ? partsOf(answer, quantity) : null)
   const nearestHarm = (side: 'LOW' | 'HIGH') => {
-    const levels = (needs?.harmLimits ?? []).filter((limit) => limit.side === side)
-    levels.sort((a, b) => (side === 'HIGH' ? a.levelC - b.levelC : b.levelC - a.levelC))
+    const levels = quantity.harm.filter((limit) => limit.side === side)
+    levels.sort((a, b) => (side === 'HIGH' ? a.level - b.level : b.level - a.level))
     return levels[0] ?? null
   }
   const harmHigh = $derived(nearestHarm('HIGH'))
   const harmLow = $derived(nearestHarm('LOW'))
+  const isEnd = (rung: RungAnswer) => rung.kind === 'STUCK_ON_END' || rung.kind === 'HEATER_DEAD_END'
 
   /** While a rung is moved the axis stands still, or the rung would run away from the pointer. */
   let heldRange: { low: number; high: number } | null = $state.raw(null)
   const range = $derived.by(() => {
     if (heldRange) return heldRange
-    if (!answer || !needs) return { low: 0, high: 1 }
-    return rangeOf({
-      keepLowC: needs.keepLowC,
-      keepHighC: needs.keepHighC,
-      harmLowC: harmLow?.levelC ?? null,
-      harmHighC: harmHigh?.levelC ?? null,
-      rungsC: answer.ladder.rungs
-        .filter((rung) => rung.kind !== 'STUCK_ON_END' && rung.kind !== 'HEATER_DEAD_END')
-        .map((rung) => rung.occupantC),
-      traceLowC: Math.min(answer.metrics.occupant.lowestC, ...answer.metrics.displays.map((each) => each.lowestC)),
-      traceHighC: Math.max(answer.metrics.occupant.highestC, ...answer.metrics.displays.map((each) => each.highestC)),
+    if (!parts?.level || !needs) return { low: 0, high: 1 }
+    const { low, high } = rangeOf({
+      keep: quantity.keep,
+      harmLow: harmLow?.level ?? null,
+      harmHigh: harmHigh?.level ?? null,
+      rungs: parts.rungs.filter((rung) => !isEnd(rung)).map((rung) => rung.occupant),
+      traceLow: Math.min(parts.level.lowest, ...parts.displayLevels.map((each) => each.lowest)),
+      traceHigh: Math.max(parts.level.highest, ...parts.displayLevels.map((each) => each.highest)),
+      pad: quantity.pad,
     })
+    return { low: Math.max(quantity.lowest, low), high: Math.min(quantity.highest, high) }
   })
   const scale = $derived(scaleOf(range.low, range.high, TOP, plotHeight))
   const tickValues = $derived(
-    ticks(celsiusTo(prefs.unit, range.low), celsiusTo(prefs.unit, range.high), compact ? 8 : 12).map((shown) => ({
+    ticks(quantity.toShown(range.low), quantity.toShown(range.high), Math.max(3, plotHeight / (compact ? 54 : 32))).map((shown) => ({
       shown,
-      y: scale.y(toCelsius(prefs.unit, shown)),
+      y: scale.y(quantity.fromShown(shown)),
     })),
   )
-  const clampY = (celsius: number) => Math.max(TOP, Math.min(bottom, scale.y(celsius)))
+  const clampY = (value: number) => Math.max(TOP, Math.min(bottom, scale.y(value)))
 
   // --- rungs --------------------------------------------------------------------------------------------------------------
 
@@ -78,43 +85,37 @@
     key: string
     rung: RungAnswer
     shown: number | null
-    occupantC: number
+    occupant: number
     y: number
     labelY: number
   }
 
   const rungs = $derived.by<Placed[]>(() => {
-    if (!answer) return []
-    const placed = answer.ladder.rungs
-      .filter((rung) => rung.kind !== 'STUCK_ON_END' && rung.kind !== 'HEATER_DEAD_END')
+    if (!parts) return []
+    const placed = parts.rungs
+      .filter((rung) => !isEnd(rung))
       .map((rung) => {
         const moved = held && held.kind === rung.kind && held.controllerId === rung.controllerId ? held.target : null
         const keyed = keyedOf(rung.controllerId)
         const shown = moved ?? rung.display
-        const occupantC =
+        const occupant =
           moved !== null && rung.display !== null && keyed
-            ? rung.occupantC + toKelvin(keyed.unit === 'F' ? 'F' : 'C', moved - rung.display)
-            : rung.occupantC
-        return { key: rung.controllerId + rung.kind, rung, shown, occupantC, y: clampY(occupantC), labelY: 0 }
+            ? rung.occupant + (moved - rung.display) * quantity.perDisplay(keyed.unit)
+            : rung.occupant
+        return { key: rung.controllerId + rung.kind, rung, shown, occupant, y: clampY(occupant), labelY: 0 }
       })
-    const ys = spread(placed.map((each) => each.y), compact ? 58 : 44, TOP + 4, bottom - 8)
+    const ys = spread(placed.map((each) => each.y), compact ? 58 : 44, TOP + (stuckEnd && stuckEnd.occupant > range.high ? 18 : 4), bottom - 8)
     placed.forEach((each, index) => (each.labelY = ys[index]!))
     return placed
   })
 
-  const colour = (rung: RungAnswer) =>
-    rung.kind.startsWith('HEAT')
-      ? 'var(--warming)'
-      : rung.kind.startsWith('COOL')
-        ? 'var(--cooling)'
-        : rung.kind.startsWith('BACKUP')
-          ? 'var(--backup)'
-          : 'var(--alarm)'
+  const COLOURS: [string, string][] = [['HEAT', 'warming'], ['COOL', 'cooling'], ['MOISTEN', 'moistening'], ['DRY', 'drying'], ['BACKUP', 'backup']]
+  const colour = (rung: RungAnswer) => `var(--${COLOURS.find(([start]) => rung.kind.startsWith(start))?.[1] ?? 'alarm'})`
 
   function under(placed: Placed): string {
     const before = placed.rung.beforeHarmS
     if (before !== null) return before > 0 ? `${duration(before)} before harm` : 'after harm is done'
-    return `${level(placed.occupantC, prefs.unit)} ${needs?.where ?? 'at the occupant'}`
+    return `${quantity.show(placed.occupant)} ${needs?.where ?? 'at the occupant'}`
   }
 
   // --- moving -------------------------------------------------------------------------------------------------------------
@@ -175,7 +176,7 @@
     }
   })
 
-  const isSwitching = (rung: RungAnswer) => rung.kind.endsWith('_ON') || rung.kind.endsWith('_OFF')
+  const isSwitching = (rung: { kind: RungAnswer['kind'] }) => rung.kind.endsWith('_ON') || rung.kind.endsWith('_OFF')
 
   function onPointerDown(event: PointerEvent, rung: RungAnswer) {
     if (!mayKey || !rung.movable || event.button !== 0) return
@@ -189,9 +190,8 @@
     if (!held?.byPointer) return
     const keyed = keyedOf(held.controllerId)
     if (!keyed) return
-    const kelvin = ((held.startY - event.clientY) * (range.high - range.low)) / plotHeight
-    const by = keyed.unit === 'F' ? kelvin * 1.8 : kelvin
-    moveTo(held, held.start + by, event.shiftKey && /^(HEAT|COOL)/.test(held.kind))
+    const by = ((held.startY - event.clientY) * (range.high - range.low)) / plotHeight / quantity.perDisplay(keyed.unit)
+    moveTo(held, held.start + by, event.shiftKey && isSwitching(held))
   }
 
   function onKeyDown(event: KeyboardEvent, rung: RungAnswer) {
@@ -224,12 +224,10 @@
 
   // --- trace --------------------------------------------------------------------------------------------------------------
 
-  const buckets = $derived(answer?.trace.occupant.lowC.length ?? 0)
+  const buckets = $derived(parts?.occupant?.low.length ?? 0)
   const bucketX = $derived((bucket: number) => plotX + ((bucket + 0.5) * plotWidth) / Math.max(1, buckets))
-  const occupantPath = $derived(answer ? envelopePath(answer.trace.occupant.lowC, answer.trace.occupant.highC, bucketX, scale, 2.6) : '')
-  const displayPaths = $derived(
-    answer ? answer.trace.displays.map((each) => envelopePath(each.lowC, each.highC, bucketX, scale, 1)) : [],
-  )
+  const occupantPath = $derived(parts?.occupant ? envelopePath(parts.occupant.low, parts.occupant.high, bucketX, scale, 2.6) : '')
+  const displayPaths = $derived(parts ? parts.displays.map((each) => envelopePath(each.low, each.high, bucketX, scale, 1)) : [])
   const hours = $derived((answer?.trace.bucketS ?? 0) * buckets / 3600)
   const hourTicks = $derived.by(() => {
     if (!answer || hours <= 0) return []
@@ -243,8 +241,7 @@
 
   /** “If the relay sticks on”, drawn from the middle of the window until it leaves the axis. */
   const stuckOn = $derived.by(() => {
-    const stuck = answer?.ladder.rungs.find((rung) => rung.kind === 'STUCK_ON_END')
-    if (!answer || !stuck || stuck.occupantC <= (needs?.keepHighC ?? 0)) return null
+    if (!answer || !stuckEnd || stuckEnd.occupant <= (needs?.keepHighC ?? 0)) return null
     const from = 0.45 * hours
     const points: string[] = []
     for (let k = 0; k < answer.stuckOn.occupantC.length; k++) {
@@ -258,19 +255,19 @@
       : null
   })
 
-  const stuckEnd = $derived(answer?.ladder.rungs.find((rung) => rung.kind === 'STUCK_ON_END') ?? null)
+  const stuckEnd = $derived(parts?.rungs.find((rung) => rung.kind === 'STUCK_ON_END') ?? null)
   const STRIP = 14
 
   const tableRows = $derived.by(() => {
-    if (!answer) return []
+    if (!answer || !parts?.occupant) return []
     const every = Math.max(1, Math.round(buckets / Math.max(1, Math.round(hours))))
     const rows: { time: string; low: number; high: number; room: number }[] = []
     for (let from = 0; from < buckets; from += every) {
       const to = Math.min(buckets, from + every)
       rows.push({
         time: clock(answer.trace.startHour + (from * answer.trace.bucketS) / 3600),
-        low: Math.min(...answer.trace.occupant.lowC.slice(from, to)),
-        high: Math.max(...answer.trace.occupant.highC.slice(from, to)),
+        low: Math.min(...parts.occupant.low.slice(from, to)),
+        high: Math.max(...parts.occupant.high.slice(from, to)),
         room: answer.trace.roomC[from]!,
       })
     }
@@ -278,24 +275,22 @@
   })
 </script>
 
-<svelte:window bind:innerHeight={screenHeight} />
-
-<div class="course" style:left="{compact ? 0 : plotX}px">{@render course()}</div>
-<div class="ladder" bind:clientWidth={width} style:height="{bottom + 54}px">
-  {#if answer && needs}
-    <p class="head need" style:top="{TOP - 40}px" style:left="{compact ? 0 : needX - 26}px">{compact ? 'Needs' : 'What they need'}</p>
-    <p class="head" style:top="{TOP - 40}px" style:left="{compact ? markX - 6 : labelX}px">{compact ? 'Machine' : 'What the machine does'}</p>
-    {#if harmLow && harmLow.levelC <= range.low}
-      <p class="beyond small quiet" style:top="{bottom + (compact ? 26 : 4)}px">▼ harm at {level(harmLow.levelC, prefs.unit)} in {duration(harmLow.durationS)}</p>
+{#if course}<div class="course" style:left="{compact ? 0 : plotX}px">{@render course()}</div>{/if}
+<div class="ladder" bind:clientWidth={width} style:height="{bottom + FOOT}px">
+  {#if answer && needs && parts?.occupant}
+    <p class="head need" style:top="{TOP - (course ? 40 : 24)}px" style:left="{compact ? 0 : needX - 26}px">{quantity.humidity ? (compact ? 'Damp' : 'Humidity') : compact ? 'Needs' : 'What they need'}</p>
+    <p class="head" style:top="{TOP - (course ? 40 : 24)}px" style:left="{compact ? markX - 6 : labelX}px">{compact ? 'Machine' : 'What the machine does'}</p>
+    {#if harmLow && harmLow.level <= range.low}
+      <p class="beyond small quiet" style:top="{bottom + (compact ? 26 : 4)}px">▼ harm at {quantity.show(harmLow.level)} in {duration(harmLow.durationS)}</p>
     {/if}
-    {#if stuckEnd && stuckEnd.occupantC > range.high}
+    {#if stuckEnd && stuckEnd.occupant > range.high}
       <p class="stuck small quiet" style:left="{labelX}px" style:top="{TOP - 20}px">
         {compact ? '▲' : '▲ stuck on ends at'}
-        {level(stuckEnd.occupantC, prefs.unit)}
+        {quantity.show(stuckEnd.occupant)}
       </p>
     {/if}
 
-    <svg {width} height={bottom + 54} aria-hidden="true">
+    <svg {width} height={bottom + FOOT} aria-hidden="true">
       <defs>
         <pattern id="{id}-harm" width="7" height="7" patternUnits="userSpaceOnUse" patternTransform="rotate(-45)">
           <line x1="0" y1="0" x2="0" y2="7" stroke="var(--harm)" stroke-width="1.6" opacity="0.55" />
@@ -306,6 +301,8 @@
         <pattern id="{id}-cool" width="5" height="5" patternUnits="userSpaceOnUse" patternTransform="rotate(-45)">
           <line x1="0" y1="0" x2="0" y2="5" stroke="var(--cooling)" stroke-width="3" />
         </pattern>
+        <pattern id="{id}-moist" width="5" height="5" patternUnits="userSpaceOnUse"><circle cx="2.500" cy="2.500" r="1.700" fill="var(--moistening)" /></pattern>
+        <pattern id="{id}-dry" width="7" height="4" patternUnits="userSpaceOnUse"><line x1="0" x2="4.500" y1="2" y2="2" stroke="var(--drying)" stroke-width="2.500" /></pattern>
         <clipPath id="{id}-plot"><rect x={plotX} y={TOP} width={plotWidth} height={plotHeight} /></clipPath>
       </defs>
 
@@ -317,50 +314,42 @@
       {/each}
       {#each hourTicks as tick (tick.at)}
         <line x1={tick.at} x2={tick.at} y1={TOP} y2={bottom} stroke="var(--grid)" />
-        <text
+        {#if !joined}<text
           class="mono tick"
           x={tick.at}
           y={bottom + 46}
           text-anchor={tick === hourTicks[0] ? 'start' : tick === hourTicks.at(-1) ? 'end' : 'middle'}>{tick.label}</text
-        >
+        >{/if}
       {/each}
 
       <!-- the keep band and harm, on both sides of the axis -->
       {#each [{ x: needX, w: needWidth, fill: 'var(--keep-strong)' }, { x: plotX, w: plotWidth, fill: 'var(--keep)' }] as column (column.x)}
-        <rect
-          x={column.x}
-          y={clampY(needs.keepHighC)}
-          width={column.w}
-          height={clampY(needs.keepLowC) - clampY(needs.keepHighC)}
-          fill={column.fill}
-        />
-        {#if harmHigh && harmHigh.levelC < range.high}
-          <rect x={column.x} y={TOP} width={column.w} height={clampY(harmHigh.levelC) - TOP} fill="url(#{id}-harm)" />
-          <line x1={column.x} x2={column.x + column.w} y1={clampY(harmHigh.levelC)} y2={clampY(harmHigh.levelC)} stroke="var(--harm)" stroke-width={column.x === needX ? 2 : 1} />
+        {#if quantity.keep}
+          <rect x={column.x} y={clampY(quantity.keep.high)} width={column.w} height={clampY(quantity.keep.low) - clampY(quantity.keep.high)} fill={column.fill} />
         {/if}
-        {#if harmLow && harmLow.levelC > range.low}
-          <rect x={column.x} y={clampY(harmLow.levelC)} width={column.w} height={bottom - clampY(harmLow.levelC)} fill="url(#{id}-harm)" />
-          <line x1={column.x} x2={column.x + column.w} y1={clampY(harmLow.levelC)} y2={clampY(harmLow.levelC)} stroke="var(--harm)" stroke-width={column.x === needX ? 2 : 1} />
+        {#if harmHigh && harmHigh.level < range.high}
+          <rect x={column.x} y={TOP} width={column.w} height={clampY(harmHigh.level) - TOP} fill="url(#{id}-harm)" />
+          <line x1={column.x} x2={column.x + column.w} y1={clampY(harmHigh.level)} y2={clampY(harmHigh.level)} stroke="var(--harm)" stroke-width={column.x === needX ? 2 : 1} />
+        {/if}
+        {#if harmLow && harmLow.level > range.low}
+          <rect x={column.x} y={clampY(harmLow.level)} width={column.w} height={bottom - clampY(harmLow.level)} fill="url(#{id}-harm)" />
+          <line x1={column.x} x2={column.x + column.w} y1={clampY(harmLow.level)} y2={clampY(harmLow.level)} stroke="var(--harm)" stroke-width={column.x === needX ? 2 : 1} />
         {/if}
       {/each}
-      <rect
-        x={needX}
-        y={clampY(needs.keepHighC)}
-        width={needWidth}
-        height={Math.max(2, clampY(needs.keepLowC) - clampY(needs.keepHighC))}
-        fill="none"
-        stroke="var(--keep-edge)"
-        stroke-width="2"
-      />
-      <text class="word" x={needX + needWidth / 2} y={(clampY(needs.keepHighC) + clampY(needs.keepLowC)) / 2 + 5} text-anchor="middle">keep</text>
-      {#if harmHigh && harmHigh.levelC < range.high}
-        <g transform="translate({needX + needWidth / 2},{clampY(harmHigh.levelC) - 12})">
+      {#if quantity.keep}
+        {@const keepTop = clampY(quantity.keep.high)}
+        {@const keepBottom = clampY(quantity.keep.low)}
+        <rect x={needX} y={keepTop} width={needWidth} height={Math.max(2, keepBottom - keepTop)} fill="none" stroke="var(--keep-edge)" stroke-width="2" />
+        <text class="word" x={needX + needWidth / 2} y={(keepTop + keepBottom) / 2 + 5} text-anchor="middle">keep</text>
+      {/if}
+      {#if harmHigh && harmHigh.level < range.high}
+        <g transform="translate({needX + needWidth / 2},{clampY(harmHigh.level) - 12})">
           <rect x={-needWidth / 2 + 2} y="-12" width={needWidth - 4} height="17" fill="var(--sheet)" />
           <text class="word" text-anchor="middle" y="1">{duration(harmHigh.durationS)}</text>
         </g>
       {/if}
-      {#if harmLow && harmLow.levelC > range.low}
-        <g transform="translate({needX + needWidth / 2},{clampY(harmLow.levelC) + 16})">
+      {#if harmLow && harmLow.level > range.low}
+        <g transform="translate({needX + needWidth / 2},{clampY(harmLow.level) + 16})">
           <rect x={-needWidth / 2 + 2} y="-12" width={needWidth - 4} height="17" fill="var(--sheet)" />
           <text class="word" text-anchor="middle" y="1">{duration(harmLow.durationS)}</text>
         </g>
@@ -377,7 +366,11 @@
         {/if}
       </g>
       {#if stuckOn && !compact}
-        <text class="note" x={stuckOn.middle[0] + (stuckOn.middle[0] - plotX > 250 ? -10 : 10)} y={stuckOn.middle[1]} text-anchor={stuckOn.middle[0] - plotX > 250 ? 'end' : 'start'}>if the relay sticks on, room at its warmest</text>
+        {@const room = stuckOn.middle[0] - plotX}
+        {@const before = room > 250}
+        {#if before || plotWidth - room > 260}
+          <text class="note" x={stuckOn.middle[0] + (before ? -10 : 10)} y={stuckOn.middle[1]} text-anchor={before ? 'end' : 'start'}>if the relay sticks on, room at its warmest</text>
+        {/if}
       {/if}
 
       <!-- rungs continue as lines through the trace -->
@@ -406,9 +399,10 @@
       {/each}
 
       <!-- when the output is on -->
-      {#each answer.trace.onShares as shares, loop (loop)}
-        {@const cools = answer.ladder.rungs.some((rung) => rung.kind === 'COOL_ON')}
-        {#if !compact}<text class="tick" x={plotX - 8} y={bottom + 20} text-anchor="end">{cools ? 'cooling' : 'heat'} on</text>{/if}
+      {#each parts.loops as { shares, controllerId } (controllerId)}
+        {@const raises = !parts.rungs.some((rung) => rung.controllerId === controllerId && (rung.kind === 'COOL_ON' || rung.kind === 'DRY_ON'))}
+        {@const word = quantity.humidity ? (raises ? 'moist' : 'dry') : raises ? 'warm' : 'cool'}
+        {#if !compact}<text class="tick" x={plotX - 8} y={bottom + 20} text-anchor="end">{{ warm: 'heat', cool: 'cooling', moist: 'mist', dry: 'drying' }[word]} on</text>{/if}
         <rect x={plotX} y={bottom + 8} width={plotWidth} height={STRIP} fill="none" stroke="var(--hairline)" />
         {#each shares as share, bucket (bucket)}
           {#if share > 0.02}
@@ -417,7 +411,7 @@
               y={bottom + 8 + STRIP * (1 - share)}
               width={plotWidth / buckets + 0.2}
               height={STRIP * share}
-              fill="url(#{id}-{cools ? 'cool' : 'warm'})"
+              fill="url(#{id}-{word})"
             />
           {/if}
         {/each}
@@ -441,7 +435,7 @@
             aria-orientation="vertical"
             aria-readonly={!mayKey}
             aria-valuenow={placed.shown}
-            aria-valuetext="{shownText(placed.shown, rung)} °{keyed.unit} on the display, {under(placed)}"
+            aria-valuetext="{shownText(placed.shown, rung)} {unitSign(keyed.unit)} on the display, {under(placed)}"
             onpointerdown={(event) => onPointerDown(event, rung)}
             onpointermove={onPointerMove}
             onpointerup={letGo}
@@ -455,7 +449,7 @@
           <input
             class="mono"
             inputmode="decimal"
-            aria-label="{name}, °{keyed.unit} on the display"
+            aria-label="{name}, {unitSign(keyed.unit)} on the display"
             value={shownText(placed.shown, rung)}
             disabled={!mayKey}
             onchange={(event) => onTyped(event, rung)}
@@ -463,7 +457,7 @@
         {:else}
           <span class="handle fixed">
             <b>{name}</b>
-            <span class="under">{level(placed.occupantC, prefs.unit)} in the air</span>
+            <span class="under">{quantity.show(placed.occupant)} {draft.plan.box?.tank ? 'in the water' : 'in the air'}</span>
           </span>
         {/if}
       </div>
@@ -471,20 +465,20 @@
   {/if}
 </div>
 
-{#if answer}
+{#if answer && parts?.occupant && !joined}
   <p class="legend small quiet">
     <svg width="26" height="10" aria-hidden="true"><rect y="3.500" width="26" height="3" fill="var(--ink)" /></svg>
     {needs?.where ?? 'at the occupant'}
     <svg width="26" height="10" aria-hidden="true"><rect width="26" height="10" fill="var(--quiet)" opacity="0.42" /></svg>
-    on the display, lowest to highest of each {duration(answer.trace.bucketS)} ({answer.metrics.loops[0]?.cycles ?? 0} switchings)
+    on the display, lowest to highest of each {duration(answer.trace.bucketS)} ({parts.loops.map((loop) => `${answer.metrics.loops[loop.index]?.cycles ?? 0} switchings`).join(', ') || 'no output'})
   </p>
   <details class="small">
-    <summary>The trace as a table</summary>
+    <summary>The {quantity.humidity ? 'humidity' : 'temperature'} as a table</summary>
     <table>
       <thead><tr><th>from</th><th>lowest</th><th>highest</th><th>room</th></tr></thead>
       <tbody>
         {#each tableRows as row (row.time + row.low)}
-          <tr><td>{row.time}</td><td>{level(row.low, prefs.unit)}</td><td>{level(row.high, prefs.unit)}</td><td>{level(row.room, prefs.unit)}</td></tr>
+          <tr><td>{row.time}</td><td>{quantity.show(row.low)}</td><td>{quantity.show(row.high)}</td><td>{level(row.room, prefs.unit)}</td></tr>
         {/each}
       </tbody>
     </table>

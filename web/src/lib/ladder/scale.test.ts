@@ -11,7 +11,7 @@ describe('scale', () => {
   })
 
   it('shows near harm and leaves far harm off', () => {
-    const extent = { keepLowC: 27.5, keepHighC: 29, harmLowC: 10, harmHighC: 34, rungsC: [25.8, 31], traceLowC: 28, traceHighC: 28.6 }
+    const extent = { keep: { low: 27.5, high: 29 }, harmLow: 10, harmHigh: 34, rungs: [25.8, 31], traceLow: 28, traceHigh: 28.6 }
     const range = rangeOf(extent)
     expect(range.high).toBeCloseTo(35.2)
     expect(range.low).toBeCloseTo(25.2)

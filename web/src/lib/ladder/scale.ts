@@ -22,25 +22,30 @@ export function scaleOf(low: number, high: number, top: number, height: number):
   }
 }
 
-/** What the axis has to show, all in °C at the occupant. */
+/** What the axis has to show, all at the occupant in one unit. */
 export interface Extent {
-  keepLowC: number
-  keepHighC: number
-  harmLowC: number | null
-  harmHighC: number | null
-  rungsC: number[]
-  traceLowC: number
-  traceHighC: number
+  keep: { low: number; high: number } | null
+  harmLow: number | null
+  harmHigh: number | null
+  rungs: number[]
+  traceLow: number
+  traceHigh: number
+  /** Width of the margins: 1 for kelvins, more for percent. @default 1 */
+  pad?: number
 }
 
 /** Harm further away than this from the keep band is left off the axis, or the band would shrink to a line. */
-const FARTHEST_HARM_K = 5.5
+const FARTHEST_HARM = 5.5
 
-export function rangeOf(extent: Extent): { low: number; high: number } {
-  const lows = [extent.keepLowC - 0.8, extent.traceLowC - 0.3, ...extent.rungsC.map((rung) => rung - 0.6)]
-  const highs = [extent.keepHighC + 0.8, extent.traceHighC + 0.3, ...extent.rungsC.map((rung) => rung + 0.6)]
-  if (extent.harmLowC !== null && extent.keepLowC - extent.harmLowC <= FARTHEST_HARM_K) lows.push(extent.harmLowC - 0.7)
-  if (extent.harmHighC !== null && extent.harmHighC - extent.keepHighC <= FARTHEST_HARM_K) highs.push(extent.harmHighC + 1.2)
+export function rangeOf({ keep, harmLow, harmHigh, rungs, traceLow, traceHigh, pad = 1 }: Extent): { low: number; high: number } {
+  const lows = [traceLow - 0.3 * pad, ...rungs.map((rung) => rung - 0.6 * pad)]
+  const highs = [traceHigh + 0.3 * pad, ...rungs.map((rung) => rung + 0.6 * pad)]
+  if (keep) {
+    lows.push(keep.low - 0.8 * pad)
+    highs.push(keep.high + 0.8 * pad)
+    if (harmLow !== null && keep.low - harmLow <= FARTHEST_HARM * pad) lows.push(harmLow - 0.7 * pad)
+    if (harmHigh !== null && harmHigh - keep.high <= FARTHEST_HARM * pad) highs.push(harmHigh + 1.2 * pad)
+  }
   return { low: Math.min(...lows), high: Math.max(...highs) }
 }
 

@@ -19,7 +19,7 @@ public final class Bench {
 
     public static void main(String[] arguments) throws RunnerException {
         Map<String, Double> milliseconds = new HashMap<>();
-        milliseconds.putAll(run("(bareLoop|rehearsal|movedRung)$", 5, 7, 1));
+        milliseconds.putAll(run("(bareLoop|rehearsal|moistRehearsal|tentRehearsal|movedRung|year)$", 5, 7, 1));
         milliseconds.putAll(run("independentIntegrator$", 1, 2, 1));
         double bare = milliseconds.get("bareLoop");
         double rehearsal = milliseconds.get("rehearsal");
@@ -36,6 +36,7 @@ public final class Bench {
         System.out.printf(Locale.ROOT, "  bare loop of 6x6 affine updates     %9.1f ms%n", bare);
         System.out.printf(Locale.ROOT, "  rehearsal                           %9.1f ms%n", rehearsal);
         System.out.printf(Locale.ROOT, "  rehearsal with moisture             %9.1f ms%n", moist);
+        System.out.printf(Locale.ROOT, "  a tent, two controllers and mist    %9.1f ms%n", milliseconds.get("tentRehearsal"));
         System.out.printf(Locale.ROOT, "  independent integrator              %9.1f ms%n", oracle);
         System.out.printf(Locale.ROOT, "  everything behind one moved rung    %9.1f ms%n", milliseconds.get("movedRung"));
         System.out.printf(Locale.ROOT, "  rehearsal / bare loop               %9.2f   (at most 4)%n", rehearsal / bare);

@@ -4,6 +4,8 @@ import com.microsoft.playwright.BrowserContext;
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.options.AriaRole;
+import java.util.regex.Pattern;
+import kilnward.server.running.ApiClient;
 import kilnward.server.running.RunningServer;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.AfterEach;
@@ -43,5 +45,20 @@ abstract class AtTheBrowser {
 
     Locator rung(String name) {
         return page.getByRole(AriaRole.SLIDER, new Page.GetByRoleOptions().setName(name));
+    }
+
+    String open(String name, String step) {
+        String id = ApiClient.as(server, "OWNER").post("/api/v1/chambers",
+                "{\"name\":\"" + name + "\",\"guideId\":\"corn-snake-eggs\"}").body().get("id").asString();
+        page.navigate("/chambers/" + id + "/" + step);
+        return id;
+    }
+
+    void go(String step) {
+        page.getByRole(AriaRole.LINK, new Page.GetByRoleOptions().setName(Pattern.compile("^" + step))).click();
+    }
+
+    Locator button(String name) {
+        return page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName(name).setExact(true));
     }
 }

@@ -22,10 +22,6 @@ class JourneyTest extends AtTheBrowser {
                 "{\"name\":\"" + name + "\",\"guideId\":\"corn-snake-eggs\"}").body().get("id").asString();
     }
 
-    private Locator button(String name) {
-        return page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName(name));
-    }
-
     private void saveWithReason(String reason) {
         button("Save with a reason").click();
         page.getByLabel("Reason").fill(reason);
@@ -120,7 +116,7 @@ class JourneyTest extends AtTheBrowser {
         page.keyboard().press("Enter");
         assertThat(page.getByText("Settings 1, all saved")).isVisible();
         page.locator("#main").focus();
-        page.keyboard().press("4");
+        page.keyboard().press("6");
         assertThat(page.getByText("Keyed without a mouse")).isVisible();
         page.keyboard().press("?");
         assertThat(page.getByRole(AriaRole.DIALOG)).isVisible();
@@ -223,10 +219,11 @@ class JourneyTest extends AtTheBrowser {
     @Test
     void axeFindsNothingSerious() {
         String reedbox = "/chambers/0051e4e4-d000-7000-8000-000000000001";
+        String tent = "/chambers/0051e4e4-d000-7000-8000-000000000003";
         for (String theme : List.of("day", "night")) {
             page.addInitScript("localStorage.setItem('kiln-theme', '" + theme + "')");
-            for (String path : List.of("/", "/new", reedbox + "/occupant", reedbox + "/chamber", reedbox + "/settings",
-                    reedbox + "/card", "/nothing-here")) {
+            for (String path : List.of("/", "/new", reedbox + "/occupant", reedbox + "/chamber", reedbox + "/probes",
+                    reedbox + "/loads", reedbox + "/settings", reedbox + "/card", tent + "/settings", "/nothing-here")) {
                 page.navigate(path);
                 page.waitForLoadState(com.microsoft.playwright.options.LoadState.NETWORKIDLE);
                 assertEquals(List.of(), Browser.serious(page), theme + " " + path);
@@ -238,8 +235,9 @@ class JourneyTest extends AtTheBrowser {
     void aPhoneNeverScrollsSideways() {
         Page phone = browser.person(390, 844).newPage();
         String reedbox = "/chambers/0051e4e4-d000-7000-8000-000000000001";
-        for (String path : List.of("/", "/new", reedbox + "/occupant", reedbox + "/chamber", reedbox + "/settings",
-                reedbox + "/card")) {
+        String tent = "/chambers/0051e4e4-d000-7000-8000-000000000003";
+        for (String path : List.of("/", "/new", reedbox + "/occupant", reedbox + "/chamber", reedbox + "/probes",
+                reedbox + "/loads", reedbox + "/settings", reedbox + "/card", tent + "/settings")) {
             phone.navigate(path);
             phone.waitForLoadState(com.microsoft.playwright.options.LoadState.NETWORKIDLE);
             assertEquals(0, ((Number) phone.evaluate("document.documentElement.scrollWidth - innerWidth")).intValue(), path);

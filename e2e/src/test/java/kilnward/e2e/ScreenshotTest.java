@@ -14,6 +14,8 @@ import org.junit.jupiter.api.extension.ExtendWith;
 @EnabledIfSystemProperty(named = "kiln.screenshots", matches = "true")
 class ScreenshotTest {
     private static final String REEDBOX = "/chambers/0051e4e4-d000-7000-8000-000000000001";
+    private static final String TENT = "/chambers/0051e4e4-d000-7000-8000-000000000003";
+    private static final String TANK = "/chambers/0051e4e4-d000-7000-8000-000000000005";
     private static final String PEN = "/chambers/0051e4e4-d000-7000-8000-000000000002";
 
     @Test
@@ -24,6 +26,11 @@ class ScreenshotTest {
             take(browser, "settings-night-fahrenheit", PEN + "/settings", 1280, 800, "night", "F");
             take(browser, "occupant", REEDBOX + "/occupant", 1280, 800, "day", "C");
             take(browser, "chamber", REEDBOX + "/chamber", 1280, 800, "day", "C");
+            take(browser, "chamber-tank", TANK + "/chamber", 1280, 800, "day", "C");
+            take(browser, "probes", REEDBOX + "/probes", 1280, 800, "day", "C");
+            take(browser, "loads", TENT + "/loads", 1280, 800, "day", "C");
+            take(browser, "settings-humidity", TENT + "/settings", 1280, 800, "day", "C");
+            take(browser, "phone-chamber", TENT + "/chamber", 390, 844, "night", "C");
             take(browser, "card", REEDBOX + "/card", 1280, 800, "day", "C");
             take(browser, "phone-card", REEDBOX + "/card", 390, 844, "day", "C");
             take(browser, "phone-settings", REEDBOX + "/settings", 390, 844, "night", "C");

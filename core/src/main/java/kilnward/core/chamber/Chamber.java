@@ -67,6 +67,12 @@ public record Chamber(Box box, Optional<Tank> tank, double airChangesPerHour, Ai
                 altitudeM, lossFactor);
     }
 
+    /** The same chamber with other appliances. */
+    public Chamber with(List<Appliance> others) {
+        return new Chamber(box, tank, airChangesPerHour, airMovement, contents, occupantPlace, gradientK, others, room, altitudeM,
+                lossFactor);
+    }
+
     /** The same chamber with another loss factor. */
     public Chamber withLossFactor(double factor) {
         return new Chamber(box, tank, airChangesPerHour, airMovement, contents, occupantPlace, gradientK, appliances, room,

@@ -39,6 +39,11 @@ public record Heater(String id, HeaterKind kind, double powerW, double elementJK
                 (selfLimitC.getAsDouble() - elementC) / (selfLimitC.getAsDouble() - RATED_AT_C)));
     }
 
+    /** The same heater with another thermostat of its own. */
+    public Heater with(OwnThermostat other) {
+        return new Heater(id, kind, powerW, elementJK, toAirWK, toContentsWK, selfLimitC, Optional.of(other));
+    }
+
     @Override
     public double electricalW() {
         return powerW;

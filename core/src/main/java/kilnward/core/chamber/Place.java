@@ -64,6 +64,35 @@ public record Place(double xM, double yM, double zM, double lengthM, double widt
         return Math.sqrt(x * x + y * y + z * z);
     }
 
+    /** Whether this body stands on the straight line between a point and the nearest point of another body. */
+    public boolean isBetween(Place point, Place other) {
+        double from = 0;
+        double to = 1;
+        double[] start = {point.xM, point.yM, point.zM};
+        double[] end = {nearest(point.xM, other.xM, other.lengthM), nearest(point.yM, other.yM, other.widthM),
+                nearest(point.zM, other.zM, other.heightM)};
+        double[] middle = {xM, yM, zM};
+        double[] half = {lengthM / 2, widthM / 2, heightM / 2};
+        for (int axis = 0; axis < 3; axis++) {
+            double along = end[axis] - start[axis];
+            double near = middle[axis] - half[axis] - start[axis];
+            double far = middle[axis] + half[axis] - start[axis];
+            if (along == 0) {
+                if (near >= 0 || far <= 0) {
+                    return false;
+                }
+                continue;
+            }
+            from = Math.max(from, Math.min(near / along, far / along));
+            to = Math.min(to, Math.max(near / along, far / along));
+        }
+        return to > from;
+    }
+
+    private static double nearest(double value, double centre, double extent) {
+        return Math.max(centre - extent / 2, Math.min(centre + extent / 2, value));
+    }
+
     /** Where an appliance usually stands in a new plan. */
     public static Place usual(Appliance appliance, Box box, Optional<Tank> tank) {
         double length = box.innerLengthM();
@@ -88,7 +117,10 @@ public record Place(double xM, double yM, double zM, double lengthM, double widt
         if (appliance instanceof Bowl || appliance instanceof Humidifier) {
             return new Place(0.85 * length, 0.2 * width, 0.12 * height, small, small, small / 2);
         }
-        return new Place(length - small / 2, width / 2, 0.85 * height, small, small, small);
+        if (appliance instanceof Cooler || appliance instanceof Dehumidifier) {
+            return new Place(small / 2, width / 2, 0.8 * height, small, small, small);
+        }
+        return new Place(length - small / 2, width / 2, 0.8 * height, small, small, small);
     }
 
     /** Where the contents usually stand in a new plan: on the floor's middle, three fifths of its length and width. */

@@ -70,6 +70,12 @@ public record Layout(Box box, Optional<Tank> tank, Place contents, Map<String, P
         return ProbePlace.at(point, heaters, Optional.of(contents), box, tank.isPresent() ? 0 : gradientKm, lagS);
     }
 
+    /** Where a probe usually hangs: just above the middle of the contents; in a tank half-way down at the far end from the heater. */
+    public Place usualPoint() {
+        return tank.map(water -> Place.point(0.1 * box.innerLengthM(), 0.5 * box.innerWidthM(), 0.5 * water.waterHeightM()))
+                .orElseGet(() -> Place.point(contents.xM(), contents.yM(), Math.min(box.innerHeightM(), contents.topM() + 0.01)));
+    }
+
     /** Whether a point in a tank is above its water line. */
     public boolean isAboveWater(Place point) {
         return tank.isPresent() && point.zM() > tank.get().waterHeightM();

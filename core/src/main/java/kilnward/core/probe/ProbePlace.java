@@ -22,6 +22,8 @@ public record ProbePlace(double heaterShare, double contentsShare, double roomSh
     /** A probe that touches a heater feels it as much as the air; the distance at which that has halved (m). */
     private static final double HEATER_TOUCHED = 0.5;
     private static final double HEATER_HALF_M = 0.05;
+    /** What stands between shades the probe: warm air still comes round it. */
+    private static final double SHADED = 0.2;
     private static final double CONTENTS_TOUCHED = 0.8;
     private static final double CONTENTS_HALF_M = 0.02;
     private static final double WALL_TOUCHED = 0.15;
@@ -56,8 +58,8 @@ public record ProbePlace(double heaterShare, double contentsShare, double roomSh
      */
     public static ProbePlace at(Place point, List<Place> heaters, Optional<Place> contents, Box box, double gradientKm,
                                 double lagS) {
-        double alpha = heaters.stream().mapToDouble(place -> near(HEATER_TOUCHED, HEATER_HALF_M, place.distanceM(point)))
-                .max().orElse(0);
+        double alpha = heaters.stream().mapToDouble(place -> near(HEATER_TOUCHED, HEATER_HALF_M, place.distanceM(point))
+                * (contents.isPresent() && contents.get().isBetween(point, place) ? SHADED : 1)).max().orElse(0);
         double beta = contents.map(place -> near(CONTENTS_TOUCHED, CONTENTS_HALF_M, place.distanceM(point))).orElse(0.0);
         double toWall = Math.min(Math.min(point.xM(), box.innerLengthM() - point.xM()),
                 Math.min(Math.min(point.yM(), box.innerWidthM() - point.yM()),

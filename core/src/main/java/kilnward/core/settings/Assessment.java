@@ -3,8 +3,12 @@ package kilnward.core.settings;
 import java.util.List;
 import java.util.OptionalDouble;
 import java.util.stream.IntStream;
+import kilnward.core.chamber.Appliance;
 import kilnward.core.chamber.Chamber;
 import kilnward.core.chamber.Contents;
+import kilnward.core.chamber.Cooler;
+import kilnward.core.chamber.Heater;
+import kilnward.core.chamber.OwnThermostat;
 import kilnward.core.chamber.SteadyState;
 import kilnward.core.control.Controller;
 import kilnward.core.control.Loop;
@@ -29,6 +33,7 @@ public record Assessment(Situation situation, List<Finding> findings) {
     /** … in steps of this length (s): their course is slow, and the step is exact. */
     private static final double FAILURE_STEP_S = 10;
     private static final int FAILURE_BUCKETS = 864;
+    private static final OwnThermostat NEVER_OPENS = new OwnThermostat(120, 119);
     /** An empty box is a shelf and a thermometer … */
     private static final double EMPTY_KG = 0.2;
     private static final double EMPTY_M2 = 0.05;
@@ -53,13 +58,14 @@ public record Assessment(Situation situation, List<Finding> findings) {
         Rig rig = setup.rig();
         Rehearsed running = Rehearsal.run(rig, scenario);
         Rig patient = withPatientControllers(rig);
-        Rehearsed stuckOn = Rehearsal.run(patient, failure(rig, chamber.room().warmestC(),
+        Rehearsed stuckOn = Rehearsal.run(withStuckThermostats(patient, setup), failure(rig, chamber.room().warmestC(),
                 loop -> new Fault.RelayStuckOn(loop.id(), 0)));
         Rehearsed dead = Rehearsal.run(patient, failure(rig, chamber.room().coldestC(),
                 loop -> new Fault.RelayStuckOff(loop.id(), 0)));
         SteadyState steady = SteadyState.resting(chamber, setup::isControlled);
-        // A thermostat of the appliance's own caps what the balance alone would reach.
-        boolean capped = chamber.heaters().stream().anyMatch(heater -> heater.ownThermostat().isPresent());
+        // A backup, or a cooler that goes on working, caps what the balance alone would reach.
+        boolean capped = chamber.heaters().stream().anyMatch(heater -> heater.ownThermostat().isPresent())
+                || !chamber.of(Cooler.class).isEmpty();
         double balanceC = steady.occupantC(chamber.room().warmestC(), 1, 0);
         double stuckOnEndC = capped ? Math.min(balanceC, stuckOn.metrics().occupant().highest()) : balanceC;
         double deadEndC = steady.occupantC(chamber.room().coldestC(), 0, 0);
@@ -72,6 +78,14 @@ public record Assessment(Situation situation, List<Finding> findings) {
                 Ladder.of(rig, running, stuckOn, dead, stuckOnEndC, deadEndC),
                 Sizing.of(chamber, setup.needs(), steady, runs, leadingLoop(setup)),
                 steady.balance(setup.needs().keep().middleC(), chamber.room().coldestC()), Loads.of(setup, running));
+    }
+
+    /** A heater that only its own thermostat governs gets stuck where that one sticks. */
+    private static Rig withStuckThermostats(Rig rig, Setup setup) {
+        Chamber chamber = rig.chamber();
+        List<Appliance> stuck = chamber.appliances().stream().map(each -> each instanceof Heater heater
+                && heater.ownThermostat().isPresent() && !setup.isControlled(heater.id()) ? heater.with(NEVER_OPENS) : each).toList();
+        return new Rig(chamber.with(stuck), rig.needs(), rig.probes(), rig.controllers());
     }
 
     /** The first loop on temperature. */

@@ -4,6 +4,8 @@ import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
 import java.util.OptionalDouble;
+import java.util.Set;
+import java.util.stream.Collectors;
 import kilnward.core.chamber.Heater;
 import kilnward.core.control.Controller;
 import kilnward.core.control.OnOff;
@@ -34,7 +36,8 @@ public record Ladder(List<Rung> rungs, List<Double> placementK) {
         for (int i = 0; i < rig.controllers().size(); i++) {
             Controller controller = rig.controllers().get(i);
             boolean humid = controller.display().unit().isHumidity();
-            double differenceK = (humid ? running.metrics().humidity().orElseThrow().mean() : occupantC) - running.metrics().displays().get(i).mean();
+            double meanThere = humid ? running.metrics().humidity().orElseThrow().mean() : occupantC;
+            double differenceK = meanThere - running.metrics().displays().get(i).mean();
             placement.add(differenceK);
             controller.loops().forEach(loop -> {
                 SwitchingPoints points = ((OnOff) loop.law()).points();
@@ -48,20 +51,27 @@ public record Ladder(List<Rung> rungs, List<Double> placementK) {
             controller.lowAlarm().ifPresent(at -> rungs.add(rung(Rung.Kind.LOW_ALARM, controller, at, differenceK,
                     humid ? OptionalDouble.empty() : beforeHarmS(dead, Event.Kind.LOW_ALARM, controller.id()))));
         }
+        Set<String> switched = rig.controllers().stream().flatMap(each -> each.loops().stream())
+                .flatMap(loop -> loop.applianceIds().stream()).collect(Collectors.toSet());
         for (Heater heater : rig.chamber().heaters()) {
+            // In series with a controller a thermostat backs it up; without one it is what governs.
+            boolean backs = switched.contains(heater.id());
             heater.ownThermostat().ifPresent(thermostat -> {
-                rungs.add(new Rung(Rung.Kind.BACKUP_OPENS, "", OptionalDouble.empty(), thermostat.opensAtC(),
-                        OptionalDouble.empty(), false));
-                rungs.add(new Rung(Rung.Kind.BACKUP_CLOSES, "", OptionalDouble.empty(), thermostat.closesAtC(),
-                        OptionalDouble.empty(), false));
+                rungs.add(own(backs ? Rung.Kind.BACKUP_OPENS : Rung.Kind.HEAT_OFF, thermostat.opensAtC()));
+                rungs.add(own(backs ? Rung.Kind.BACKUP_CLOSES : Rung.Kind.HEAT_ON, thermostat.closesAtC()));
             });
         }
         if (!rig.chamber().heaters().isEmpty()) {
-            rungs.add(new Rung(Rung.Kind.STUCK_ON_END, "", OptionalDouble.empty(), stuckOnEndC, OptionalDouble.empty(), false));
-            rungs.add(new Rung(Rung.Kind.HEATER_DEAD_END, "", OptionalDouble.empty(), deadEndC, OptionalDouble.empty(), false));
+            rungs.add(own(Rung.Kind.STUCK_ON_END, stuckOnEndC));
+            rungs.add(own(Rung.Kind.HEATER_DEAD_END, deadEndC));
         }
         rungs.sort(Comparator.comparingDouble(Rung::occupant).reversed());
         return new Ladder(rungs, placement);
+    }
+
+    /** A level that is on no display. */
+    private static Rung own(Rung.Kind kind, double occupantC) {
+        return new Rung(kind, "", OptionalDouble.empty(), occupantC, OptionalDouble.empty(), false);
     }
 
     private static Rung rung(Rung.Kind kind, Controller controller, double display, double placementK,

@@ -40,6 +40,15 @@ class LayoutTest {
     }
 
     @Test
+    void whatStandsBetweenShadesIt() {
+        Layout layout = box(0, HeaterKind.MAT.typical("mat", 40));
+        // Contents from 0.12 to 0.48 m across and 0.04 to 0.18 m up; the mat reaches from 0.09 to 0.51 m.
+        double shaded = layout.hang(Place.point(0.3, 0.2, 0.2), 30).heaterShare();
+        double beside = layout.hang(Place.point(0.1, 0.2, 0.2), 30).heaterShare();
+        assertEquals(0.2 * beside, shaded, 1e-9, "as far from the mat, with the eggs in between");
+    }
+
+    @Test
     void aGradientCountsFromTheMiddleOfTheHeight() {
         Layout layout = box(5, HeaterKind.BULB.typical("bulb", 40));
         assertEquals(5 * 0.1, layout.hang(Place.point(0.3, 0.2, 0.3), 30).gradientK(), 1e-12);

@@ -229,4 +229,16 @@ class ChamberFindingsTest {
         Sizing sizing = Assessment.of(setup(guarded, DAMP, probe(GOOD, 0), heat(28.4, 0.6)), Osier.night(12)).situation().sizing();
         assertTrue(sizing.chillS().orElseThrow() < 3 * 3600, "lamp and mat are both off: " + sizing);
     }
+
+    @Test
+    void aHeaterWithNothingButItsOwnThermostatIsNotABackup() {
+        var guard = HeaterKind.MAT.typical("mat", 40).with(new kilnward.core.chamber.OwnThermostat(28.4, 27.8));
+        Setup alone = new Setup(box(Room.of(19, 22, 15), Contents.dry(4, 3300, 0.3, 0), guard), DAMP, List.of(probe(GOOD, 0)), List.of(),
+                Power.UNKNOWN);
+        Assessment assessment = Assessment.of(alone, Osier.night(12));
+        List<Rung.Kind> kinds = assessment.situation().ladder().rungs().stream().map(Rung::kind).toList();
+        assertTrue(kinds.contains(Rung.Kind.HEAT_OFF) && !kinds.contains(Rung.Kind.BACKUP_OPENS), kinds + "");
+        assertTrue(assessment.findings().stream().noneMatch(each -> each.code().equals("backup-order")));
+        assertTrue(assessment.situation().stuckOnEndC() > 35, "and when it sticks nothing else stops it");
+    }
 }

@@ -60,7 +60,8 @@ public class SecurityConfig {
             } else {
                 requests.requestMatchers(HttpMethod.GET, "/api/**").hasRole("VISITOR");
             }
-            requests.requestMatchers(HttpMethod.POST, "/api/v1/chambers/*/controllers/*/settings").hasRole("KEEPER");
+            requests.requestMatchers(HttpMethod.POST, "/api/v1/chambers/*/controllers/*/settings",
+                    "/api/v1/chambers/*/weighings", "/api/v1/chambers/*/weighings/*/withdraw").hasRole("KEEPER");
             requests.requestMatchers("/api/**").hasRole("LEAD");
             requests.requestMatchers("/actuator/**").denyAll();
             requests.anyRequest().permitAll();

@@ -4,6 +4,7 @@ import jakarta.persistence.CascadeType;
 import jakarta.persistence.CollectionTable;
 import jakarta.persistence.Column;
 import jakarta.persistence.ElementCollection;
+import jakarta.persistence.Embedded;
 import jakarta.persistence.Entity;
 import jakarta.persistence.EnumType;
 import jakarta.persistence.Enumerated;
@@ -72,6 +73,10 @@ public class ChamberEntity extends Identified {
     public Double keepLowC;
     @Column(name = "keep_high_c")
     public Double keepHighC;
+    @Column(name = "keep_humidity_low_pct")
+    public Double keepHumidityLowPct;
+    @Column(name = "keep_humidity_high_pct")
+    public Double keepHumidityHighPct;
     @Column(name = "max_rate_kh")
     public Double maxRateKh;
     @ElementCollection
@@ -98,6 +103,13 @@ public class ChamberEntity extends Identified {
     @Column(name = "altitude_m")
     public Double altitudeM;
 
+    @Column(name = "gradient_km")
+    public Double gradientKm;
+    public Double lossFactor;
+    @Column(name = "water_height_m")
+    public Double waterHeightM;
+    public Double coveredShare;
+
     public Double contentsKg;
     @Column(name = "contents_jkgk")
     public Double contentsJkgK;
@@ -106,16 +118,38 @@ public class ChamberEntity extends Identified {
     @Column(name = "living_heat_w")
     public Double livingHeatW;
 
+    @Column(name = "contents_wet_m2")
+    public Double contentsWetM2;
+    @Column(name = "contents_water_kg")
+    public Double contentsWaterKg;
+    /** Where the contents stand. */
+    @Embedded
+    public PlaceValue contentsPlace;
+
     @Column(name = "room_coldest_c")
     public Double roomColdestC;
     @Column(name = "room_warmest_c")
     public Double roomWarmestC;
     public Double roomWarmestHour;
 
+    public Double roomHumidityPct;
+    @Column(name = "room_ground_c")
+    public Double roomGroundC;
+    @Column(name = "sun_peak_wm2")
+    public Double sunPeakWm2;
+    public Double sunRiseHour;
+    public Double sunSetHour;
+
     @Column(name = "supply_v")
     public Double supplyV;
     @Column(name = "circuit_a")
     public Double circuitA;
+    @Column(name = "low_voltage_v")
+    public Double lowVoltageV;
+    @Column(name = "low_voltage_a")
+    public Double lowVoltageA;
+    @Column(name = "price_per_kwh")
+    public Double pricePerKWh;
 
     @OneToMany(cascade = CascadeType.ALL, orphanRemoval = true)
     @JoinColumn(name = "chamber_id")

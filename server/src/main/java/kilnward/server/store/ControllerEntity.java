@@ -27,7 +27,13 @@ import org.hibernate.type.SqlTypes;
 @Table(name = "controller")
 public class ControllerEntity extends Identified {
     public String name;
+    /** The first of its probes, for servers that know only one. */
     public UUID probeId;
+    @ElementCollection
+    @CollectionTable(name = "controller_probe", joinColumns = @JoinColumn(name = "controller_id"))
+    @OrderColumn(name = "position")
+    @Column(name = "probe_id")
+    public List<UUID> probeIds = new ArrayList<>();
     @Enumerated(EnumType.STRING)
     @JdbcTypeCode(SqlTypes.VARCHAR)
     @Column(length = 4)

@@ -30,6 +30,8 @@ public class LoopEntity extends Identified {
     /** What its contact is rated for; null where not known. */
     @Column(name = "rated_a")
     public Double ratedA;
+    @Column(name = "rated_dc_a")
+    public Double ratedDcA;
     @Column(name = "rated_w")
     public Double ratedW;
 

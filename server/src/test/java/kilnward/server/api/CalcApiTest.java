@@ -112,7 +112,7 @@ class CalcApiTest {
     void load() {
         // Common practice, no source: 5 A = 1150 W at 230 V.
         String request = """
-                {"supplyV":230,"current":"AC","circuitA":16,"outlets":[{"name":"left","ratedA":5,"ratedW":null,
+                {"supplyV":230,"current":"AC","circuitA":16,"outlets":[{"name":"left","ratedA":5,"ratedDcA":null,"ratedW":null,
                 "cyclesPerDay":240,"loads":[{"name":"heater","kind":"RESISTIVE","powerW":%s}]}]}""";
         Answer full = client.post("/api/v1/calc/load", request.formatted("1150"));
         assertEquals(5, full.body().at("/outlets/0/currentA").asDouble(), 1e-9);

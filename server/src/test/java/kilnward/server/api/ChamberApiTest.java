@@ -85,6 +85,56 @@ class ChamberApiTest {
     }
 
     @Test
+    void everyChamberOfTheDemoIsReadBackAsItIsWritten() {
+        for (JsonNode chamber : lead.get(CHAMBERS).body()) {
+            String path = CHAMBERS + "/" + chamber.get("id").asString();
+            Answer saved = lead.put(path, change(lead.get(path).body(), chamber.get("plan")));
+            assertEquals(200, saved.status(), String.valueOf(saved.body()));
+            assertEquals(chamber.get("plan"), lead.get(path).body().get("plan"), chamber.at("/plan/name").asString());
+        }
+    }
+
+    @Test
+    void everyMeasuredChamberOfTheDemoCanBeRehearsed() {
+        for (JsonNode chamber : lead.get(CHAMBERS).body()) {
+            if (!List.of("Reedbox", "Duckling pen", "Loft tent", "Cellar tank").contains(chamber.at("/plan/name").asString())) {
+                continue;
+            }
+            ObjectNode request = rehearsal(chamber);
+            Answer answer = lead.post("/api/v1/rehearsals", request.toString());
+            assertEquals(200, answer.status(), chamber.at("/plan/name").asString() + answer.body());
+            double sum = answer.body().at("/balance/paths").valueStream().mapToDouble(path -> path.get("watts").asDouble()).sum();
+            assertEquals(0, sum, 0.01, "its heat paths add up");
+            assertEquals(chamber.at("/plan/appliances").size(), answer.body().at("/layout/appliances").size());
+        }
+    }
+
+    private static ObjectNode rehearsal(JsonNode chamber) {
+        ObjectNode request = JSON.createObjectNode();
+        request.set("chamber", chamber.get("plan"));
+        var settings = request.putArray("settings");
+        chamber.get("settings").forEach(each -> settings.addObject().put("controllerId", each.get("controllerId").asString())
+                .set("values", each.get("values")));
+        request.putObject("scenario").put("room", "DAY").put("startHour", 21).put("durationS", 43_200).put("stepS", 1)
+                .put("start", "SETTLED").put("buckets", 200);
+        return request;
+    }
+
+    @Test
+    void movingAProbeMovesTheTrace() {
+        JsonNode reedbox = lead.get(CHAMBERS).body().valueStream()
+                .filter(each -> each.at("/plan/name").asString().equals("Reedbox")).findFirst().orElseThrow();
+        ObjectNode far = rehearsal(reedbox);
+        ObjectNode near = far.deepCopy();
+        ((ObjectNode) near.at("/chamber/probes/0/place")).put("zM", 0.02);
+        JsonNode before = lead.post("/api/v1/rehearsals", far.toString()).body();
+        JsonNode after = lead.post("/api/v1/rehearsals", near.toString()).body();
+        assertTrue(after.at("/layout/probes/0/heaterShare").asDouble() > before.at("/layout/probes/0/heaterShare").asDouble() + 0.05);
+        assertTrue(after.at("/metrics/occupant/mean").asDouble() < before.at("/metrics/occupant/mean").asDouble() - 0.3,
+                "nearer to the mat it reads warm, and the eggs run cool");
+    }
+
+    @Test
     void theSecondOfTwoIsToldAndLosesNothing() {
         JsonNode chamber = newChamber("Two tabs");
         String path = CHAMBERS + "/" + chamber.get("id").asString();
@@ -195,16 +245,11 @@ class ChamberApiTest {
     void aRehearsalIsStatelessAndNamesWhatIsMissing() {
         JsonNode reedbox = lead.get(CHAMBERS).body().valueStream()
                 .filter(each -> each.at("/plan/name").asString().equals("Reedbox")).findFirst().orElseThrow();
-        ObjectNode request = JSON.createObjectNode();
-        request.set("chamber", reedbox.get("plan"));
-        request.putArray("settings").addObject().put("controllerId", reedbox.at("/settings/0/controllerId").asString())
-                .set("values", reedbox.at("/settings/0/values"));
-        request.putObject("scenario").put("room", "DAY").put("startHour", 21).put("durationS", 43_200).put("stepS", 1)
-                .put("start", "SETTLED").put("buckets", 200);
+        ObjectNode request = rehearsal(reedbox);
         ApiClient nobody = ApiClient.nobody(server);
         Answer answer = nobody.post("/api/v1/rehearsals", request.toString());
         assertEquals(200, answer.status());
-        assertEquals(200, answer.body().at("/trace/occupant/lowC").size());
+        assertEquals(200, answer.body().at("/trace/occupant/low").size());
         assertEquals(answer.body(), nobody.post("/api/v1/rehearsals", request.toString()).body(), "same input, same answer");
         assertTrue(answer.body().at("/findings").valueStream()
                 .anyMatch(finding -> finding.get("code").asString().equals("stuck-on-harms")));

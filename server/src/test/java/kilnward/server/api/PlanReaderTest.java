@@ -21,17 +21,22 @@ import kilnward.server.api.chamber.ChamberPlan.AppliancePlan;
 import kilnward.server.api.chamber.ChamberPlan.ApplianceKind;
 import kilnward.server.api.chamber.ChamberPlan.ControllerPlan;
 import kilnward.server.api.chamber.ChamberPlan.LoopPlan;
-import kilnward.server.api.chamber.ChamberPlan.MainsPlan;
+import kilnward.server.api.chamber.ChamberPlan.BoxPlan;
+import kilnward.server.api.chamber.ChamberPlan.PlacePlan;
+import kilnward.server.api.chamber.ChamberPlan.PowerPlan;
+import kilnward.server.api.chamber.ChamberPlan.ProbePlan;
+import kilnward.server.api.chamber.ChamberPlan.SupplyPlan;
+import kilnward.server.api.chamber.ChamberPlan.TankPlan;
 import kilnward.server.api.chamber.ChamberPlan.OccupancyPlan;
 import kilnward.server.api.chamber.ChamberViews.NewChamber;
 import kilnward.server.api.chamber.PlanReader;
 import kilnward.server.api.chamber.Starter;
-import kilnward.server.store.GuideShelf;
+import kilnward.server.api.guide.GuideService;
 import org.junit.jupiter.api.Test;
 
 /** From the document to the core's terms, without a server. */
 class PlanReaderTest {
-    private final GuideShelf guides = mock(GuideShelf.class);
+    private final GuideService guides = mock(GuideService.class);
     private final ChamberPlan plan = new Starter(guides).plan(new NewChamber("Box", null, null, null), 140);
 
     private Map<String, Settings> keyed() {
@@ -41,13 +46,13 @@ class PlanReaderTest {
 
     private static ChamberPlan lived(ChamberPlan plan) {
         return new ChamberPlan(plan.name(), plan.note(), new OccupancyPlan(null, null, null, "eggs", null, "at the eggs",
-                kilnward.core.life.OccupantPlace.CONTENTS, 0.0, 27.0, 29.0, List.of()), plan.box(), plan.contents(),
-                plan.room(), plan.mains(), plan.appliances(), plan.probes(), plan.controllers());
+                kilnward.core.life.OccupantPlace.CONTENTS, null, 27.0, 29.0, null, null, null, List.of()), plan.box(), plan.contents(),
+                plan.room(), plan.power(), plan.appliances(), plan.probes(), plan.controllers());
     }
 
     private static ChamberPlan with(ChamberPlan plan, AppliancePlan appliance, UnaryOperator<ControllerPlan> controller) {
         return new ChamberPlan(plan.name(), plan.note(), plan.occupancy(), plan.box(), plan.contents(), plan.room(),
-                new MainsPlan(230.0, 10.0), List.of(appliance), plan.probes(),
+                new PowerPlan(new SupplyPlan(230.0, 10.0), null, null), List.of(appliance), plan.probes(),
                 plan.controllers().stream().map(controller).toList());
     }
 
@@ -59,7 +64,7 @@ class PlanReaderTest {
         assertEquals("occupancy", missing.field());
         Setup setup = PlanReader.setup(lived(plan), keyed());
         assertEquals(28.6, setup.controllers().get(0).settings().value(Parameter.SET_VALUE).orElseThrow());
-        assertTrue(setup.mains().isEmpty());
+        assertTrue(setup.power().mains().isEmpty());
     }
 
     @Test
@@ -72,34 +77,76 @@ class PlanReaderTest {
     @Test
     void ownFiguresThermostatAndRatingsAreTakenOver() {
         String id = plan.appliances().get(0).id();
-        AppliancePlan own = new AppliancePlan(id, "own", ApplianceKind.BULB, 40.0, 77.0, 0.5, 0.1, null, 33.0, 31.0);
-        ChamberPlan changed = with(lived(plan), own, each -> new ControllerPlan(each.id(), each.name(), each.probeId(),
-                each.profile(), List.of(new LoopPlan(each.loops().get(0).id(), List.of(id), 5.0, 1150.0))));
+        AppliancePlan own = new AppliancePlan(id, "own", ApplianceKind.BULB, 40.0, false, null, 77.0, 0.5, 0.1, null, 33.0,
+                31.0, null, null, null, null, null, null, null, null, null, null, null, null);
+        ChamberPlan changed = with(lived(plan), own, each -> new ControllerPlan(each.id(), each.name(), each.probeIds(),
+                each.profile(), List.of(new LoopPlan(each.loops().get(0).id(), List.of(id), 5.0, null, 1150.0))));
         Setup setup = PlanReader.setup(changed, keyed());
         Heater heater = (Heater) setup.chamber().appliances().get(0);
         assertEquals(77, heater.elementJK());
         assertEquals(31, heater.ownThermostat().orElseThrow().closesAtC());
         assertEquals(5, setup.controllers().get(0).loops().get(0).ratedA().orElseThrow());
-        assertEquals(230, setup.mains().orElseThrow().supplyV());
+        assertEquals(230, setup.power().mains().orElseThrow().voltageV());
     }
 
     @Test
     void aCoolerNeedsToSayWhatItTakesOut() {
         String id = plan.appliances().get(0).id();
-        AppliancePlan mute = new AppliancePlan(id, "fan", ApplianceKind.COOLER, 10.0, null, null, null, null, null, null);
+        AppliancePlan mute = AppliancePlan.of(id, "fan", ApplianceKind.COOLER, 10);
         assertEquals("appliances[0].removesW", assertThrows(RefusedValueException.class,
                 () -> PlanReader.check(with(plan, mute, each -> each))).field());
+    }
+
+    private static ChamberPlan tank(ChamberPlan plan, double waterM) {
+        BoxPlan box = plan.box();
+        return new ChamberPlan(plan.name(), plan.note(), plan.occupancy(), new BoxPlan(box.innerLengthM(), box.innerWidthM(),
+                box.innerHeightM(), box.walls(), 0.0, box.airMovement(), box.altitudeM(), 0.0, 1.0, new TankPlan(waterM, 0.0)),
+                plan.contents(), plan.room(), plan.power(), plan.appliances(), plan.probes(), plan.controllers());
+    }
+
+    private static ChamberPlan hung(ChamberPlan plan, PlacePlan place, Double heaterShare) {
+        ProbePlan probe = plan.probes().get(0);
+        return new ChamberPlan(plan.name(), plan.note(), plan.occupancy(), plan.box(), plan.contents(), plan.room(), plan.power(),
+                plan.appliances(), List.of(new ProbePlan(probe.id(), probe.name(), place, heaterShare, heaterShare == null ? null : 0.1,
+                heaterShare == null ? null : 0.0, 0.0, 0.0, 40.0, 0.0, 0.0, 0.0, null)), plan.controllers());
+    }
+
+    private static double heaterShare(ChamberPlan plan) {
+        return PlanReader.setup(lived(plan), Map.of(plan.controllers().get(0).id(), new Settings(Map.of(Parameter.SET_VALUE, 28.6,
+                Parameter.DIFFERENTIAL, 0.6)))).probes().get(0).place().heaterShare();
+    }
+
+    @Test
+    void whatAProbeFeelsFollowsFromItsPlaceUnlessSomebodyHasTypedIt() {
+        double near = heaterShare(hung(plan, new PlacePlan(0.25, 0.2, 0.02, 0.0, 0.0, 0.0), null));
+        double far = heaterShare(hung(plan, new PlacePlan(0.25, 0.2, 0.3, 0.0, 0.0, 0.0), null));
+        assertTrue(near > 0.3 && far < 0.05, near + " beside the mat, " + far + " under the lid");
+        assertEquals(0.07, heaterShare(hung(plan, new PlacePlan(0.25, 0.2, 0.02, 0.0, 0.0, 0.0), 0.07)));
+    }
+
+    @Test
+    void impossiblePlacesAreNamed() {
+        assertEquals("probes[0].place.zM", assertThrows(RefusedValueException.class,
+                () -> PlanReader.check(hung(plan, new PlacePlan(0.25, 0.2, 0.9, 0.0, 0.0, 0.0), null))).field(), "outside the box");
+        assertEquals("box.tank.waterHeightM", assertThrows(RefusedValueException.class, () -> PlanReader.check(tank(plan, 3))).field());
+        AppliancePlan mat = plan.appliances().get(0);
+        ChamberPlan dry = with(tank(plan, 0.2), new AppliancePlan(mat.id(), "heater", ApplianceKind.IN_TANK, 50.0, false,
+                new PlacePlan(0.25, 0.2, 0.25, 0.02, 0.02, 0.1), null, null, null, null, null, null, null, null, null, null, null, null,
+                null, null, null, null, null, null), each -> each);
+        RefusedValueException burns = assertThrows(RefusedValueException.class, () -> PlanReader.check(dry));
+        assertEquals("appliances[0].place.zM", burns.field());
+        assertTrue(burns.allowed().contains("below the water line"), burns.allowed());
     }
 
     @Test
     void partsThatPointNowhereAreNamed() {
         String stray = UUID.randomUUID().toString();
-        ChamberPlan lost = with(plan, plan.appliances().get(0), each -> new ControllerPlan(each.id(), each.name(), stray,
+        ChamberPlan lost = with(plan, plan.appliances().get(0), each -> new ControllerPlan(each.id(), each.name(), List.of(stray),
                 each.profile(), each.loops()));
-        assertEquals("controllers[0].probeId", assertThrows(RefusedValueException.class,
+        assertEquals("controllers[0].probeIds", assertThrows(RefusedValueException.class,
                 () -> PlanReader.check(lost)).field());
         ChamberPlan twice = with(plan, plan.appliances().get(0), each -> new ControllerPlan(plan.probes().get(0).id(),
-                each.name(), each.probeId(), each.profile(), each.loops()));
+                each.name(), each.probeIds(), each.profile(), each.loops()));
         assertEquals("controllers[0].id", assertThrows(RefusedValueException.class, () -> PlanReader.check(twice)).field());
         assertEquals("settings", assertThrows(RefusedValueException.class,
                 () -> PlanReader.setup(lived(plan), Map.of())).field());

@@ -65,11 +65,20 @@ public final class ApiClient {
         return send("DELETE", path, null);
     }
 
+    /** Posts a document as it is. */
+    public Answer postText(String path, String text) {
+        return send("POST", path, text, "text/plain; charset=utf-8");
+    }
+
     private Answer send(String method, String path, String json) {
+        return send(method, path, json, "application/json");
+    }
+
+    private Answer send(String method, String path, String json, String contentType) {
         HttpRequest.Builder request = HttpRequest.newBuilder(URI.create(base + path)).method(method,
                 json == null ? HttpRequest.BodyPublishers.noBody() : HttpRequest.BodyPublishers.ofString(json));
         if (json != null) {
-            request.header("Content-Type", "application/json");
+            request.header("Content-Type", contentType);
         }
         cookies.getCookieStore().getCookies().stream().filter(cookie -> cookie.getName().equals("XSRF-TOKEN"))
                 .findFirst().ifPresent(cookie -> request.header("X-XSRF-TOKEN", cookie.getValue()));

@@ -8,11 +8,13 @@ import jakarta.validation.constraints.Size;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.OptionalDouble;
+import kilnward.core.load.Current;
 import kilnward.core.load.Load;
 import kilnward.core.load.LoadCheck;
 import kilnward.core.load.LoadKind;
 import kilnward.core.load.Outlet;
-import kilnward.server.api.FindingAnswer;
+import kilnward.core.load.Supply;
+import kilnward.server.api.LoadsAnswer;
 import kilnward.server.api.OrNull;
 import kilnward.server.api.chamber.PlanReader;
 import kilnward.server.api.problem.Within;
@@ -30,7 +32,7 @@ public class LoadController {
      * @param circuitA rating of the circuit, fuse or supply
      */
     public record LoadRequest(@NotNull @Within(min = 3, max = 480, unit = "V") Double supplyV,
-                              @NotNull Outlet.Current current,
+                              @NotNull Current current,
                               @NotNull @Within(min = 0.1, max = 1000, unit = "A") Double circuitA,
                               @NotEmpty @Size(max = 32) List<@Valid @NotNull OutletPlan> outlets) {
     }
@@ -38,12 +40,14 @@ public class LoadController {
     /**
      * One outlet.
      *
-     * @param ratedA       rating of its contact at that voltage and kind of current
+     * @param ratedA       rating of its contact with alternating current; null where not known
+     * @param ratedDcA     rating of its contact with direct current; null where not known
      * @param ratedW       a limit in watts printed beside it; null where there is none
      * @param cyclesPerDay switchings a day, 0 where it does not switch
      */
     public record OutletPlan(@NotBlank @Size(max = 80) String name,
-                             @NotNull @Within(min = 0.01, max = 1000, unit = "A") Double ratedA,
+                             @OrNull @Within(min = 0.01, max = 1000, unit = "A") Double ratedA,
+                             @OrNull @Within(min = 0.01, max = 1000, unit = "A") Double ratedDcA,
                              @OrNull @Within(min = 0.1, max = 1e6, unit = "W") Double ratedW,
                              @NotNull @Within(min = 0, max = 86_400, unit = "1/day") Double cyclesPerDay,
                              @NotNull @Size(max = 16) List<@Valid @NotNull LoadPlan> loads) {
@@ -54,30 +58,22 @@ public class LoadController {
                            @NotNull @Within(min = 0.1, max = 100_000, unit = "W") Double powerW) {
     }
 
-    /** One outlet checked; {@code contactLifeDays} is null where it does not switch. */
-    public record OutletAnswer(String name, double powerW, double currentA, double inrushA, double ratingPct,
-                               @OrNull Double contactLifeDays) {
-    }
-
-    /** Outlets, totals, findings. */
-    public record LoadAnswer(List<OutletAnswer> outlets, double totalW, double totalA, List<FindingAnswer> findings) {
-    }
-
     @PostMapping("/api/v1/calc/load")
-    public LoadAnswer load(@Valid @RequestBody LoadRequest request) {
+    public LoadsAnswer load(@Valid @RequestBody LoadRequest request) {
+        Supply supply = new Supply(request.current() == Current.AC ? "The circuit" : "The low-voltage supply", request.current(),
+                request.supplyV(), request.circuitA());
         List<Outlet> outlets = new ArrayList<>();
         for (int i = 0; i < request.outlets().size(); i++) {
             OutletPlan plan = request.outlets().get(i);
-            outlets.add(PlanReader.at("outlets[" + i + "]", () -> new Outlet(plan.name(), request.supplyV(),
-                    request.current(), plan.ratedA(),
-                    plan.ratedW() == null ? OptionalDouble.empty() : OptionalDouble.of(plan.ratedW()),
+            outlets.add(PlanReader.at("outlets[" + i + "]", () -> new Outlet(plan.name(), supply, orEmpty(plan.ratedA()),
+                    orEmpty(plan.ratedDcA()), orEmpty(plan.ratedW()),
                     plan.loads().stream().map(load -> new Load(load.name(), load.kind(), load.powerW())).toList(),
                     plan.cyclesPerDay())));
         }
-        LoadCheck check = LoadCheck.of(outlets, request.circuitA());
-        return new LoadAnswer(check.outlets().stream().map(outlet -> new OutletAnswer(outlet.name(), outlet.powerW(),
-                outlet.currentA(), outlet.inrushA(), outlet.ratingPct(),
-                outlet.contactLifeDays().isPresent() ? outlet.contactLifeDays().getAsDouble() : null)).toList(),
-                check.totalW(), check.totalA(), check.findings().stream().map(FindingAnswer::of).toList());
+        return LoadsAnswer.of(LoadCheck.of(outlets));
+    }
+
+    private static OptionalDouble orEmpty(Double value) {
+        return value == null ? OptionalDouble.empty() : OptionalDouble.of(value);
     }
 }

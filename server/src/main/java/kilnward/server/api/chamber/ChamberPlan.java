@@ -27,16 +27,16 @@ import kilnward.server.api.problem.Within;
  * @param box         its body
  * @param contents    what is inside
  * @param room        the room it stands in
- * @param mains       the supply of the outlets
- * @param appliances  heaters and coolers
+ * @param power       what feeds the appliances
+ * @param appliances  what acts on the climate
  * @param probes      probes
  * @param controllers controllers, without what is keyed in
  */
 public record ChamberPlan(@NotBlank @Size(max = 80) String name, @NotNull @Size(max = 2000) String note,
                           @OrNull @Valid OccupancyPlan occupancy, @OrNull @Valid BoxPlan box,
                           @OrNull @Valid ContentsPlan contents,
-                          @OrNull @Valid RoomPlan room, @OrNull @Valid MainsPlan mains,
-                          @NotNull @Size(max = 20) List<@Valid @NotNull AppliancePlan> appliances,
+                          @OrNull @Valid RoomPlan room, @OrNull @Valid PowerPlan power,
+                          @NotNull @Size(max = 30) List<@Valid @NotNull AppliancePlan> appliances,
                           @NotNull @Size(max = 20) List<@Valid @NotNull ProbePlan> probes,
                           @NotNull @Size(max = 10) List<@Valid @NotNull ControllerPlan> controllers) {
     private static final String UUID = "[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}";
@@ -47,14 +47,19 @@ public record ChamberPlan(@NotBlank @Size(max = 80) String name, @NotNull @Size(
      *
      * @param where     the words for "at the occupant"
      * @param measured  whether the temperature of the contents or of the air counts
-     * @param gradientK air at the occupant's height less mixed air (K)
+     * @param gradientK still air at the occupant's height less mixed air (K); null where it follows from the box's gradient
+     * @param keepHumidityLowPct  lowest humidity wanted; null with its partner where humidity does not matter
+     * @param maxRateKh greatest rate of change they bear; null where none is known
      */
     public record OccupancyPlan(@OrNull @Size(max = 80) String guideId, @OrNull @Size(max = 80) String schoolId,
                                 @OrNull @Size(max = 80) String stageId, @NotBlank @Size(max = 80) String name, @OrNull LocalDate startedOn,
                                 @NotBlank @Size(max = 40) String where, @NotNull OccupantPlace measured,
-                                @NotNull @Within(min = -10, max = 10, unit = "K") Double gradientK,
+                                @OrNull @Within(min = -10, max = 10, unit = "K") Double gradientK,
                                 @NotNull @Within(min = -30, max = 60, unit = "°C") Double keepLowC,
                                 @NotNull @Within(min = -30, max = 60, unit = "°C") Double keepHighC,
+                                @OrNull @Within(min = 0, max = 100, unit = "%RH") Double keepHumidityLowPct,
+                                @OrNull @Within(min = 0, max = 100, unit = "%RH") Double keepHumidityHighPct,
+                                @OrNull @Within(min = 0.01, max = 100, unit = "K/h") Double maxRateKh,
                                 @NotNull @Size(max = 12) List<@Valid @NotNull HarmPlan> harmLimits) {
     }
 
@@ -63,14 +68,36 @@ public record ChamberPlan(@NotBlank @Size(max = 80) String name, @NotNull @Size(
                            @NotNull @Within(min = 0, max = 60 * 86_400, unit = "s") Double durationS) {
     }
 
-    /** The body: six walls in the order bottom, top, front, back, left, right. */
+    /**
+     * The body: six walls in the order bottom, top, front, back, left, right.
+     *
+     * @param gradientKm still air for each metre of height, 0 in the middle
+     * @param lossFactor heat that really goes through walls and openings over what their layers say; 1 until a meter corrected it
+     * @param tank       water instead of air in it; null for a box of air
+     */
     public record BoxPlan(@NotNull @Within(min = 0.02, max = 50, unit = "m") Double innerLengthM,
                           @NotNull @Within(min = 0.02, max = 50, unit = "m") Double innerWidthM,
                           @NotNull @Within(min = 0.02, max = 50, unit = "m") Double innerHeightM,
                           @NotNull @Size(min = 6, max = 6, message = "must be six walls") List<@Valid @NotNull WallPlan> walls,
                           @NotNull @Within(min = 0, max = 200, unit = "1/h") Double airChangesPerHour,
                           @NotNull AirMovement airMovement,
-                          @NotNull @Within(min = -500, max = 9000, unit = "m") Double altitudeM) {
+                          @NotNull @Within(min = -500, max = 9000, unit = "m") Double altitudeM,
+                          @NotNull @Within(min = -20, max = 20, unit = "K/m") Double gradientKm,
+                          @NotNull @Within(min = 0.1, max = 10) Double lossFactor, @OrNull @Valid TankPlan tank) {
+    }
+
+    /** Water in the box, and the share of its surface that is covered. */
+    public record TankPlan(@NotNull @Within(min = 0.01, max = 10, unit = "m") Double waterHeightM,
+                           @NotNull @Within(min = 0, max = 1) Double coveredShare) {
+    }
+
+    /** The middle of something and its extent, from the inside left front bottom corner. */
+    public record PlacePlan(@NotNull @Within(min = 0, max = 50, unit = "m") Double xM,
+                            @NotNull @Within(min = 0, max = 50, unit = "m") Double yM,
+                            @NotNull @Within(min = 0, max = 50, unit = "m") Double zM,
+                            @NotNull @Within(min = 0, max = 50, unit = "m") Double lengthM,
+                            @NotNull @Within(min = 0, max = 50, unit = "m") Double widthM,
+                            @NotNull @Within(min = 0, max = 50, unit = "m") Double heightM) {
     }
 
     /** A wall: layers, inside first, and openings. */
@@ -88,60 +115,160 @@ public record ChamberPlan(@NotBlank @Size(max = 80) String name, @NotNull @Size(
                               @NotEmpty @Size(max = 10) List<@Valid @NotNull LayerPlan> layers) {
     }
 
-    /** What is inside. */
+    /**
+     * What is inside.
+     *
+     * @param wetSurfaceM2 the part of the surface that is wet
+     * @param waterKg      water that can evaporate from it
+     * @param place        where it stands; null for the usual place
+     */
     public record ContentsPlan(@NotNull @Within(min = 0.001, max = 100_000, unit = "kg") Double massKg,
                                @NotNull @Within(min = 100, max = 10_000, unit = "J/(kg K)") Double specificHeatJkgK,
                                @NotNull @Within(min = 0.0001, max = 10_000, unit = "m²") Double surfaceM2,
-                               @NotNull @Within(min = 0, max = 100_000, unit = "W") Double livingHeatW) {
+                               @NotNull @Within(min = 0, max = 100_000, unit = "W") Double livingHeatW,
+                               @NotNull @Within(min = 0, max = 10_000, unit = "m²") Double wetSurfaceM2,
+                               @NotNull @Within(min = 0, max = 100_000, unit = "kg") Double waterKg,
+                               @OrNull @Valid PlacePlan place) {
     }
 
-    /** The room: coldest and warmest of the season, and the hour at which it is warmest. */
+    /**
+     * The room: coldest and warmest of the season, and the hour at which it is warmest.
+     *
+     * @param humidityPct humidity at the mean of the two; null where it is not known, and then moisture is not rehearsed
+     * @param groundC     ground under a box that stands on it; null for one that stands in the room
+     * @param sun         sun on it; null for none
+     */
     public record RoomPlan(@NotNull @Within(min = -50, max = 60, unit = "°C") Double coldestC,
                            @NotNull @Within(min = -50, max = 60, unit = "°C") Double warmestC,
-                           @NotNull @Within(min = 0, max = 24, unit = "h") Double warmestHour) {
+                           @NotNull @Within(min = 0, max = 24, unit = "h") Double warmestHour,
+                           @OrNull @Within(min = 0, max = 100, unit = "%RH") Double humidityPct,
+                           @OrNull @Within(min = -50, max = 60, unit = "°C") Double groundC, @OrNull @Valid SunPlan sun) {
     }
 
-    /** The supply of the outlets: its voltage, and the rating of the circuit or fuse. */
-    public record MainsPlan(@NotNull @Within(min = 3, max = 480, unit = "V") Double supplyV,
-                            @NotNull @Within(min = 0.1, max = 1000, unit = "A") Double circuitA) {
+    /** Sun: at noon on a level surface, and when it rises and sets. */
+    public record SunPlan(@NotNull @Within(min = 0, max = 1400, unit = "W/m²") Double peakWm2,
+                          @NotNull @Within(min = 0, max = 24, unit = "h") Double riseHour,
+                          @NotNull @Within(min = 0, max = 24, unit = "h") Double setHour) {
+    }
+
+    /**
+     * What feeds the appliances.
+     *
+     * @param mains       circuit or fuse of the mains; null where not known
+     * @param lowVoltage  a low-voltage supply of direct current; null where there is none
+     * @param pricePerKWh what energy costs, in the keeper's own currency; null where not known
+     */
+    public record PowerPlan(@OrNull @Valid SupplyPlan mains, @OrNull @Valid SupplyPlan lowVoltage,
+                            @OrNull @Within(min = 0, max = 1000, unit = "1/kWh") Double pricePerKWh) {
+    }
+
+    /** Voltage and rating of a supply. */
+    public record SupplyPlan(@NotNull @Within(min = 3, max = 480, unit = "V") Double voltageV,
+                             @NotNull @Within(min = 0.1, max = 1000, unit = "A") Double ratedA) {
     }
 
     /** Kinds of appliance. */
     public enum ApplianceKind {
-        MAT, BULB, CERAMIC_EMITTER, CABLE, FANNED_ELEMENT, COOLER
+        MAT, BULB, CERAMIC_EMITTER, CABLE, FANNED_ELEMENT, ROD, SELF_LIMITING, WARM_LIQUID, IN_TANK, COOLER, CHILLER,
+        THERMOELECTRIC, HUMIDIFIER_ULTRASONIC, HUMIDIFIER_EVAPORATING, BOWL, DEHUMIDIFIER, FAN_CIRCULATION, FAN_EXHAUST,
+        FAN_INTAKE, FAN_SURFACE, VENT, LAMP
     }
 
     /**
-     * A heater or a cooler. The element's figures are typical for its kind where null; a cooler has none.
+     * Something that acts on the climate. What does not belong to its kind is null; so is what is typical for its kind.
      *
-     * @param removesW    heat a cooler takes out (W); null for a heater
-     * @param opensAtC    where its own thermostat stops it (°C); null where it has none
-     * @param closesAtC   where its own thermostat lets it run again (°C)
+     * @param lowVoltage   whether it hangs on the low-voltage supply
+     * @param place        where it is; null for the usual place
+     * @param elementJK    heater: heat capacity of its element
+     * @param toAirWK      heater: from the element to the air or the water
+     * @param toContentsWK heater: from the element to the contents
+     * @param selfLimitC   self-limiting heater: element temperature at which it draws nothing
+     * @param opensAtC     heater: where its own thermostat stops it; null where it has none
+     * @param closesAtC    heater: where its own thermostat lets it run again
+     * @param removesW     cooler: heat it takes out with inside as warm as the room
+     * @param limitK       cooler: how far below the room it gets at most; null for no limit
+     * @param flowM3h      fan: air it moves
+     * @param outputGh     humidifier: what it gives off; dehumidifier: what it takes out
+     * @param pulseOnS     humidifier: works this long …
+     * @param pulseRestS   … and rests this long; 0 or null where it does not pulse
+     * @param surfaceM2    bowl: open surface
+     * @param waterKg      bowl: water in it
+     * @param insideShare  lamp: share of its power that ends inside
+     * @param onHour       lamp: hour at which its clock switches it on
+     * @param hours        lamp: hours of light
+     * @param openPerHour  vent: air changes while it is open
      */
     public record AppliancePlan(@NotNull @Pattern(regexp = UUID, message = NOT_UUID) String id,
                                 @NotBlank @Size(max = 80) String name, @NotNull ApplianceKind kind,
-                                @NotNull @Within(min = 0.1, max = 100_000, unit = "W") Double powerW,
+                                @NotNull @Within(min = 0, max = 100_000, unit = "W") Double powerW,
+                                @NotNull Boolean lowVoltage, @OrNull @Valid PlacePlan place,
                                 @OrNull @Within(min = 0.1, max = 1e8, unit = "J/K") Double elementJK,
                                 @OrNull @Within(min = 0.0001, max = 1e6, unit = "W/K") Double toAirWK,
                                 @OrNull @Within(min = 0, max = 1e6, unit = "W/K") Double toContentsWK,
-                                @OrNull @Within(min = 0.1, max = 100_000, unit = "W") Double removesW,
+                                @OrNull @Within(min = 25, max = 300, unit = "°C") Double selfLimitC,
                                 @OrNull @Within(min = -30, max = 120, unit = "°C") Double opensAtC,
-                                @OrNull @Within(min = -30, max = 120, unit = "°C") Double closesAtC) {
+                                @OrNull @Within(min = -30, max = 120, unit = "°C") Double closesAtC,
+                                @OrNull @Within(min = 0.1, max = 100_000, unit = "W") Double removesW,
+                                @OrNull @Within(min = 1, max = 100, unit = "K") Double limitK,
+                                @OrNull @Within(min = 0, max = 100_000, unit = "m³/h") Double flowM3h,
+                                @OrNull @Within(min = 0.01, max = 1e6, unit = "g/h") Double outputGh,
+                                @OrNull @Within(min = 1, max = 86_400, unit = "s") Double pulseOnS,
+                                @OrNull @Within(min = 0, max = 86_400, unit = "s") Double pulseRestS,
+                                @OrNull @Within(min = 0.0001, max = 100, unit = "m²") Double surfaceM2,
+                                @OrNull @Within(min = 0.01, max = 10_000, unit = "kg") Double waterKg,
+                                @OrNull @Within(min = 0, max = 1) Double insideShare,
+                                @OrNull @Within(min = 0, max = 24, unit = "h") Double onHour,
+                                @OrNull @Within(min = 0, max = 24, unit = "h") Double hours,
+                                @OrNull @Within(min = 0.01, max = 500, unit = "1/h") Double openPerHour) {
+        /** One with its kind's usual figures, on the mains, in its usual place. */
+        public static AppliancePlan of(String id, String name, ApplianceKind kind, double powerW) {
+            return new AppliancePlan(id, name, kind, powerW, false, null, null, null, null, null, null, null, null, null, null,
+                    null, null, null, null, null, null, null, null, null);
+        }
     }
 
-    /** A probe: shares of what it feels, own warmth, lag, error. */
+    /**
+     * A probe.
+     *
+     * @param place         where it hangs (its extent counts for nothing); null for the usual place
+     * @param heaterShare   share of the heater it feels; null with the two others where that follows from its place
+     * @param contentsShare share of the contents
+     * @param roomShare     share of the room
+     * @param ownWarmthK    what its own current adds
+     * @param lightWarmthK  what lamps and sun add
+     * @param driftKPerDay  how fast its error grows
+     * @param pollingKs     own warmth of one reading, spread over a second
+     * @param humidity      its humidity sensor; null where it has none
+     */
     public record ProbePlan(@NotNull @Pattern(regexp = UUID, message = NOT_UUID) String id,
-                            @NotBlank @Size(max = 80) String name, @NotNull @Within(min = 0, max = 1) Double heaterShare,
-                            @NotNull @Within(min = 0, max = 1) Double contentsShare,
-                            @NotNull @Within(min = 0, max = 1) Double roomShare,
+                            @NotBlank @Size(max = 80) String name, @OrNull @Valid PlacePlan place,
+                            @OrNull @Within(min = 0, max = 1) Double heaterShare,
+                            @OrNull @Within(min = 0, max = 1) Double contentsShare,
+                            @OrNull @Within(min = 0, max = 1) Double roomShare,
                             @NotNull @Within(min = -5, max = 20, unit = "K") Double ownWarmthK,
+                            @NotNull @Within(min = -5, max = 40, unit = "K") Double lightWarmthK,
                             @NotNull @Within(min = 1, max = 7200, unit = "s") Double lagS,
-                            @NotNull @Within(min = -20, max = 20, unit = "K") Double sensorErrorK) {
+                            @NotNull @Within(min = -20, max = 20, unit = "K") Double sensorErrorK,
+                            @NotNull @Within(min = -5, max = 5, unit = "K/day") Double driftKPerDay,
+                            @NotNull @Within(min = 0, max = 100, unit = "K s") Double pollingKs,
+                            @OrNull @Valid HumiditySensorPlan humidity) {
+        /** One whose shares somebody has typed. */
+        public static ProbePlan typed(String id, String name, double heaterShare, double contentsShare, double lagS,
+                                      double sensorErrorK) {
+            return new ProbePlan(id, name, null, heaterShare, contentsShare, 0.0, 0.0, 0.0, lagS, sensorErrorK, 0.0, 0.0, null);
+        }
     }
 
-    /** A controller with its profile and its outputs. */
+    /** The humidity sensor of a probe: lag, error, and how far mist on its cap pulls it to 100. */
+    public record HumiditySensorPlan(@NotNull @Within(min = 1, max = 7200, unit = "s") Double lagS,
+                                     @NotNull @Within(min = -50, max = 50, unit = "%RH") Double errorPct,
+                                     @NotNull @Within(min = 0, max = 1) Double mistShare) {
+    }
+
+    /** A controller with its profile and its outputs; it shows the mean of its probes. */
     public record ControllerPlan(@NotNull @Pattern(regexp = UUID, message = NOT_UUID) String id,
-                                 @NotBlank @Size(max = 80) String name, @NotNull String probeId,
+                                 @NotBlank @Size(max = 80) String name,
+                                 @NotEmpty @Size(max = 20) List<@NotNull String> probeIds,
                                  @NotNull @Valid ProfilePlan profile,
                                  @NotNull @Size(min = 1, max = 8) List<@Valid @NotNull LoopPlan> loops) {
     }
@@ -163,10 +290,16 @@ public record ChamberPlan(@NotBlank @Size(max = 80) String name, @NotNull @Size(
                           @NotNull @Size(max = 2) List<@NotBlank @Size(max = 20) String> words) {
     }
 
-    /** An output, what hangs on it, and what its contact is rated for; null where that is not known. */
+    /**
+     * An output, what hangs on it, and what its contact is rated for; null where that is not known.
+     *
+     * @param ratedA   with alternating current
+     * @param ratedDcA with direct current
+     */
     public record LoopPlan(@NotNull @Pattern(regexp = UUID, message = NOT_UUID) String id,
                            @NotEmpty @Size(max = 10) List<@NotNull String> applianceIds,
                            @OrNull @Within(min = 0.01, max = 1000, unit = "A") Double ratedA,
+                           @OrNull @Within(min = 0.01, max = 1000, unit = "A") Double ratedDcA,
                            @OrNull @Within(min = 0.1, max = 1e6, unit = "W") Double ratedW) {
     }
 }

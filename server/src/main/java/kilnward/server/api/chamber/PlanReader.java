@@ -2,6 +2,7 @@ package kilnward.server.api.chamber;
 
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
@@ -14,34 +15,42 @@ import kilnward.core.chamber.Appliance;
 import kilnward.core.chamber.Box;
 import kilnward.core.chamber.Chamber;
 import kilnward.core.chamber.Contents;
-import kilnward.core.chamber.Cooler;
-import kilnward.core.chamber.Heater;
-import kilnward.core.chamber.HeaterKind;
 import kilnward.core.chamber.Layer;
 import kilnward.core.chamber.Material;
 import kilnward.core.chamber.Opening;
-import kilnward.core.chamber.OwnThermostat;
+import kilnward.core.chamber.Place;
 import kilnward.core.chamber.Room;
+import kilnward.core.chamber.Sun;
+import kilnward.core.chamber.Tank;
 import kilnward.core.chamber.Wall;
 import kilnward.core.finding.RefusedValueException;
 import kilnward.core.life.HarmLimit;
+import kilnward.core.life.HumidityBand;
 import kilnward.core.life.KeepBand;
 import kilnward.core.life.Needs;
+import kilnward.core.life.OccupantPlace;
+import kilnward.core.load.Current;
+import kilnward.core.load.Supply;
+import kilnward.core.probe.HumiditySensor;
+import kilnward.core.probe.Layout;
 import kilnward.core.probe.Probe;
 import kilnward.core.probe.ProbePlace;
 import kilnward.core.settings.PlannedController;
+import kilnward.core.settings.Power;
 import kilnward.core.settings.Profile;
 import kilnward.core.settings.ProfileKey;
 import kilnward.core.settings.Settings;
 import kilnward.core.settings.Setup;
 import kilnward.server.api.chamber.ChamberPlan.AppliancePlan;
-import kilnward.server.api.chamber.ChamberPlan.ApplianceKind;
 import kilnward.server.api.chamber.ChamberPlan.BoxPlan;
+import kilnward.server.api.chamber.ChamberPlan.ContentsPlan;
 import kilnward.server.api.chamber.ChamberPlan.ControllerPlan;
 import kilnward.server.api.chamber.ChamberPlan.LayerPlan;
 import kilnward.server.api.chamber.ChamberPlan.OccupancyPlan;
+import kilnward.server.api.chamber.ChamberPlan.PlacePlan;
 import kilnward.server.api.chamber.ChamberPlan.ProbePlan;
 import kilnward.server.api.chamber.ChamberPlan.ProfilePlan;
+import kilnward.server.api.chamber.ChamberPlan.RoomPlan;
 import kilnward.server.api.chamber.ChamberPlan.WallPlan;
 import kilnward.server.api.problem.FieldProblem;
 import kilnward.server.api.problem.RefusedFieldsException;
@@ -62,21 +71,29 @@ public final class PlanReader {
         if (plan.room() != null) {
             room(plan);
         }
+        if (plan.contents() != null) {
+            contents(plan);
+        }
         Set<String> ids = new HashSet<>();
         each(plan.appliances(), "appliances", appliance -> {
             fresh(ids, appliance.id());
-            appliance(appliance);
+            ApplianceReader.read(appliance);
         });
+        if (plan.box() != null) {
+            layout(plan);
+        }
         each(plan.probes(), "probes", probe -> {
             fresh(ids, probe.id());
-            probe(probe);
+            probe(plan, probe);
         });
         Set<String> taken = new HashSet<>();
         each(plan.controllers(), "controllers", controller -> {
             fresh(ids, controller.id());
             at("profile", () -> profile(controller));
-            if (plan.probes().stream().noneMatch(probe -> probe.id().equals(controller.probeId()))) {
-                throw new RefusedValueException("probeId", controller.probeId(), "must name a probe of this chamber");
+            for (String probeId : controller.probeIds()) {
+                if (plan.probes().stream().noneMatch(probe -> probe.id().equals(probeId))) {
+                    throw new RefusedValueException("probeIds", probeId, "must name a probe of this chamber");
+                }
             }
             each(controller.loops(), "loops", loop -> {
                 fresh(ids, loop.id());
@@ -111,15 +128,28 @@ public final class PlanReader {
                 throw new RefusedValueException("settings", null, "must hold values for " + controller.name());
             }
             Profile profile = at(path + ".profile", () -> profile(controller));
-            controllers.add(at(path, () -> new PlannedController(controller.id(), controller.name(), List.of(controller.probeId()),
+            controllers.add(at(path, () -> new PlannedController(controller.id(), controller.name(), controller.probeIds(),
                     profile, controller.loops().stream()
                             .map(loop -> new PlannedController.PlannedLoop(loop.id(), loop.applianceIds(),
-                                    optional(loop.ratedA()), optional(loop.ratedW()))).toList(),
+                                    optional(loop.ratedA()), optional(loop.ratedDcA()), optional(loop.ratedW()))).toList(),
                     keyed)));
         }
-        return new Setup(chamber(plan), needs(given("occupancy", plan.occupancy())),
-                plan.probes().stream().map(PlanReader::probe).toList(), controllers, Optional.ofNullable(plan.mains())
-                        .map(mains -> new Setup.Mains(mains.supplyV(), mains.circuitA())));
+        Chamber chamber = chamber(plan);
+        List<Probe> probes = new ArrayList<>();
+        each(plan.probes(), "probes", probe -> probes.add(probe(plan, probe)));
+        return new Setup(chamber, needs(given("occupancy", plan.occupancy())), probes, controllers, power(plan));
+    }
+
+    private static Power power(ChamberPlan plan) {
+        if (plan.power() == null) {
+            return Power.UNKNOWN;
+        }
+        return new Power(Optional.ofNullable(plan.power().mains())
+                .map(mains -> new Supply("The circuit", Current.AC, mains.voltageV(), mains.ratedA())),
+                Optional.ofNullable(plan.power().lowVoltage())
+                        .map(low -> new Supply("The low-voltage supply", Current.DC, low.voltageV(), low.ratedA())),
+                plan.appliances().stream().filter(AppliancePlan::lowVoltage).map(AppliancePlan::id).collect(Collectors.toSet()),
+                optional(plan.power().pricePerKWh()));
     }
 
     /** Refuses values that a controller's keys do not take, all at once. */
@@ -131,28 +161,82 @@ public final class PlanReader {
         }
     }
 
-    private static Chamber chamber(ChamberPlan plan) {
+    /** The chamber of a plan; refused where a part of it is missing. */
+    public static Chamber chamber(ChamberPlan plan) {
         BoxPlan box = given("box", plan.box());
         OccupancyPlan occupancy = given("occupancy", plan.occupancy());
-        var inside = given("contents", plan.contents());
-        List<Appliance> appliances = new ArrayList<>();
-        each(plan.appliances(), "appliances", appliance -> appliances.add(appliance(appliance)));
+        given("contents", plan.contents());
         given("room", plan.room());
         Box body = at("box", () -> box(box));
-        Contents contents = at("contents", () -> Contents.dry(inside.massKg(), inside.specificHeatJkgK(),
-                inside.surfaceM2(), inside.livingHeatW()));
-        return new Chamber(body, Optional.empty(), box.airChangesPerHour(), box.airMovement(), contents, occupancy.measured(),
-                occupancy.gradientK(), appliances, room(plan), box.altitudeM());
+        double gradientK = occupancy.gradientK() != null ? occupancy.gradientK() : layout(plan).occupantGradientK();
+        return new Chamber(body, tank(box), box.airChangesPerHour(), box.airMovement(), contents(plan), occupancy.measured(),
+                occupancy.measured() == OccupantPlace.AIR ? gradientK : 0, appliances(plan), room(plan), box.altitudeM(),
+                box.lossFactor());
+    }
+
+    /** Where the parts of a plan with a box are. */
+    public static Layout layout(ChamberPlan plan) {
+        Map<String, Place> placed = new HashMap<>();
+        plan.appliances().stream().filter(each -> each.place() != null)
+                .forEach(each -> placed.put(each.id(), place(each.place())));
+        return Layout.of(at("box", () -> box(plan.box())), tank(plan.box()), appliances(plan), placed,
+                Optional.ofNullable(plan.contents()).map(ContentsPlan::place).map(PlanReader::place), plan.box().gradientKm());
+    }
+
+    private static Optional<Tank> tank(BoxPlan box) {
+        return Optional.ofNullable(box.tank()).map(tank -> at("box.tank", () -> {
+            if (tank.waterHeightM() > box.innerHeightM()) {
+                throw new RefusedValueException("waterHeightM", tank.waterHeightM(),
+                        "must not be above the tank's " + box.innerHeightM() + " m");
+            }
+            return new Tank(tank.waterHeightM(), tank.coveredShare());
+        }));
+    }
+
+    private static Place place(PlacePlan place) {
+        return new Place(place.xM(), place.yM(), place.zM(), place.lengthM(), place.widthM(), place.heightM());
+    }
+
+    private static List<Appliance> appliances(ChamberPlan plan) {
+        List<Appliance> appliances = new ArrayList<>();
+        each(plan.appliances(), "appliances", appliance -> appliances.add(ApplianceReader.read(appliance)));
+        return appliances;
+    }
+
+    private static Contents contents(ChamberPlan plan) {
+        ContentsPlan inside = plan.contents();
+        return at("contents", () -> new Contents(inside.massKg(), inside.specificHeatJkgK(), inside.surfaceM2(),
+                inside.livingHeatW(), inside.wetSurfaceM2(), inside.waterKg()));
     }
 
     private static Room room(ChamberPlan plan) {
-        return at("room", () -> Room.of(plan.room().coldestC(), plan.room().warmestC(), plan.room().warmestHour()));
+        RoomPlan room = plan.room();
+        return at("room", () -> new Room(room.coldestC(), room.warmestC(), room.warmestHour(), optional(room.humidityPct()),
+                optional(room.groundC()), Optional.ofNullable(room.sun())
+                .map(sun -> at("sun", () -> new Sun(sun.peakWm2(), sun.riseHour(), sun.setHour())))));
     }
 
     private static Needs needs(OccupancyPlan occupancy) {
         return at("occupancy", () -> new Needs(new KeepBand(occupancy.keepLowC(), occupancy.keepHighC()),
                 occupancy.harmLimits().stream()
-                        .map(limit -> new HarmLimit(limit.side(), limit.levelC(), limit.durationS())).toList()));
+                        .map(limit -> new HarmLimit(limit.side(), limit.levelC(), limit.durationS())).toList(),
+                humidity(occupancy), optional(occupancy.maxRateKh())));
+    }
+
+    private static Optional<HumidityBand> humidity(OccupancyPlan occupancy) {
+        Double low = occupancy.keepHumidityLowPct();
+        Double high = occupancy.keepHumidityHighPct();
+        if (low == null && high == null) {
+            return Optional.empty();
+        }
+        if (low == null || high == null) {
+            throw new RefusedValueException(low == null ? "keepHumidityLowPct" : "keepHumidityHighPct", null,
+                    "must be given too, or both left empty");
+        }
+        if (high <= low) {
+            throw new RefusedValueException("keepHumidityHighPct", high, "must be above the lowest (" + low + " %RH)");
+        }
+        return Optional.of(new HumidityBand(low, high));
     }
 
     private static Box box(BoxPlan box) {
@@ -179,23 +263,35 @@ public final class PlanReader {
                 + Arrays.stream(Material.values()).map(Material::id).collect(Collectors.joining(", "))));
     }
 
-    static Appliance appliance(AppliancePlan plan) {
-        if (plan.kind() == ApplianceKind.COOLER) {
-            return new Cooler(plan.id(), Cooler.Kind.COMPRESSOR, given("removesW", plan.removesW()), plan.powerW(),
-                    OptionalDouble.empty());
-        }
-        Heater typical = HeaterKind.valueOf(plan.kind().name()).typical(plan.id(), plan.powerW());
-        Optional<OwnThermostat> thermostat = plan.opensAtC() == null ? Optional.empty()
-                : Optional.of(new OwnThermostat(plan.opensAtC(), given("closesAtC", plan.closesAtC())));
-        return new Heater(plan.id(), typical.kind(), plan.powerW(),
-                plan.elementJK() == null ? typical.elementJK() : plan.elementJK(),
-                plan.toAirWK() == null ? typical.toAirWK() : plan.toAirWK(),
-                plan.toContentsWK() == null ? typical.toContentsWK() : plan.toContentsWK(), typical.selfLimitC(), thermostat);
+    private static Probe probe(ChamberPlan plan, ProbePlan probe) {
+        return new Probe(probe.id(), hung(plan, probe), probe.sensorErrorK(), probe.driftKPerDay(), probe.pollingKs(),
+                Optional.ofNullable(probe.humidity()).map(sensor -> at("humidity", () -> new HumiditySensor(sensor.lagS(),
+                        sensor.errorPct(), sensor.mistShare()))));
     }
 
-    private static Probe probe(ProbePlan plan) {
-        return Probe.of(plan.id(), ProbePlace.of(plan.heaterShare(), plan.contentsShare(), plan.roomShare(),
-                plan.ownWarmthK(), plan.lagS()), plan.sensorErrorK());
+    /** What a probe feels: as typed, or as follows from where it hangs. */
+    static ProbePlace hung(ChamberPlan plan, ProbePlan probe) {
+        boolean typed = probe.heaterShare() != null;
+        if (typed != (probe.contentsShare() != null) || typed != (probe.roomShare() != null)) {
+            throw new RefusedValueException(probe.heaterShare() == null ? "heaterShare" : probe.contentsShare() == null
+                    ? "contentsShare" : "roomShare", null, "must be given too, or all three left empty");
+        }
+        if (plan.box() == null) {
+            return ProbePlace.of(typed ? probe.heaterShare() : 0, typed ? probe.contentsShare() : 0, typed ? probe.roomShare() : 0,
+                    probe.ownWarmthK(), probe.lagS());
+        }
+        Layout layout = layout(plan);
+        Place point = point(probe, layout);
+        point.requireInside("place", layout.box());
+        ProbePlace hung = layout.hang(point, probe.lagS());
+        return new ProbePlace(typed ? probe.heaterShare() : hung.heaterShare(), typed ? probe.contentsShare() : hung.contentsShare(),
+                typed ? probe.roomShare() : hung.roomShare(), hung.gradientK(), probe.ownWarmthK(), probe.lightWarmthK(), probe.lagS());
+    }
+
+    /** Where a probe hangs; usually just beside the middle of the contents. */
+    static Place point(ProbePlan probe, Layout layout) {
+        return probe.place() == null ? layout.usualPoint()
+                : Place.point(probe.place().xM(), probe.place().yM(), probe.place().zM());
     }
 
     /** The profile of a controller in the core's terms. */

@@ -13,9 +13,14 @@ import kilnward.server.api.chamber.ChamberPlan.HarmPlan;
 import kilnward.server.api.chamber.ChamberPlan.KeyPlan;
 import kilnward.server.api.chamber.ChamberPlan.LayerPlan;
 import kilnward.server.api.chamber.ChamberPlan.LoopPlan;
-import kilnward.server.api.chamber.ChamberPlan.MainsPlan;
 import kilnward.server.api.chamber.ChamberPlan.OccupancyPlan;
 import kilnward.server.api.chamber.ChamberPlan.OpeningPlan;
+import kilnward.server.api.chamber.ChamberPlan.PlacePlan;
+import kilnward.server.api.chamber.ChamberPlan.PowerPlan;
+import kilnward.server.api.chamber.ChamberPlan.SupplyPlan;
+import kilnward.server.api.chamber.ChamberPlan.SunPlan;
+import kilnward.server.api.chamber.ChamberPlan.TankPlan;
+import kilnward.server.api.chamber.ChamberPlan.HumiditySensorPlan;
 import kilnward.server.api.chamber.ChamberPlan.ProbePlan;
 import kilnward.server.api.chamber.ChamberPlan.ProfilePlan;
 import kilnward.server.api.chamber.ChamberPlan.RoomPlan;
@@ -28,6 +33,7 @@ import kilnward.server.store.KeyValue;
 import kilnward.server.store.LayerValue;
 import kilnward.server.store.LoopEntity;
 import kilnward.server.store.OpeningEntity;
+import kilnward.server.store.PlaceValue;
 import kilnward.server.store.ProbeEntity;
 import kilnward.server.store.WallEntity;
 
@@ -47,15 +53,43 @@ final class PlanStore {
         entity.contentsJkgK = contents == null ? null : contents.specificHeatJkgK();
         entity.contentsM2 = contents == null ? null : contents.surfaceM2();
         entity.livingHeatW = contents == null ? null : contents.livingHeatW();
+        entity.contentsWetM2 = contents == null ? null : contents.wetSurfaceM2();
+        entity.contentsWaterKg = contents == null ? null : contents.waterKg();
+        entity.contentsPlace = contents == null ? null : place(contents.place());
         RoomPlan room = plan.room();
         entity.roomColdestC = room == null ? null : room.coldestC();
         entity.roomWarmestC = room == null ? null : room.warmestC();
         entity.roomWarmestHour = room == null ? null : room.warmestHour();
-        entity.supplyV = plan.mains() == null ? null : plan.mains().supplyV();
-        entity.circuitA = plan.mains() == null ? null : plan.mains().circuitA();
+        entity.roomHumidityPct = room == null ? null : room.humidityPct();
+        entity.roomGroundC = room == null ? null : room.groundC();
+        SunPlan sun = room == null ? null : room.sun();
+        entity.sunPeakWm2 = sun == null ? null : sun.peakWm2();
+        entity.sunRiseHour = sun == null ? null : sun.riseHour();
+        entity.sunSetHour = sun == null ? null : sun.setHour();
+        writePower(plan.power(), entity);
         replace(entity.appliances, plan.appliances().stream().map(each -> appliance(each, entity.appliances)).toList());
         replace(entity.probes, plan.probes().stream().map(each -> probe(each, entity.probes)).toList());
         replace(entity.controllers, plan.controllers().stream().map(each -> controller(each, entity.controllers)).toList());
+    }
+
+    private static void writePower(PowerPlan power, ChamberEntity entity) {
+        SupplyPlan mains = power == null ? null : power.mains();
+        SupplyPlan low = power == null ? null : power.lowVoltage();
+        entity.supplyV = mains == null ? null : mains.voltageV();
+        entity.circuitA = mains == null ? null : mains.ratedA();
+        entity.lowVoltageV = low == null ? null : low.voltageV();
+        entity.lowVoltageA = low == null ? null : low.ratedA();
+        entity.pricePerKWh = power == null ? null : power.pricePerKWh();
+    }
+
+    private static PlaceValue place(PlacePlan place) {
+        return place == null ? null : new PlaceValue(place.xM(), place.yM(), place.zM(), place.lengthM(), place.widthM(),
+                place.heightM());
+    }
+
+    private static PlacePlan place(PlaceValue place) {
+        return place == null || place.xM() == null ? null : new PlacePlan(place.xM(), place.yM(), place.zM(), place.lengthM(),
+                place.widthM(), place.heightM());
     }
 
     private static void writeOccupancy(OccupancyPlan occupancy, ChamberEntity entity) {
@@ -70,6 +104,9 @@ final class PlanStore {
         entity.gradientK = none ? null : occupancy.gradientK();
         entity.keepLowC = none ? null : occupancy.keepLowC();
         entity.keepHighC = none ? null : occupancy.keepHighC();
+        entity.keepHumidityLowPct = none ? null : occupancy.keepHumidityLowPct();
+        entity.keepHumidityHighPct = none ? null : occupancy.keepHumidityHighPct();
+        entity.maxRateKh = none ? null : occupancy.maxRateKh();
         replace(entity.harmLimits, none ? List.of() : occupancy.harmLimits().stream()
                 .map(limit -> new HarmLimitValue(limit.side(), limit.levelC(), limit.durationS())).toList());
     }
@@ -82,6 +119,11 @@ final class PlanStore {
         entity.airChangesPerHour = none ? null : box.airChangesPerHour();
         entity.airMovement = none ? null : box.airMovement();
         entity.altitudeM = none ? null : box.altitudeM();
+        entity.gradientKm = none ? null : box.gradientKm();
+        entity.lossFactor = none ? null : box.lossFactor();
+        TankPlan tank = none ? null : box.tank();
+        entity.waterHeightM = tank == null ? null : tank.waterHeightM();
+        entity.coveredShare = tank == null ? null : tank.coveredShare();
         List<WallPlan> before = entity.walls.stream().map(PlanStore::wall).toList();
         if (!before.equals(none ? List.of() : box.walls())) {
             List<WallEntity> walls = new ArrayList<>();
@@ -107,6 +149,20 @@ final class PlanStore {
         entity.removesW = plan.removesW();
         entity.opensAtC = plan.opensAtC();
         entity.closesAtC = plan.closesAtC();
+        entity.lowVoltage = plan.lowVoltage();
+        entity.place = place(plan.place());
+        entity.selfLimitC = plan.selfLimitC();
+        entity.limitK = plan.limitK();
+        entity.flowM3h = plan.flowM3h();
+        entity.outputGh = plan.outputGh();
+        entity.pulseOnS = plan.pulseOnS();
+        entity.pulseRestS = plan.pulseRestS();
+        entity.surfaceM2 = plan.surfaceM2();
+        entity.waterKg = plan.waterKg();
+        entity.insideShare = plan.insideShare();
+        entity.onHour = plan.onHour();
+        entity.hours = plan.hours();
+        entity.openPerHour = plan.openPerHour();
         return entity;
     }
 
@@ -121,6 +177,14 @@ final class PlanStore {
         entity.ownWarmthK = plan.ownWarmthK();
         entity.lagS = plan.lagS();
         entity.sensorErrorK = plan.sensorErrorK();
+        entity.place = place(plan.place());
+        entity.lightWarmthK = plan.lightWarmthK();
+        entity.driftKPerDay = plan.driftKPerDay();
+        entity.pollingKs = plan.pollingKs();
+        HumiditySensorPlan humidity = plan.humidity();
+        entity.humidityLagS = humidity == null ? null : humidity.lagS();
+        entity.humidityErrorPct = humidity == null ? null : humidity.errorPct();
+        entity.mistShare = humidity == null ? null : humidity.mistShare();
         return entity;
     }
 
@@ -130,7 +194,8 @@ final class PlanStore {
                 .orElseGet(() -> new ControllerEntity(id));
         ProfilePlan profile = plan.profile();
         entity.name = plan.name();
-        entity.probeId = UUID.fromString(plan.probeId());
+        replace(entity.probeIds, plan.probeIds().stream().map(UUID::fromString).toList());
+        entity.probeId = entity.probeIds.get(0);
         entity.unit = profile.unit();
         entity.resolution = profile.resolution();
         entity.samplingS = profile.samplingS();
@@ -150,6 +215,7 @@ final class PlanStore {
                 LoopEntity stored = entity.loops.get(i);
                 replace(stored.getApplianceIds(), loop.applianceIds().stream().map(UUID::fromString).toList());
                 stored.ratedA = loop.ratedA();
+                stored.ratedDcA = loop.ratedDcA();
                 stored.ratedW = loop.ratedW();
             }
         }
@@ -160,27 +226,55 @@ final class PlanStore {
     static ChamberPlan read(ChamberEntity entity) {
         OccupancyPlan occupancy = entity.occupantName == null ? null : new OccupancyPlan(entity.guideId, entity.schoolId,
                 entity.stageId, entity.occupantName, entity.startedOn, entity.occupantWhere, entity.occupantPlace,
-                entity.gradientK, entity.keepLowC, entity.keepHighC, entity.harmLimits.stream()
+                entity.gradientK, entity.keepLowC, entity.keepHighC, entity.keepHumidityLowPct, entity.keepHumidityHighPct,
+                entity.maxRateKh, entity.harmLimits.stream()
                 .map(limit -> new HarmPlan(limit.side(), limit.levelC(), limit.durationS())).toList());
+        TankPlan tank = entity.waterHeightM == null ? null : new TankPlan(entity.waterHeightM, entity.coveredShare);
         BoxPlan box = entity.innerLengthM == null ? null : new BoxPlan(entity.innerLengthM, entity.innerWidthM,
                 entity.innerHeightM, entity.walls.stream().map(PlanStore::wall).toList(), entity.airChangesPerHour,
-                entity.airMovement, entity.altitudeM);
+                entity.airMovement, entity.altitudeM, orElse(entity.gradientKm, 0), orElse(entity.lossFactor, 1), tank);
         ContentsPlan contents = entity.contentsKg == null ? null : new ContentsPlan(entity.contentsKg, entity.contentsJkgK,
-                entity.contentsM2, entity.livingHeatW);
-        RoomPlan room = entity.roomColdestC == null ? null
-                : new RoomPlan(entity.roomColdestC, entity.roomWarmestC, entity.roomWarmestHour);
-        MainsPlan mains = entity.supplyV == null ? null : new MainsPlan(entity.supplyV, entity.circuitA);
-        return new ChamberPlan(entity.name, entity.note, occupancy, box, contents, room, mains,
-                entity.appliances.stream().map(each -> new AppliancePlan(each.getId().toString(), each.name,
-                        ApplianceKind.valueOf(each.kind), each.powerW, each.elementJK, each.toAirWK, each.toContentsWK,
-                        each.removesW, each.opensAtC, each.closesAtC)).toList(),
-                entity.probes.stream().map(each -> new ProbePlan(each.getId().toString(), each.name, each.heaterShare,
-                        each.contentsShare, each.roomShare, each.ownWarmthK, each.lagS, each.sensorErrorK)).toList(),
+                entity.contentsM2, entity.livingHeatW, orElse(entity.contentsWetM2, 0), orElse(entity.contentsWaterKg, 0),
+                place(entity.contentsPlace));
+        SunPlan sun = entity.sunPeakWm2 == null ? null : new SunPlan(entity.sunPeakWm2, entity.sunRiseHour, entity.sunSetHour);
+        RoomPlan room = entity.roomColdestC == null ? null : new RoomPlan(entity.roomColdestC, entity.roomWarmestC,
+                entity.roomWarmestHour, entity.roomHumidityPct, entity.roomGroundC, sun);
+        return new ChamberPlan(entity.name, entity.note, occupancy, box, contents, room, power(entity),
+                entity.appliances.stream().map(PlanStore::appliance).toList(),
+                entity.probes.stream().map(PlanStore::probe).toList(),
                 entity.controllers.stream().map(PlanStore::controller).toList());
     }
 
+    /** What an older server wrote has no value here. */
+    private static double orElse(Double value, double usual) {
+        return value == null ? usual : value;
+    }
+
+    private static PowerPlan power(ChamberEntity entity) {
+        SupplyPlan mains = entity.supplyV == null ? null : new SupplyPlan(entity.supplyV, entity.circuitA);
+        SupplyPlan low = entity.lowVoltageV == null ? null : new SupplyPlan(entity.lowVoltageV, entity.lowVoltageA);
+        return mains == null && low == null && entity.pricePerKWh == null ? null
+                : new PowerPlan(mains, low, entity.pricePerKWh);
+    }
+
+    private static AppliancePlan appliance(ApplianceEntity each) {
+        return new AppliancePlan(each.getId().toString(), each.name, ApplianceKind.valueOf(each.kind), each.powerW,
+                each.lowVoltage, place(each.place), each.elementJK, each.toAirWK, each.toContentsWK, each.selfLimitC,
+                each.opensAtC, each.closesAtC, each.removesW, each.limitK, each.flowM3h, each.outputGh, each.pulseOnS,
+                each.pulseRestS, each.surfaceM2, each.waterKg, each.insideShare, each.onHour, each.hours, each.openPerHour);
+    }
+
+    private static ProbePlan probe(ProbeEntity each) {
+        HumiditySensorPlan humidity = each.humidityLagS == null ? null
+                : new HumiditySensorPlan(each.humidityLagS, each.humidityErrorPct, each.mistShare);
+        return new ProbePlan(each.getId().toString(), each.name, place(each.place), each.heaterShare, each.contentsShare,
+                each.roomShare, each.ownWarmthK, each.lightWarmthK, each.lagS, each.sensorErrorK, each.driftKPerDay,
+                each.pollingKs, humidity);
+    }
+
     private static ControllerPlan controller(ControllerEntity entity) {
-        return new ControllerPlan(entity.getId().toString(), entity.name, entity.probeId.toString(),
+        return new ControllerPlan(entity.getId().toString(), entity.name,
+                (entity.probeIds.isEmpty() ? List.of(entity.probeId) : entity.probeIds).stream().map(UUID::toString).toList(),
                 new ProfilePlan(entity.unit, entity.resolution, entity.samplingS, entity.raising, entity.lowering,
                         entity.strict, entity.keys.stream().map(key -> new KeyPlan(key.parameter(), key.label(), key.step(),
                         key.lowest(), key.highest(), key.factory(),
@@ -191,7 +285,7 @@ final class PlanStore {
 
     private static LoopPlan loop(LoopEntity loop) {
         return new LoopPlan(loop.getId().toString(), loop.getApplianceIds().stream().map(UUID::toString).toList(),
-                loop.ratedA, loop.ratedW);
+                loop.ratedA, loop.ratedDcA, loop.ratedW);
     }
 
     private static WallPlan wall(WallEntity wall) {

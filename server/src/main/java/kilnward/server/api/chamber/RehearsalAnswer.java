@@ -4,8 +4,13 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.OptionalDouble;
+import kilnward.core.chamber.HeatBalance;
+import kilnward.core.chamber.Moisture;
+import kilnward.core.chamber.Place;
 import kilnward.core.control.SwitchingPoints;
 import kilnward.core.probe.DisplayUnit;
+import kilnward.core.probe.Layout;
+import kilnward.core.probe.ProbePlace;
 import kilnward.core.rehearsal.Event;
 import kilnward.core.rehearsal.Metrics;
 import kilnward.core.rehearsal.Rehearsed;
@@ -18,12 +23,14 @@ import kilnward.core.settings.Rung;
 import kilnward.core.settings.Situation;
 import kilnward.core.settings.Sizing;
 import kilnward.server.api.FindingAnswer;
+import kilnward.server.api.LoadsAnswer;
 import kilnward.server.api.OrNull;
+import kilnward.server.api.chamber.ChamberPlan.PlacePlan;
 
 /** A rehearsal: the settings it was run with, ladder, trace, figures, events and findings. */
 public record RehearsalAnswer(List<KeyedAnswer> settings, LadderAnswer ladder, TraceAnswer trace, StuckOnAnswer stuckOn,
-                              SizingAnswer sizing, MetricsAnswer metrics, List<EventAnswer> events, int eventsLeftOut,
-                              List<FindingAnswer> findings) {
+                              SizingAnswer sizing, BalanceAnswer balance, LayoutAnswer layout, @OrNull LoadsAnswer loads,
+                              MetricsAnswer metrics, List<EventAnswer> events, int eventsLeftOut, List<FindingAnswer> findings) {
     /** What is keyed into one controller after the edit, what it does, and whether its keys take it. */
     public record KeyedAnswer(String controllerId, Map<Parameter, Double> values, DisplayUnit unit, double resolution,
                               double onAt, double offAt, List<KeyRefusal> refusals) {
@@ -37,21 +44,21 @@ public record RehearsalAnswer(List<KeyedAnswer> settings, LadderAnswer ladder, T
     public record LadderAnswer(List<RungAnswer> rungs, List<Double> placementK) {
     }
 
-    /** A rung; null where it has no value of a kind. */
-    public record RungAnswer(Rung.Kind kind, String controllerId, @OrNull Double display, double occupantC, @OrNull Double beforeHarmS,
-                             boolean movable) {
+    /** A rung, at the occupant in °C or %RH; null where it has no value of a kind. */
+    public record RungAnswer(Rung.Kind kind, String controllerId, @OrNull Double display, double occupant, @OrNull Double beforeHarmS,
+                             boolean movable, boolean humidity) {
     }
 
-    /** Lowest and highest a bucket. */
-    public record EnvelopeAnswer(double[] lowC, double[] highC) {
+    /** Lowest and highest a bucket, in °C or %RH. */
+    public record EnvelopeAnswer(double[] low, double[] high) {
         static EnvelopeAnswer of(Trace.Envelope envelope) {
             return new EnvelopeAnswer(rounded(envelope.low(), 1e3), rounded(envelope.high(), 1e3));
         }
     }
 
-    /** What happened, downsampled; onShares one a loop, 0 to 1. */
-    public record TraceAnswer(double startHour, double bucketS, EnvelopeAnswer occupant, List<EnvelopeAnswer> displays,
-                              double[] roomC, List<double[]> onShares) {
+    /** What happened, downsampled; humidity is null where it is not rehearsed; onShares one a loop, 0 to 1. */
+    public record TraceAnswer(double startHour, double bucketS, EnvelopeAnswer occupant, @OrNull EnvelopeAnswer humidity,
+                              List<EnvelopeAnswer> displays, double[] roomC, List<double[]> onShares) {
     }
 
     /** The occupant with every heater stuck on in the warmest room; harmedAtS null where it is borne. */
@@ -60,17 +67,70 @@ public record RehearsalAnswer(List<KeyedAnswer> settings, LadderAnswer ladder, T
 
     /** How big a heater it asks for, how fast it moves; null where a time is not reached or a limit not known. */
     public record SizingAnswer(double hasW, double neededW, double wantedW, @OrNull Double harmlessW, boolean hasWindow,
-                               @OrNull Double warmUpS, @OrNull Double chillS, @OrNull Double chillHarmS) {
+                               @OrNull Double dimmerPct, @OrNull Double warmUpS, double coastsToC, @OrNull Double chillS,
+                               @OrNull Double chillHarmS, @OrNull Double loadedPerHour, @OrNull Double emptyPerHour,
+                               double idleWarmestC) {
         static SizingAnswer of(Sizing sizing) {
             return new SizingAnswer(sizing.hasW(), sizing.neededW(), sizing.wantedW(), orNull(sizing.harmlessW()),
-                    sizing.hasWindow(), orNull(sizing.warmUpS()), orNull(sizing.chillS()), orNull(sizing.chillHarmS()));
+                    sizing.hasWindow(), orNull(sizing.dimmerPct()), orNull(sizing.warmUpS()), sizing.coastsToC(),
+                    orNull(sizing.chillS()), orNull(sizing.chillHarmS()), orNull(sizing.loadedPerHour()),
+                    orNull(sizing.emptyPerHour()), sizing.idleWarmestC());
         }
     }
 
-    /** A temperature over the rehearsal. */
-    public record LevelAnswer(double meanC, double lowestC, double highestC, double swingK) {
+    /** Where the heat comes from and goes to in the coldest room; all paths add up to zero. */
+    public record BalanceAnswer(double airC, double roomC, List<PathAnswer> paths) {
+        static BalanceAnswer of(HeatBalance balance) {
+            return new BalanceAnswer(balance.airC(), balance.roomC(), balance.paths().stream()
+                    .map(path -> new PathAnswer(path.kind(), path.subject(), path.watts())).toList());
+        }
+    }
+
+    /** Heat into the chamber, negative where it leaves; the subject is an appliance's id, a wall, or empty. */
+    public record PathAnswer(HeatBalance.Kind kind, String subject, double watts) {
+    }
+
+    /** Where everything is, and what each probe feels there. */
+    public record LayoutAnswer(PlacePlan contents, List<PlacedAnswer> appliances, List<HungAnswer> probes,
+                               double occupantGradientK) {
+        static LayoutAnswer of(ChamberPlan plan) {
+            Layout layout = PlanReader.layout(plan);
+            return new LayoutAnswer(place(layout.contents()), plan.appliances().stream()
+                    .map(each -> new PlacedAnswer(each.id(), place(layout.appliances().get(each.id())))).toList(),
+                    plan.probes().stream().map(probe -> hung(plan, probe, layout)).toList(), layout.occupantGradientK());
+        }
+
+        private static HungAnswer hung(ChamberPlan plan, ChamberPlan.ProbePlan probe, Layout layout) {
+            ProbePlace place = PlanReader.hung(plan, probe);
+            return new HungAnswer(probe.id(), place(PlanReader.point(probe, layout)), place.heaterShare(), place.contentsShare(),
+                    place.roomShare(), place.airShare(), place.gradientK(), probe.heaterShare() != null);
+        }
+
+        private static PlacePlan place(Place place) {
+            return new PlacePlan(place.xM(), place.yM(), place.zM(), place.lengthM(), place.widthM(), place.heightM());
+        }
+    }
+
+    /** Where an appliance is. */
+    public record PlacedAnswer(String id, PlacePlan place) {
+    }
+
+    /** Where a probe hangs and the shares of what it feels; typed says whether somebody has typed them. */
+    public record HungAnswer(String id, PlacePlan place, double heaterShare, double contentsShare, double roomShare,
+                             double airShare, double gradientK, boolean typed) {
+    }
+
+    /** A temperature (°C) or a humidity (%RH) over the rehearsal. */
+    public record LevelAnswer(double mean, double lowest, double highest, double swing) {
         static LevelAnswer of(Metrics.Level level) {
             return new LevelAnswer(level.mean(), level.lowest(), level.highest(), level.swing());
+        }
+    }
+
+    /** Where the water went since the start; stored is the change. */
+    public record WaterAnswer(double suppliedKg, double ventilatedKg, double driedKg, double drainedKg, double storedKg) {
+        static WaterAnswer of(Moisture.WaterLedger water) {
+            return new WaterAnswer(water.suppliedKg(), water.ventilatedKg(), water.driedKg(), water.drainedKg(), water.storedKg());
         }
     }
 
@@ -79,17 +139,18 @@ public record RehearsalAnswer(List<KeyedAnswer> settings, LadderAnswer ladder, T
                                   @OrNull Double shortestOffS) {
     }
 
-    /** The figures. */
-    public record MetricsAnswer(LevelAnswer occupant, double inBandPct, List<LevelAnswer> displays,
-                                List<SwitchingAnswer> loops, double energyKWh, double energyKWhPerDay, @OrNull Double harmedAtS) {
+    /** The figures; null where humidity is not rehearsed, the price not known, or nobody harmed. */
+    public record MetricsAnswer(LevelAnswer occupant, @OrNull LevelAnswer humidity, double inBandPct, List<LevelAnswer> displays,
+                                List<SwitchingAnswer> loops, double energyKWh, double energyKWhPerDay, @OrNull Double costPerDay,
+                                @OrNull WaterAnswer water, @OrNull Double harmedAtS) {
     }
 
     /** Something that happened at one moment. */
-    public record EventAnswer(double timeS, Event.Kind kind, String subject, double valueC) {
+    public record EventAnswer(double timeS, Event.Kind kind, String subject, double value) {
     }
 
     /** Lays an assessment out for the wire. */
-    static RehearsalAnswer of(Assessment assessment) {
+    static RehearsalAnswer of(Assessment assessment, ChamberPlan plan) {
         Situation situation = assessment.situation();
         Rehearsed running = situation.running();
         List<KeyedAnswer> keyed = new ArrayList<>();
@@ -108,30 +169,33 @@ public record RehearsalAnswer(List<KeyedAnswer> settings, LadderAnswer ladder, T
                 new LadderAnswer(situation.ladder().rungs().stream().map(RehearsalAnswer::rung).toList(),
                         situation.ladder().placementK()),
                 new TraceAnswer(running.scenario().startHour(), trace.bucketS(), EnvelopeAnswer.of(trace.occupant()),
+                        trace.humidity().map(EnvelopeAnswer::of).orElse(null),
                         trace.displays().stream().map(EnvelopeAnswer::of).toList(), rounded(trace.roomC(), 1e2),
                         trace.onShares().stream().map(shares -> rounded(shares, 1e3)).toList()),
                 new StuckOnAnswer(situation.stuckOn().trace().bucketS(),
                         rounded(situation.stuckOn().trace().occupant().high(), 1e2),
                         orNull(situation.stuckOn().metrics().harmedAtS()), situation.stuckOnEndC()),
-                SizingAnswer.of(situation.sizing()),
-                new MetricsAnswer(LevelAnswer.of(metrics.occupant()), 100 * metrics.inBandShare(),
+                SizingAnswer.of(situation.sizing()), BalanceAnswer.of(situation.balance()), LayoutAnswer.of(plan),
+                situation.loads().map(LoadsAnswer::of).orElse(null),
+                new MetricsAnswer(LevelAnswer.of(metrics.occupant()), metrics.humidity().map(LevelAnswer::of).orElse(null),
+                        100 * metrics.inBandShare(),
                         metrics.displays().stream().map(LevelAnswer::of).toList(),
                         metrics.loops().stream().map(loop -> new SwitchingAnswer(loop.loopId(), loop.cycles(),
                                 loop.cyclesPerHour(), 100 * loop.dutyShare(), orNull(loop.shortestOnS()),
                                 orNull(loop.shortestOffS()))).toList(),
-                        metrics.energyKWh(), metrics.energyKWh() / days, orNull(metrics.harmedAtS())),
+                        metrics.energyKWh(), metrics.energyKWh() / days,
+                        situation.setup().power().pricePerKWh().isEmpty() ? null
+                                : situation.setup().power().pricePerKWh().getAsDouble() * metrics.energyKWh() / days,
+                        metrics.water().map(WaterAnswer::of).orElse(null), orNull(metrics.harmedAtS())),
                 running.events().stream().map(event -> new EventAnswer(event.timeS(), event.kind(), event.subject(),
                         event.value())).toList(),
                 running.eventsLeftOut(), assessment.findings().stream().map(FindingAnswer::of).toList());
     }
 
     private static RungAnswer rung(Rung rung) {
-        boolean movable = switch (rung.kind()) {
-            case HEAT_ON, HEAT_OFF, COOL_ON, COOL_OFF, MOISTEN_ON, MOISTEN_OFF, DRY_ON, DRY_OFF, HIGH_ALARM, LOW_ALARM -> true;
-            case BACKUP_OPENS, BACKUP_CLOSES, STUCK_ON_END, HEATER_DEAD_END -> false;
-        };
+        boolean movable = rung.display().isPresent();
         return new RungAnswer(rung.kind(), rung.controllerId(), orNull(rung.display()), rung.occupant(),
-                orNull(rung.beforeHarmS()), movable);
+                orNull(rung.beforeHarmS()), movable, rung.humidity());
     }
 
     private static Double orNull(OptionalDouble value) {

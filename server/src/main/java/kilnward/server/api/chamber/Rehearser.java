@@ -32,7 +32,8 @@ final class Rehearser {
             PlannedController controller = setup.controller(edit.controllerId());
             setup = setup.with(controller.id(), edit.apply(controller, setup.wanted(controller)));
         }
-        return RehearsalAnswer.of(Assessment.of(setup, scenario(request.scenario(), setup.chamber().room())));
+        return RehearsalAnswer.of(Assessment.of(setup, scenario(request.scenario(), setup.chamber().room())),
+                request.chamber());
     }
 
     private static Scenario scenario(ScenarioPlan plan, Room room) {

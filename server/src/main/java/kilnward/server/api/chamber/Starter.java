@@ -26,15 +26,15 @@ import kilnward.server.api.chamber.ChamberPlan.ProfilePlan;
 import kilnward.server.api.chamber.ChamberPlan.RoomPlan;
 import kilnward.server.api.chamber.ChamberPlan.WallPlan;
 import kilnward.server.api.chamber.ChamberViews.NewChamber;
-import kilnward.server.store.GuideShelf;
+import kilnward.server.api.guide.GuideService;
 import org.springframework.stereotype.Component;
 
 /** What a new chamber begins with: a foam box with a mat, one probe and one invented controller, all to be changed. */
 @Component
 public class Starter {
-    private final GuideShelf guides;
+    private final GuideService guides;
 
-    public Starter(GuideShelf guides) {
+    public Starter(GuideService guides) {
         this.guides = guides;
     }
 
@@ -43,19 +43,19 @@ public class Starter {
         String heater = UUID.randomUUID().toString();
         String probe = UUID.randomUUID().toString();
         return new ChamberPlan(chamber.name().strip(), "", occupancy(chamber),
-                foamBox(0.5, 0.4, 0.35, 50, altitudeM), new ContentsPlan(4.0, 3300.0, 0.4, 0.0),
-                new RoomPlan(15.0, 25.0, 15.0), null,
-                List.of(new AppliancePlan(heater, "mat", ApplianceKind.MAT, 15.0, null, null, null, null, null, null)),
-                List.of(new ProbePlan(probe, "probe", 0.0, 0.2, 0.0, 0.0, 40.0, 0.0)),
-                List.of(new ControllerPlan(UUID.randomUUID().toString(), "My controller", probe, profile(),
-                        List.of(new LoopPlan(UUID.randomUUID().toString(), List.of(heater), null, null)))));
+                foamBox(0.5, 0.4, 0.35, 50, altitudeM), new ContentsPlan(4.0, 3300.0, 0.4, 0.0, 0.0, 0.0, null),
+                new RoomPlan(15.0, 25.0, 15.0, null, null, null), null,
+                List.of(AppliancePlan.of(heater, "mat", ApplianceKind.MAT, 15)),
+                List.of(new ProbePlan(probe, "probe", null, null, null, null, 0.0, 0.0, 40.0, 0.0, 0.0, 0.0, null)),
+                List.of(new ControllerPlan(UUID.randomUUID().toString(), "My controller", List.of(probe), profile(),
+                        List.of(new LoopPlan(UUID.randomUUID().toString(), List.of(heater), null, null, null)))));
     }
 
     /** A box of one foam. */
     public static BoxPlan foamBox(double lengthM, double widthM, double heightM, double foamMm, double altitudeM) {
         return new BoxPlan(lengthM, widthM, heightM, Collections.nCopies(6,
                 new WallPlan(List.of(new LayerPlan("expanded-polystyrene", foamMm)), List.of())), 0.5, AirMovement.STILL,
-                altitudeM);
+                altitudeM, 0.0, 1.0, null);
     }
 
     /** An invented controller with plain labels, for the user to replace by what is printed on theirs. */
@@ -94,7 +94,10 @@ public class Starter {
                 .filter(each -> each.id().equals(stageId)).findFirst()
                 .orElseThrow(() -> new RefusedValueException("stageId", stageId, "must be a stage of " + guide.name()));
         return new OccupancyPlan(guide.id(), school.id(), stage.id(), guide.name(), null, guide.where(), guide.measured(),
-                0.0, stage.temperatureC().low(), stage.temperatureC().high(), stage.harm().stream()
+                null, stage.temperatureC().low(), stage.temperatureC().high(),
+                stage.humidityPct() == null ? null : stage.humidityPct().low(),
+                stage.humidityPct() == null ? null : stage.humidityPct().high(),
+                stage.maxRateKh() == null ? null : stage.maxRateKh().value(), stage.harm().stream()
                 .map(harm -> new HarmPlan(harm.side(), harm.levelC(), harm.durationS())).toList());
     }
 }

@@ -100,7 +100,8 @@ public class Problems extends ResponseEntityExceptionHandler {
                         ? "The request is not valid JSON: " + json.getOriginalMessage() : "The request has no body."));
     }
 
-    private static FieldProblem fieldOf(DatabindException bind) {
+    /** The field that could not be read, by its path. */
+    public static FieldProblem fieldOf(DatabindException bind) {
         String path = bind.getPath().stream()
                 .map(step -> step.getPropertyName() == null ? "[" + step.getIndex() + "]" : "." + step.getPropertyName())
                 .collect(Collectors.joining()).replaceFirst("^\\.", "");
@@ -144,7 +145,8 @@ public class Problems extends ResponseEntityExceptionHandler {
     private static ProblemDetail fields(List<FieldProblem> problems) {
         FieldProblem first = problems.get(0);
         ProblemDetail problem = problem(HttpStatus.BAD_REQUEST, "Some values cannot be used",
-                first.field() + " " + first.allowed() + (first.given() == null ? "" : ", not " + first.given()));
+                (first.line() == null ? "" : "Line " + first.line() + ": ") + first.field() + " " + first.allowed()
+                        + (first.given() == null ? "" : ", not " + first.given()));
         problem.setProperty("errors", problems.stream().map(Problems::writable).toList());
         return problem;
     }
@@ -154,7 +156,7 @@ public class Problems extends ResponseEntityExceptionHandler {
         Object given = problem.given();
         return given instanceof Double number && !Double.isFinite(number)
                 || given != null && !(given instanceof Number) && !(given instanceof Boolean)
-                ? new FieldProblem(problem.field(), String.valueOf(given), problem.allowed()) : problem;
+                ? new FieldProblem(problem.field(), String.valueOf(given), problem.allowed(), problem.line()) : problem;
     }
 
     private static ProblemDetail problem(HttpStatus status, String title, String detail) {

@@ -1,0 +1,130 @@
+<script lang="ts">
+  /** One appliance, with the fields of its kind. */
+  import type { ApplianceKind, AppliancePlan, HeaterKindView } from '../api/types'
+  import { freshAppliance } from '../chamber/draft'
+  import type { ChamberDraft } from '../chamber/draft.svelte'
+  import NumberField from '../parts/NumberField.svelte'
+  import { fixed } from '../units'
+  import { APPLIANCE_NAMES, HEATERS } from '../words'
+  import PlaceFields from './PlaceFields.svelte'
+
+  let { draft, index, kinds }: { draft: ChamberDraft; index: number; kinds: HeaterKindView[] } = $props()
+  const id = $props.id()
+  const appliance = $derived(draft.plan.appliances[index]!)
+  const path = $derived(`appliances[${index}]`)
+  const heats = $derived(HEATERS.includes(appliance.kind))
+  const usual = $derived(kinds.find((each) => each.kind === appliance.kind))
+  const GROUPS: [string, ApplianceKind[]][] = [
+    ['warms', HEATERS],
+    ['cools', ['COOLER', 'CHILLER', 'THERMOELECTRIC']],
+    ['moistens', ['HUMIDIFIER_ULTRASONIC', 'HUMIDIFIER_EVAPORATING', 'BOWL']],
+    ['dries', ['DEHUMIDIFIER']],
+    ['moves air or water', ['FAN_CIRCULATION', 'FAN_EXHAUST', 'FAN_INTAKE', 'FAN_SURFACE', 'VENT']],
+    ['lights', ['LAMP']],
+  ]
+
+  function change(action: () => void) {
+    action()
+    draft.replan()
+  }
+
+  function kind(chosen: ApplianceKind) {
+    change(() => {
+      const fresh = freshAppliance(chosen, appliance.name, appliance.id)
+      const both = HEATERS.includes(chosen) && heats
+      draft.plan.appliances[index] = { ...fresh, place: appliance.place, lowVoltage: appliance.lowVoltage, powerW: both ? appliance.powerW : fresh.powerW, opensAtC: both ? appliance.opensAtC : null, closesAtC: both ? appliance.closesAtC : null }
+    })
+  }
+
+  function remove() {
+    change(() => {
+      draft.checkpoint(`removing ${appliance.name}`)
+      const gone = appliance.id
+      draft.plan.appliances = draft.plan.appliances.filter((each) => each.id !== gone)
+      draft.plan.controllers = draft.plan.controllers
+        .map((controller) => ({ ...controller, loops: controller.loops.map((loop) => ({ ...loop, applianceIds: loop.applianceIds.filter((each) => each !== gone) })).filter((loop) => loop.applianceIds.length > 0) }))
+        .filter((controller) => controller.loops.length > 0)
+    })
+  }
+
+  type Key = { [K in keyof AppliancePlan]: AppliancePlan[K] extends number | null ? K : never }[keyof AppliancePlan]
+  const FIELDS: { key: Key; label: string; unit: string; scale?: number; digits?: number; empty?: string }[] = $derived.by(() => {
+    switch (appliance.kind) {
+      case 'COOLER':
+      case 'CHILLER':
+      case 'THERMOELECTRIC':
+        return [
+          { key: 'removesW', label: 'Heat it takes out', unit: 'W' },
+          { key: 'limitK', label: 'Gets below the room by at most', unit: 'K', empty: 'no limit' },
+        ]
+      case 'HUMIDIFIER_ULTRASONIC':
+      case 'HUMIDIFIER_EVAPORATING':
+        return [
+          { key: 'outputGh', label: 'Gives off', unit: 'g/h' },
+          { key: 'pulseOnS', label: 'Pulses: works', unit: 'min', scale: 1 / 60, empty: 'all the time' },
+          { key: 'pulseRestS', label: 'and rests', unit: 'min', scale: 1 / 60, empty: 'never' },
+        ]
+      case 'DEHUMIDIFIER':
+        return [{ key: 'outputGh', label: 'Takes out, at 27 °C and 60 %RH', unit: 'g/h' }]
+      case 'BOWL':
+        return [
+          { key: 'surfaceM2', label: 'Open surface', unit: 'cm²', scale: 10_000, digits: 0 },
+          { key: 'waterKg', label: 'Water in it', unit: 'kg' },
+        ]
+      case 'FAN_EXHAUST':
+      case 'FAN_INTAKE':
+        return [{ key: 'flowM3h', label: 'Air it moves', unit: 'm³/h' }]
+      case 'VENT':
+        return [{ key: 'openPerHour', label: 'Air changes while open', unit: 'per hour' }]
+      case 'LAMP':
+        return [
+          { key: 'insideShare', label: 'Its heat that stays inside', unit: '%', scale: 100, digits: 0 },
+          { key: 'onHour', label: 'Comes on at', unit: 'o’clock' },
+          { key: 'hours', label: 'for', unit: 'h' },
+        ]
+      default:
+        return []
+    }
+  })
+</script>
+
+<div class="part">
+  <div class="row">
+    <div class="plain">
+      <label for="{id}-kind">Kind</label>
+      <select id="{id}-kind" value={appliance.kind} onchange={(event) => kind(event.currentTarget.value as ApplianceKind)}>
+        {#each GROUPS as [group, members] (group)}
+          <optgroup label={group}>{#each members as member (member)}<option value={member}>{APPLIANCE_NAMES[member]}</option>{/each}</optgroup>
+        {/each}
+      </select>
+    </div>
+    <div class="plain">
+      <label for="{id}-name">Name</label>
+      <input id="{id}-name" maxlength="80" bind:value={appliance.name} aria-invalid={draft.error(`${path}.name`) ? 'true' : undefined} />
+    </div>
+    <NumberField label={appliance.kind === 'BOWL' ? 'Its heater, if any' : 'Power'} unit="W" value={appliance.powerW} error={draft.error(`${path}.powerW`)} onchange={(value) => change(() => (appliance.powerW = value!))} />
+    {#each FIELDS as field (field.key)}
+      <NumberField label={field.label} unit={field.unit} scale={field.scale ?? 1} digits={field.digits ?? 2} emptyMeans={field.empty ?? null} value={appliance[field.key]} error={draft.error(`${path}.${field.key}`)} onchange={(value) => change(() => (appliance[field.key] = value as never))} />
+    {/each}
+    <button class="link small" onclick={remove}>Remove</button>
+  </div>
+  {#if draft.error(`${path}.place.zM`)}<p class="error">Where it is {draft.error(`${path}.place.zM`)}</p>{/if}
+  <details class="small">
+    <summary>{heats ? 'Its element, its own thermostat, its place' : 'Its place'}</summary>
+    {#if heats}
+      <div class="row">
+        <NumberField label="Element holds" unit="J/K" emptyMeans={usual ? fixed(usual.elementJKPerW * appliance.powerW, 0) : 'usual'} value={appliance.elementJK} error={draft.error(`${path}.elementJK`)} onchange={(value) => change(() => (appliance.elementJK = value))} />
+        <NumberField label={draft.plan.box?.tank ? 'Passes to the water' : 'Passes to the air'} unit="W/K" emptyMeans={usual ? fixed(usual.toAirWKPerW * appliance.powerW, 2) : 'usual'} value={appliance.toAirWK} error={draft.error(`${path}.toAirWK`)} onchange={(value) => change(() => (appliance.toAirWK = value))} />
+        <NumberField label="Passes to the contents" unit="W/K" emptyMeans={usual ? fixed(usual.toContentsWKPerW * appliance.powerW, 2) : 'usual'} value={appliance.toContentsWK} error={draft.error(`${path}.toContentsWK`)} onchange={(value) => change(() => (appliance.toContentsWK = value))} />
+        {#if appliance.kind === 'SELF_LIMITING'}
+          <NumberField label="Draws nothing at" kind="level" emptyMeans="80 °C" value={appliance.selfLimitC} error={draft.error(`${path}.selfLimitC`)} onchange={(value) => change(() => (appliance.selfLimitC = value))} />
+        {/if}
+        <NumberField label="Own thermostat opens at" kind="level" emptyMeans="none" value={appliance.opensAtC} error={draft.error(`${path}.opensAtC`)} onchange={(value) => change(() => { appliance.opensAtC = value; appliance.closesAtC = value === null ? null : (appliance.closesAtC ?? value - 1.5) })} />
+        {#if appliance.opensAtC !== null}
+          <NumberField label="and closes again at" kind="level" value={appliance.closesAtC} error={draft.error(`${path}.closesAtC`)} onchange={(value) => change(() => (appliance.closesAtC = value))} />
+        {/if}
+      </div>
+    {/if}
+    <PlaceFields usual={draft.answer?.layout.appliances.find((each) => each.id === appliance.id)?.place ?? null} place={appliance.place} error={(field) => draft.error(`${path}.place.${field}`)} onchange={(place) => change(() => (appliance.place = place))} />
+  </details>
+</div>

@@ -1,0 +1,53 @@
+<script lang="ts">
+  /** What a box does, in sentences with numbers, beside the window of heater sizes. */
+  import type { ChamberDraft } from '../chamber/draft.svelte'
+  import FindingLines from '../parts/FindingLines.svelte'
+  import SizeWindow from '../parts/SizeWindow.svelte'
+  import { prefs } from '../prefs.svelte'
+  import { duration, fixed, level } from '../units'
+  import { HEATERS } from '../words'
+  import MeterForm from './MeterForm.svelte'
+
+  let { draft, disabled }: { draft: ChamberDraft; disabled: boolean } = $props()
+  const id = $props.id()
+  const answer = $derived(draft.answer)
+  const plan = $derived(draft.plan)
+  const dead = $derived(answer?.ladder.rungs.find((rung) => rung.kind === 'HEATER_DEAD_END'))
+  const heats = $derived(plan.appliances.some((each) => HEATERS.includes(each.kind)))
+  const mine = $derived(answer?.findings.filter((finding) => finding.remedy.step === 'CHAMBER') ?? [])
+</script>
+
+<aside class="headed" aria-labelledby="{id}-does">
+  <h2 id="{id}-does">What this box does</h2>
+  {#if answer}
+    <FindingLines findings={mine} />
+    {#if heats}
+      <SizeWindow sizing={answer.sizing} />
+      {#if dead}
+        <p>A heater that never stops ends at <b class="mono">{level(answer.stuckOn.endC, prefs.unit)}</b> in the warmest room{#if answer.stuckOn.harmedAtS !== null}, and harms after <b class="mono">{duration(answer.stuckOn.harmedAtS)}</b>{:else}, and does no harm{/if}. One that never comes on ends at <b class="mono">{level(dead.occupant, prefs.unit)}</b> in the coldest.</p>
+      {/if}
+      <p>
+        {#if answer.sizing.warmUpS !== null}From cold it takes <b class="mono">{duration(answer.sizing.warmUpS)}</b> to the keep band.
+        {:else}From cold it does not reach the keep band within three days.{/if}
+      </p>
+    {/if}
+    <p>
+      {#if answer.sizing.chillS !== null}After a power cut in the coldest room it leaves the band {answer.sizing.chillS < 300 ? 'within' : 'after'} <b class="mono">{duration(Math.max(300, answer.sizing.chillS))}</b>{#if answer.sizing.chillHarmS !== null}{' '}and harms after <b class="mono">{duration(answer.sizing.chillHarmS)}</b>{/if}.
+      {:else}A power cut of three days in the coldest room leaves it above the lower end of the band.{/if}
+      With no heat on it ends at <b class="mono">{level(answer.sizing.idleWarmestC, prefs.unit)}</b> in the warmest room.
+    </p>
+    {#if answer.sizing.loadedPerHour !== null && answer.sizing.emptyPerHour !== null}
+      <p>The output switches <b class="mono">{fixed(answer.sizing.loadedPerHour, 1)}</b> times an hour as loaded, <b class="mono">{fixed(answer.sizing.emptyPerHour, 1)}</b> empty.</p>
+    {/if}
+    {#if answer.metrics.humidity}
+      <p>The air is at <b class="mono">{fixed(answer.metrics.humidity.mean, 0)} %RH</b>{#if answer.metrics.water}; <b class="mono">{fixed((1000 * answer.metrics.water.ventilatedKg) / (answer.trace.bucketS * answer.trace.roomC.length) * 3600, 1)} g/h</b> leave with the air{/if}.</p>
+    {/if}
+    <p><b class="mono">{fixed(answer.metrics.energyKWhPerDay, 2)} kWh</b> a day{#if answer.metrics.costPerDay !== null}, costing <b class="mono">{fixed(answer.metrics.costPerDay, 2)}</b>{/if}.</p>
+    {#if heats}<MeterForm {draft} {disabled} />{/if}
+    <p><a href="/chambers/{draft.id}/settings">See it on the ladder</a></p>
+  {:else if draft.missing.length > 0}
+    <p class="quiet">Still missing: {draft.missing.join(', ')}.</p>
+  {:else}
+    <p class="quiet">Not rehearsed yet.</p>
+  {/if}
+</aside>

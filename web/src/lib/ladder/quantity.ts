@@ -1,0 +1,72 @@
+/** What a ladder is of: temperature or humidity. All values are the server's, in °C or %RH, until they are shown. */
+import type { OccupancyPlan, RehearsalAnswer, RungAnswer } from '../api/types'
+import { celsiusTo, fixed, level, toCelsius, type TemperatureUnit } from '../units'
+import type { DisplayUnit } from '../words'
+
+export interface Harm {
+  side: 'LOW' | 'HIGH'
+  level: number
+  durationS: number
+}
+
+export interface Quantity {
+  humidity: boolean
+  /** What is wanted; null where humidity does not matter. */
+  keep: { low: number; high: number } | null
+  harm: Harm[]
+  /** How wide the axis is drawn around what is there, in the quantity's own unit. */
+  pad: number
+  lowest: number
+  highest: number
+  show(value: number): string
+  toShown(value: number): number
+  fromShown(shown: number): number
+  /** A step on a controller's display in the quantity's own unit. */
+  perDisplay(unit: DisplayUnit): number
+}
+
+export function temperature(needs: OccupancyPlan, unit: TemperatureUnit): Quantity {
+  return {
+    humidity: false,
+    keep: { low: needs.keepLowC, high: needs.keepHighC },
+    harm: needs.harmLimits.map(({ side, levelC, durationS }) => ({ side, level: levelC, durationS })),
+    pad: 1,
+    lowest: -273,
+    highest: 1000,
+    show: (value) => level(value, unit),
+    toShown: (value) => celsiusTo(unit, value),
+    fromShown: (shown) => toCelsius(unit, shown),
+    perDisplay: (display) => (display === 'F' ? 1 / 1.8 : 1),
+  }
+}
+
+export function humidity(needs: OccupancyPlan): Quantity {
+  const { keepHumidityLowPct: low, keepHumidityHighPct: high } = needs
+  return {
+    humidity: true,
+    keep: low !== null && high !== null ? { low, high } : null,
+    harm: [],
+    pad: 5,
+    lowest: 0,
+    highest: 100,
+    show: (value) => `${fixed(value, 0)} %RH`,
+    toShown: (value) => value,
+    fromShown: (shown) => shown,
+    perDisplay: () => 1,
+  }
+}
+
+/** The parts of an answer that belong to a quantity. */
+export function partsOf(answer: RehearsalAnswer, quantity: Quantity) {
+  const mine = answer.settings.map((each) => (each.unit === 'RH') === quantity.humidity)
+  return {
+    rungs: answer.ladder.rungs.filter((rung: RungAnswer) => rung.humidity === quantity.humidity),
+    occupant: quantity.humidity ? answer.trace.humidity : answer.trace.occupant,
+    level: quantity.humidity ? answer.metrics.humidity : answer.metrics.occupant,
+    displays: answer.trace.displays.filter((_, index) => mine[index]),
+    displayLevels: answer.metrics.displays.filter((_, index) => mine[index]),
+    loops: answer.trace.onShares
+      .map((shares, index) => ({ shares, index, controllerId: answer.settings[index]?.controllerId ?? '' }))
+      .filter(({ index }) => mine[index]),
+  }
+}

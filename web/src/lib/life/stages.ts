@@ -1,0 +1,46 @@
+/** Stages on a strip: plain functions, tested beside. */
+import type { School, Stage } from '../api/types'
+
+export interface Segment {
+  stage: Stage
+  /** Days since the start; the last of an open-ended school has no end. */
+  fromDay: number
+  toDay: number | null
+  /** Share of the strip, 0 to 1. */
+  share: number
+}
+
+/** An open-ended stage takes at least this share of the strip, and no stage less than the other. */
+const OPEN_SHARE = 0.4
+const LEAST_SHARE = 0.14
+
+export function segmentsOf(school: School): Segment[] {
+  const days = school.stages.map((stage) => stage.durationDays)
+  const known = days.reduce<number>((sum, each) => sum + (each ?? 0), 0)
+  const open = days.filter((each) => each === null).length
+  const raw = days.map((each) => {
+    if (each === null) return known > 0 ? OPEN_SHARE / open : 1 / days.length
+    return (each / known) * (open > 0 ? 1 - OPEN_SHARE : 1)
+  })
+  const widened = raw.map((share) => Math.max(LEAST_SHARE, share))
+  const sum = widened.reduce((total, share) => total + share, 0)
+  let day = 0
+  return school.stages.map((stage, index) => {
+    const fromDay = day
+    if (stage.durationDays !== null) day += stage.durationDays
+    return { stage, fromDay, toDay: stage.durationDays === null ? null : day, share: widened[index]! / sum }
+  })
+}
+
+/** Whole days since a date, the first being 0; null where it is not known or still to come. */
+export function daysSince(date: string | null, now = new Date()): number | null {
+  if (!date) return null
+  const days = Math.floor((now.getTime() - new Date(`${date}T00:00`).getTime()) / 86_400_000)
+  return days >= 0 ? days : null
+}
+
+/** The stage that a day falls into; the last one beyond the end. */
+export function stageOn(school: School, day: number): Stage {
+  const found = segmentsOf(school).find((segment) => segment.toDay === null || day < segment.toDay)
+  return found?.stage ?? school.stages.at(-1)!
+}
