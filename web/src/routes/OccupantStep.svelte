@@ -137,6 +137,7 @@
       {#each found as { guide: each, version } (each.id)}
         <li>
           <button
+            {@attach (button) => { if (each.id === untrack(() => guideId)) (button as HTMLElement).scrollIntoView({ block: 'nearest' }) }}
             aria-pressed={each.id === guideId}
             onclick={() => {
               guideId = each.id

@@ -16,6 +16,7 @@
   /** The keys below belong on the same screen as the ladder above. */
   const room = $derived(Math.max(340, Math.min(620, screenHeight - 445)))
   const damp = $derived(answer?.trace.humidity != null)
+  const dampHeight = $derived(draft.plan.controllers.some((each) => each.profile.unit === 'RH') ? 130 : 64)
 
   const COURSES: { name: string; scenario: Partial<ScenarioPlan> }[] = [
     { name: 'the coldest night to come', scenario: { room: 'DAY', startHour: 21, durationS: 43_200, start: 'SETTLED' } },
@@ -65,8 +66,8 @@
         <span class="quiet small" aria-live="polite">{draft.busy ? 'rehearsing …' : ''}</span>
       </label>{/snippet}
       {#if occupancy}
-        <Ladder {draft} mayKey={session.mayKey} {course} quantity={temperature(occupancy, prefs.unit)} height={damp ? Math.max(190, room - 150) : room} joined={damp} />
-        {#if damp}<Ladder {draft} mayKey={session.mayKey} quantity={humidity(occupancy)} height={130} />{/if}
+        <Ladder {draft} mayKey={session.mayKey} {course} quantity={temperature(occupancy, prefs.unit)} height={damp ? Math.max(190, room - dampHeight - 20) : room} joined={damp} />
+        {#if damp}<Ladder {draft} mayKey={session.mayKey} quantity={humidity(occupancy)} height={dampHeight} />{/if}
       {/if}
       {#if answer && occupancy}
         {@const loop = answer.metrics.loops[0]}

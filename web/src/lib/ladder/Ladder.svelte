@@ -28,12 +28,16 @@
   const answer = $derived(draft.answer)
   const needs = $derived(draft.plan.occupancy)
 
+  const parts = $derived(answer ? partsOf(answer, quantity) : null)
+  /** Nothing switches it: no strip under the trace. */
+  const bare = $derived(parts?.loops.length === 0)
+
   // --- geometry -----------------------------------------------------------------------------------------------------------
 
   const TOP = $derived(!course ? 26 : compact ? 86 : 40)
   const plotHeight = $derived(compact ? Math.min(height, 430) : height)
   const bottom = $derived(TOP + plotHeight)
-  const FOOT = $derived(joined ? 28 : 54)
+  const FOOT = $derived(joined ? 28 : bare ? 32 : 54)
   const needX = $derived(compact ? 34 : 46)
   const needWidth = $derived(compact ? 34 : 50)
   const markX = $derived(needX + needWidth + (compact ? 12 : 40))
@@ -42,7 +46,6 @@
   const plotX = $derived(labelX + labelWidth + (compact ? 6 : 16))
   const plotWidth = $derived(Math.max(60, width - plotX - 6))
 
-  const parts = $derived(answer ? partsOf(answer, quantity) : null)
   const nearestHarm = (side: 'LOW' | 'HIGH') => {
     const levels = quantity.harm.filter((limit) => limit.side === side)
     levels.sort((a, b) => (side === 'HIGH' ? a.level - b.level : b.level - a.level))
@@ -258,16 +261,19 @@
   const stuckEnd = $derived(parts?.rungs.find((rung) => rung.kind === 'STUCK_ON_END') ?? null)
   const STRIP = 14
 
+  /** The table under the lowest ladder tells both quantities. */
   const tableRows = $derived.by(() => {
-    if (!answer || !parts?.occupant) return []
+    if (!answer || joined) return []
+    const { occupant, humidity } = answer.trace
     const every = Math.max(1, Math.round(buckets / Math.max(1, Math.round(hours))))
-    const rows: { time: string; low: number; high: number; room: number }[] = []
+    const rows: { time: string; low: number; high: number; damp: [number, number] | null; room: number }[] = []
     for (let from = 0; from < buckets; from += every) {
       const to = Math.min(buckets, from + every)
       rows.push({
         time: clock(answer.trace.startHour + (from * answer.trace.bucketS) / 3600),
-        low: Math.min(...parts.occupant.low.slice(from, to)),
-        high: Math.max(...parts.occupant.high.slice(from, to)),
+        low: Math.min(...occupant.low.slice(from, to)),
+        high: Math.max(...occupant.high.slice(from, to)),
+        damp: humidity ? [Math.min(...humidity.low.slice(from, to)), Math.max(...humidity.high.slice(from, to))] : null,
         room: answer.trace.roomC[from]!,
       })
     }
@@ -279,7 +285,7 @@
 <div class="ladder" bind:clientWidth={width} style:height="{bottom + FOOT}px">
   {#if answer && needs && parts?.occupant}
     <p class="head need" style:top="{TOP - (course ? 40 : 24)}px" style:left="{compact ? 0 : needX - 26}px">{quantity.humidity ? (compact ? 'Damp' : 'Humidity') : compact ? 'Needs' : 'What they need'}</p>
-    <p class="head" style:top="{TOP - (course ? 40 : 24)}px" style:left="{compact ? markX - 6 : labelX}px">{compact ? 'Machine' : 'What the machine does'}</p>
+    {#if !bare || !quantity.humidity}<p class="head" style:top="{TOP - (course ? 40 : 24)}px" style:left="{compact ? markX - 6 : labelX}px">{compact ? 'Machine' : 'What the machine does'}</p>{/if}
     {#if harmLow && harmLow.level <= range.low}
       <p class="beyond small quiet" style:top="{bottom + (compact ? 26 : 4)}px">▼ harm at {quantity.show(harmLow.level)} in {duration(harmLow.durationS)}</p>
     {/if}
@@ -317,7 +323,7 @@
         {#if !joined}<text
           class="mono tick"
           x={tick.at}
-          y={bottom + 46}
+          y={bottom + FOOT - 8}
           text-anchor={tick === hourTicks[0] ? 'start' : tick === hourTicks.at(-1) ? 'end' : 'middle'}>{tick.label}</text
         >{/if}
       {/each}
@@ -473,12 +479,12 @@
     on the display, lowest to highest of each {duration(answer.trace.bucketS)} ({parts.loops.map((loop) => `${answer.metrics.loops[loop.index]?.cycles ?? 0} switchings`).join(', ') || 'no output'})
   </p>
   <details class="small">
-    <summary>The {quantity.humidity ? 'humidity' : 'temperature'} as a table</summary>
+    <summary>The trace as a table</summary>
     <table>
-      <thead><tr><th>from</th><th>lowest</th><th>highest</th><th>room</th></tr></thead>
+      <thead><tr><th>from</th><th>lowest</th><th>highest</th>{#if answer.trace.humidity}<th>humidity, lowest</th><th>highest</th>{/if}<th>room</th></tr></thead>
       <tbody>
         {#each tableRows as row (row.time + row.low)}
-          <tr><td>{row.time}</td><td>{quantity.show(row.low)}</td><td>{quantity.show(row.high)}</td><td>{level(row.room, prefs.unit)}</td></tr>
+          <tr><td>{row.time}</td><td>{level(row.low, prefs.unit)}</td><td>{level(row.high, prefs.unit)}</td>{#if row.damp}<td>{fixed(row.damp[0], 0)} %RH</td><td>{fixed(row.damp[1], 0)} %RH</td>{/if}<td>{level(row.room, prefs.unit)}</td></tr>
         {/each}
       </tbody>
     </table>
