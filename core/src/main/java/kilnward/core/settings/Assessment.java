@@ -2,6 +2,9 @@ package kilnward.core.settings;
 
 import java.util.List;
 import java.util.OptionalDouble;
+import java.util.concurrent.CompletableFuture;
+import java.util.concurrent.CompletionException;
+import java.util.function.Supplier;
 import java.util.stream.IntStream;
 import kilnward.core.chamber.Appliance;
 import kilnward.core.chamber.Chamber;
@@ -56,28 +59,44 @@ public record Assessment(Situation situation, List<Finding> findings) {
     private static Situation situation(Setup setup, Scenario scenario) {
         Chamber chamber = setup.chamber();
         Rig rig = setup.rig();
-        Rehearsed running = Rehearsal.run(rig, scenario);
         Rig patient = withPatientControllers(rig);
-        Rehearsed stuckOn = Rehearsal.run(withStuckThermostats(patient, setup), failure(rig, chamber.room().warmestC(),
-                loop -> new Fault.RelayStuckOn(loop.id(), 0)));
-        Rehearsed dead = Rehearsal.run(patient, failure(rig, chamber.room().coldestC(),
-                loop -> new Fault.RelayStuckOff(loop.id(), 0)));
+        double coldestC = chamber.room().coldestC();
+        Scenario cold = new Scenario(RoomCurve.constant(coldestC), 0, FAILURE_S, FAILURE_STEP_S, Scenario.Start.COLD, List.of(),
+                FAILURE_BUCKETS);
+        Scenario cut = new Scenario(RoomCurve.constant(coldestC), 0, FAILURE_S, FAILURE_STEP_S, Scenario.Start.SETTLED, List.of(),
+                FAILURE_BUCKETS).with(new Scenario.PowerCut(0, FAILURE_S));
+        // Nothing depends on the order in which these are run, so they are run beside each other.
+        Supplier<Rehearsed> running = begin(() -> Rehearsal.run(rig, scenario));
+        Supplier<Rehearsed> stuckOn = begin(() -> Rehearsal.run(withStuckThermostats(patient, setup),
+                failure(rig, chamber.room().warmestC(), loop -> new Fault.RelayStuckOn(loop.id(), 0))));
+        Supplier<Rehearsed> dead = begin(() -> Rehearsal.run(patient, failure(rig, coldestC, loop -> new Fault.RelayStuckOff(loop.id(), 0))));
+        Supplier<Rehearsed> fromCold = begin(() -> Rehearsal.run(patient, cold));
+        Supplier<Rehearsed> afterCut = begin(() -> Rehearsal.run(patient, cut));
+        Supplier<Rehearsed> empty = begin(() -> empty(setup, scenario));
         SteadyState steady = SteadyState.resting(chamber, setup::isControlled);
         // A backup, or a cooler that goes on working, caps what the balance alone would reach.
         boolean capped = chamber.heaters().stream().anyMatch(heater -> heater.ownThermostat().isPresent())
                 || !chamber.of(Cooler.class).isEmpty();
         double balanceC = steady.occupantC(chamber.room().warmestC(), 1, 0);
-        double stuckOnEndC = capped ? Math.min(balanceC, stuckOn.metrics().occupant().highest()) : balanceC;
-        double deadEndC = steady.occupantC(chamber.room().coldestC(), 0, 0);
-        Rehearsed cold = Rehearsal.run(patient, new Scenario(RoomCurve.constant(chamber.room().coldestC()), 0,
-                FAILURE_S, FAILURE_STEP_S, Scenario.Start.COLD, List.of(), FAILURE_BUCKETS));
-        Rehearsed cut = Rehearsal.run(patient, new Scenario(RoomCurve.constant(chamber.room().coldestC()), 0, FAILURE_S,
-                FAILURE_STEP_S, Scenario.Start.SETTLED, List.of(), FAILURE_BUCKETS).with(new Scenario.PowerCut(0, FAILURE_S)));
-        Sizing.Runs runs = new Sizing.Runs(running, empty(setup, scenario), cold, cut);
-        return new Situation(setup, rig, running, stuckOn, dead, stuckOnEndC, deadEndC, steady,
-                Ladder.of(rig, running, stuckOn, dead, stuckOnEndC, deadEndC),
+        double stuckOnEndC = capped ? Math.min(balanceC, stuckOn.get().metrics().occupant().highest()) : balanceC;
+        double deadEndC = steady.occupantC(coldestC, 0, 0);
+        Sizing.Runs runs = new Sizing.Runs(running.get(), empty.get(), fromCold.get(), afterCut.get());
+        return new Situation(setup, rig, running.get(), stuckOn.get(), dead.get(), stuckOnEndC, deadEndC, steady,
+                Ladder.of(rig, running.get(), stuckOn.get(), dead.get(), stuckOnEndC, deadEndC),
                 Sizing.of(chamber, setup.needs(), steady, runs, leadingLoop(setup)),
-                steady.balance(setup.needs().keep().middleC(), chamber.room().coldestC()), Loads.of(setup, running));
+                steady.balance(setup.needs().keep().middleC(), coldestC), Loads.of(setup, running.get()));
+    }
+
+    /** Begins to work something out beside the caller; what is refused there is refused where the result is asked for. */
+    private static <T> Supplier<T> begin(Supplier<T> work) {
+        CompletableFuture<T> begun = CompletableFuture.supplyAsync(work);
+        return () -> {
+            try {
+                return begun.join();
+            } catch (CompletionException failed) {
+                throw failed.getCause() instanceof RuntimeException cause ? cause : failed;
+            }
+        };
     }
 
     /** A heater that only its own thermostat governs gets stuck where that one sticks. */

@@ -21,7 +21,7 @@ import kilnward.server.api.problem.Within;
  * @param edit     a change made on the ladder, translated into keys before rehearsing; null for none
  */
 public record RehearsalRequest(@NotNull @Valid ChamberPlan chamber,
-                               @NotNull @Size(min = 1, max = 10) List<@Valid @NotNull KeyedIn> settings,
+                               @NotNull @Size(max = 10) List<@Valid @NotNull KeyedIn> settings,
                                @NotNull @Valid ScenarioPlan scenario, @OrNull @Valid EditPlan edit) {
     /** What is keyed into one controller, in its own unit. */
     public record KeyedIn(@NotNull String controllerId,
