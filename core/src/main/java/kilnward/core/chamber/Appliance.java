@@ -5,6 +5,20 @@ public sealed interface Appliance permits Heater, Cooler, Humidifier, Dehumidifi
     /** Stable name within the chamber. */
     String id();
 
+    /**
+     * The same at a share of its full flow, for fans and vents whose speed or opening is set; others are what they are.
+     *
+     * @param level 0 to 1
+     */
+    default Appliance atLevel(double level) {
+        return this;
+    }
+
+    /** Share of its power that it draws at a share of its full output. */
+    default double powerShare(double level) {
+        return level;
+    }
+
     /** Electrical power while on (W). */
     double electricalW();
 

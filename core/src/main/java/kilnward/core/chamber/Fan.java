@@ -46,4 +46,15 @@ public record Fan(String id, Kind kind, double flowM3h, double electricalW) impl
     public boolean runsByItself() {
         return true;
     }
+
+    /** By the affinity laws of fans: power goes with the third power of speed. */
+    @Override
+    public double powerShare(double level) {
+        return level * level * level;
+    }
+
+    @Override
+    public Fan atLevel(double level) {
+        return new Fan(id, kind, flowM3h * level, electricalW);
+    }
 }

@@ -10,9 +10,11 @@ import kilnward.core.finding.Require;
  * @param electricalW power of what holds it open (W)
  */
 public record Vent(String id, double openPerHour, double electricalW) implements Appliance {
+    private static final double LEAST_PER_HOUR = 0.01;
+
     public Vent {
         Require.named("id", id);
-        Require.within("openPerHour", openPerHour, 0.01, 500, "1/h");
+        Require.within("openPerHour", openPerHour, LEAST_PER_HOUR, 500, "1/h");
         Require.within("electricalW", electricalW, 0.01, 10_000, "W");
     }
 
@@ -24,5 +26,15 @@ public record Vent(String id, double openPerHour, double electricalW) implements
     @Override
     public boolean runsByItself() {
         return false;
+    }
+
+    @Override
+    public double powerShare(double level) {
+        return 1;
+    }
+
+    @Override
+    public Vent atLevel(double level) {
+        return new Vent(id, Math.max(LEAST_PER_HOUR, openPerHour * level), electricalW);
     }
 }

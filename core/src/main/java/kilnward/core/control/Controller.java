@@ -2,6 +2,7 @@ package kilnward.core.control;
 
 import java.util.List;
 import java.util.Objects;
+import java.util.Optional;
 import java.util.OptionalDouble;
 import kilnward.core.finding.Require;
 import kilnward.core.probe.Display;
@@ -16,9 +17,10 @@ import kilnward.core.probe.Display;
  * @param highAlarm value at or above which it alarms, as displayed
  * @param lowAlarm  value at or below which it alarms, as displayed
  * @param loops     its outputs
+ * @param companion what it makes of the humidity that the same probes read, beside its own display; empty where it reads none
  */
 public record Controller(String id, List<String> probeIds, Display display, double samplingS, OptionalDouble highAlarm,
-                         OptionalDouble lowAlarm, List<Loop> loops) {
+                         OptionalDouble lowAlarm, List<Loop> loops, Optional<Display> companion) {
     public Controller {
         Require.that(id != null && !id.isBlank(), "id", id, "must be given");
         probeIds = List.copyOf(probeIds);
@@ -28,5 +30,13 @@ public record Controller(String id, List<String> probeIds, Display display, doub
         Objects.requireNonNull(highAlarm, "highAlarm");
         Objects.requireNonNull(lowAlarm, "lowAlarm");
         loops = List.copyOf(loops);
+        companion.ifPresent(other -> Require.that(other.unit().isHumidity() && !display.unit().isHumidity(), "companion",
+                other.unit(), "must be a humidity beside a temperature"));
+    }
+
+    /** A controller that shows one quantity. */
+    public Controller(String id, List<String> probeIds, Display display, double samplingS, OptionalDouble highAlarm,
+                      OptionalDouble lowAlarm, List<Loop> loops) {
+        this(id, probeIds, display, samplingS, highAlarm, lowAlarm, loops, Optional.empty());
     }
 }

@@ -1,18 +1,38 @@
 package kilnward.core.control;
 
-/** What a loop of a controller decides from its display. A closed family: add a member here and nowhere else. */
-public sealed interface Law permits OnOff {
+/** What a loop of a controller decides from its displays. A closed family: add a member here and nowhere else. */
+public sealed interface Law permits OnOff, TimeProportional, FanBand, StepVent {
     /** The state of one run, starting at rest. */
     Runner start();
+
+    /** Whether the same display always leads to the same output, so that only a display that moved has to be looked at. */
+    boolean isTimeless();
 
     /** Mutable state of a law during one run. */
     interface Runner {
         /**
-         * Takes one sample of the display.
+         * Takes one sample of the displays.
          *
-         * @param shown value on the display, in the controller's unit
-         * @return whether the law wants its output on
+         * @return share of the full output that the law wants, 0 off to 1 full; what only switches knows no other
          */
-        boolean demand(double shown);
+        double demand(Seen seen);
+    }
+
+    /**
+     * What a controller sees at one sample.
+     *
+     * @param shown      value on its display, in its own unit
+     * @param companion  the other quantity it shows, as displayed (%RH beside a temperature); NaN where it shows none
+     * @param outdoorC   temperature outside, where a vent takes its air from (°C)
+     * @param outdoorPct relative humidity there (%RH); NaN where it is not known
+     * @param lightPct   its light sensor (%): 100 with lamps or sun, 0 in the dark
+     * @param timeS      time of the sample (s), counted from the start of the run
+     * @param clockS     time since midnight of its clock (s)
+     */
+    record Seen(double shown, double companion, double outdoorC, double outdoorPct, double lightPct, double timeS, double clockS) {
+        /** A display alone, at a time. */
+        public static Seen of(double shown, double timeS) {
+            return new Seen(shown, Double.NaN, Double.NaN, Double.NaN, 0, timeS, timeS);
+        }
     }
 }

@@ -17,6 +17,11 @@ public record OnOff(SwitchingPoints points, boolean strict) implements Law {
     }
 
     @Override
+    public boolean isTimeless() {
+        return true;
+    }
+
+    @Override
     public Runner start() {
         boolean raises = points.direction() == Direction.RAISE;
         double sign = raises ? 1 : -1;
@@ -27,14 +32,14 @@ public record OnOff(SwitchingPoints points, boolean strict) implements Law {
             private boolean wanted;
 
             @Override
-            public boolean demand(double shown) {
-                double value = sign * shown;
+            public double demand(Seen seen) {
+                double value = sign * seen.shown();
                 if (value <= on) {
                     wanted = true;
                 } else if (value >= off) {
                     wanted = false;
                 }
-                return wanted;
+                return wanted ? 1 : 0;
             }
         };
     }

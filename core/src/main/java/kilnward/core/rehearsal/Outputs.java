@@ -5,6 +5,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.function.Function;
 import java.util.stream.Collectors;
+import kilnward.core.air.MoistAir;
 import kilnward.core.chamber.Appliance;
 import kilnward.core.chamber.Chamber;
 import kilnward.core.chamber.Cooler;
@@ -18,9 +19,11 @@ import kilnward.core.chamber.Moisture;
 import kilnward.core.chamber.OwnThermostat;
 import kilnward.core.chamber.ThermalModel;
 import kilnward.core.control.Controller;
+import kilnward.core.control.FanBand;
 import kilnward.core.control.Law;
 import kilnward.core.control.Loop;
 import kilnward.core.control.OnOff;
+import kilnward.core.control.StepVent;
 import kilnward.core.control.Timers;
 import kilnward.core.finding.Require;
 import kilnward.core.probe.Probe;
@@ -40,6 +43,7 @@ final class Outputs {
     private final ApplianceState[] selfActing;
     private final ApplianceState[] live;
     private final boolean powerFails;
+    private final boolean looksOutside;
     private boolean lidOpen;
     private boolean mains = true;
     private double heatW;
@@ -61,6 +65,8 @@ final class Outputs {
         double shown;
         /** What is shown, in °C or %RH. */
         double shownModel;
+        /** The humidity it shows beside a temperature. */
+        private double companion = Double.NaN;
 
         private Unit(Controller controller, int[] probes, Chain.Sensor[] sensors, long everySteps) {
             this.controller = controller;
@@ -79,6 +85,13 @@ final class Outputs {
                 nextStep = nextStep == Long.MIN_VALUE ? (Math.floorDiv(step, everySteps) + 1) * everySteps
                         : nextStep + everySteps;
                 double sensed = sensed(timeS, probed);
+                if (controller.companion().isPresent()) {
+                    double pct = 0;
+                    for (int probe : probes) {
+                        pct += probed.value(probe, true) / probes.length;
+                    }
+                    companion = controller.companion().get().shown(pct);
+                }
                 // Most looks show what the last one showed: within its rounding there is nothing to work out.
                 if (!(Math.abs(sensed - sameAbout) < sameWithin)) {
                     moved = true;
@@ -110,7 +123,8 @@ final class Outputs {
         Law.Runner law;
         Timers.Runner timers;
         boolean conducts;
-        /** Whether the same display always leads to the same output, so that only a display that moved has to be looked at. */
+        /** Share of the full output while it conducts. */
+        double level = 1;
         private final boolean timeless;
 
         private Switched(Loop loop, Unit unit, Chain chain) {
@@ -118,7 +132,7 @@ final class Outputs {
             this.unit = unit;
             this.chain = chain;
             this.law = chain.law().start();
-            this.timeless = chain.law() instanceof OnOff && chain.timers().equals(Timers.NONE)
+            this.timeless = chain.law().isTimeless() && chain.timers().equals(Timers.NONE)
                     && chain.relay() == Chain.SOUND_RELAY;
         }
     }
@@ -150,6 +164,15 @@ final class Outputs {
 
         boolean runs() {
             return powered() && closes && working && (byClock == null || lit);
+        }
+
+        /** Share of its full output while it runs. */
+        double level() {
+            return switched == null ? 1 : switched.level;
+        }
+
+        double powerShare() {
+            return appliance.powerShare(level());
         }
 
         boolean actsByItself() {
@@ -210,6 +233,7 @@ final class Outputs {
                 foundLoops.add(new Switched(loop, unit, fault == null ? chain : fault.installIn(chain)));
             }
         }
+        this.looksOutside = foundLoops.stream().anyMatch(each -> each.loop.law() instanceof StepVent || each.loop.law() instanceof FanBand);
         this.units = foundUnits.toArray(Unit[]::new);
         this.loops = foundLoops.toArray(Switched[]::new);
         List<ApplianceState> found = new ArrayList<>();
@@ -263,7 +287,7 @@ final class Outputs {
      *
      * @return whether anything began or stopped
      */
-    boolean sample(long step, double[] state, Probed probed) {
+    boolean sample(long step, double[] state, Probed probed, double roomC) {
         double timeS = step * stepS;
         boolean changed = powerFails && mainsMoved(timeS);
         for (Unit unit : units) {
@@ -273,10 +297,14 @@ final class Outputs {
         }
         for (Switched loop : mains ? loops : NONE) {
             if (loop.unit.moved || loop.unit.due && !loop.timeless) {
-                boolean program = loop.timers.allow(loop.law.demand(loop.unit.shown), timeS);
+                double demand = loop.law.demand(seen(loop.unit, timeS, roomC));
+                boolean program = loop.timers.allow(demand > 0, timeS);
                 boolean conducts = loop.chain.relay().conducts(loop.chain.mode().apply(program), timeS);
-                changed |= conducts != loop.conducts;
+                // What conducts without being asked gives all it has.
+                double level = demand > 0 ? demand : 1;
+                changed |= conducts != loop.conducts || conducts && level != loop.level;
                 loop.conducts = conducts;
+                loop.level = level;
             }
         }
         for (ApplianceState appliance : selfActing) {
@@ -288,6 +316,18 @@ final class Outputs {
             changed |= before != lidOpen;
         }
         return changed;
+    }
+
+    private Law.Seen seen(Unit unit, double timeS, double roomC) {
+        double clockS = scenario.startHour() * 3600 + timeS;
+        if (unit.controller.companion().isEmpty() && !looksOutside) {
+            return new Law.Seen(unit.shown, Double.NaN, roomC, Double.NaN, 0, timeS, clockS);
+        }
+        boolean lit = chamber.of(Lamp.class).stream().anyMatch(lamp -> lamp.byClock(clockS))
+                || chamber.room().sun().map(sun -> sun.wm2(clockS) > 0).orElse(false);
+        double outdoorPct = chamber.room().vapourPressurePa().isEmpty() ? Double.NaN
+                : Math.min(100, 100 * chamber.room().vapourPressurePa().getAsDouble() / MoistAir.saturationPressurePa(roomC));
+        return new Law.Seen(unit.shown, unit.companion, roomC, outdoorPct, lit ? 100 : 0, timeS, clockS);
     }
 
     /** Without mains every relay drops; when it comes back, controllers begin anew. */
@@ -316,7 +356,7 @@ final class Outputs {
         List<Appliance> running = new ArrayList<>();
         for (ApplianceState state : appliances) {
             if (state.runs()) {
-                running.add(state.appliance);
+                running.add(state.level() == 1 ? state.appliance : state.appliance.atLevel(state.level()));
             }
         }
         return Flow.of(chamber, running, lidOpen);
@@ -330,12 +370,12 @@ final class Outputs {
         for (ApplianceState state : appliances) {
             if (state.runs() && state.appliance instanceof Humidifier humidifier) {
                 if (humidifier.kind() == Humidifier.Kind.ULTRASONIC) {
-                    fog += humidifier.outputGh() / 3.6e6;
+                    fog += state.level() * humidifier.outputGh() / 3.6e6;
                 } else {
-                    evaporation += humidifier.evaporationM3s();
+                    evaporation += state.level() * humidifier.evaporationM3s();
                 }
             } else if (state.runs() && state.appliance instanceof Dehumidifier dehumidifier) {
-                drying += dehumidifier.dryingM3s();
+                drying += state.level() * dehumidifier.dryingM3s();
             }
         }
         return new Moisture.Acting(fog, evaporation, drying);
@@ -350,22 +390,22 @@ final class Outputs {
         for (ApplianceState state : appliances) {
             boolean runs = state.runs();
             if (state.element >= 0) {
-                double watts = runs && !isLive(state.appliance) ? state.appliance.electricalW() : 0;
+                double watts = runs && !isLive(state.appliance) ? state.level() * state.appliance.electricalW() : 0;
                 inputs[ThermalModel.FIRST_ELEMENT_INPUT + state.element] = watts;
                 heatW += watts;
             }
             if (!runs) {
                 continue;
             }
-            intoAir += state.appliance.heatInsideW();
+            intoAir += state.powerShare() * state.appliance.heatInsideW();
             if (state.appliance instanceof Lamp) {
                 inputs[lightInput] = 1;
             }
             if (state.appliance instanceof Cooler cooler && cooler.limitK().isEmpty()) {
-                intoAir -= cooler.removesW();
+                intoAir -= state.level() * cooler.removesW();
             }
             if (!(state.appliance instanceof Heater heater) || heater.selfLimitC().isEmpty()) {
-                electricalW += state.appliance.electricalW();
+                electricalW += state.powerShare() * state.appliance.electricalW();
             }
         }
         inputs[ThermalModel.AIR_HEAT_INPUT] = intoAir;
@@ -379,11 +419,11 @@ final class Outputs {
                 continue;
             }
             if (each.appliance instanceof Heater heater) {
-                double watts = heater.powerW(state[each.element]);
+                double watts = each.level() * heater.powerW(state[each.element]);
                 inputs[ThermalModel.FIRST_ELEMENT_INPUT + each.element] += watts;
                 liveElectricalJ += seconds * watts;
             } else if (each.appliance instanceof Cooler cooler) {
-                inputs[ThermalModel.AIR_HEAT_INPUT] -= cooler.removesW(state[airState], roomC);
+                inputs[ThermalModel.AIR_HEAT_INPUT] -= each.level() * cooler.removesW(state[airState], roomC);
             }
         }
     }

@@ -272,7 +272,7 @@ public final class Rehearsal {
             if (moisture != null) {
                 followHumidity();
             }
-            if (outputs.sample(k, state, probed.of(state))) {
+            if (outputs.sample(k, state, probed.of(state), room)) {
                 refresh();
             }
             if (recorder != null) {

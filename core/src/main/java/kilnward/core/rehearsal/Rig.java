@@ -35,7 +35,7 @@ public record Rig(Chamber chamber, Needs needs, List<Probe> probes, List<Control
             for (String probeId : controller.probeIds()) {
                 Require.that(probeIds.contains(probeId), "controllers.probeIds", probeId, "must name a probe of the chamber");
             }
-            if (controller.display().unit().isHumidity()) {
+            if (controller.display().unit().isHumidity() || controller.companion().isPresent()) {
                 requireHumidity(chamber, probes, controller);
             }
             for (Loop loop : controller.loops()) {

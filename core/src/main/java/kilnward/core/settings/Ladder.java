@@ -39,7 +39,7 @@ public record Ladder(List<Rung> rungs, List<Double> placementK) {
             double meanThere = humid ? running.metrics().humidity().orElseThrow().mean() : occupantC;
             double differenceK = meanThere - running.metrics().displays().get(i).mean();
             placement.add(differenceK);
-            controller.loops().forEach(loop -> {
+            controller.loops().stream().filter(loop -> loop.law() instanceof OnOff).forEach(loop -> {
                 SwitchingPoints points = ((OnOff) loop.law()).points();
                 rungs.add(rung(Rung.Kind.on(points.direction(), humid), controller, points.onAt(), differenceK,
                         OptionalDouble.empty()));

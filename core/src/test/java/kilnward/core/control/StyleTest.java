@@ -66,28 +66,32 @@ class StyleTest {
         assertThrows(IllegalStateException.class, () -> Style.PAIR.points(Direction.RAISE, 20, 1));
     }
 
+    private static boolean wants(Law.Runner law, double shown) {
+        return law.demand(Law.Seen.of(shown, 0)) > 0;
+    }
+
     @Test
     void onOffSwitchesAtItsPointsAndRestsBetween() {
         Law.Runner heat = new OnOff(new SwitchingPoints(Direction.RAISE, 25.0, 25.3), false).start();
-        assertFalse(heat.demand(25.1), "begins at rest");
-        assertTrue(heat.demand(25.0), "reaching the point is enough when inclusive");
-        assertTrue(heat.demand(25.2));
-        assertFalse(heat.demand(25.3));
-        assertFalse(heat.demand(25.1));
+        assertFalse(wants(heat, 25.1), "begins at rest");
+        assertTrue(wants(heat, 25.0), "reaching the point is enough when inclusive");
+        assertTrue(wants(heat, 25.2));
+        assertFalse(wants(heat, 25.3));
+        assertFalse(wants(heat, 25.1));
         Law.Runner cool = new OnOff(new SwitchingPoints(Direction.LOWER, 30, 28), false).start();
-        assertFalse(cool.demand(29));
-        assertTrue(cool.demand(30));
-        assertTrue(cool.demand(29));
-        assertFalse(cool.demand(28));
+        assertFalse(wants(cool, 29));
+        assertTrue(wants(cool, 30));
+        assertTrue(wants(cool, 29));
+        assertFalse(wants(cool, 28));
     }
 
     @Test
     void strictSwitchingNeedsToPassThePoint() {
         Law.Runner heat = new OnOff(new SwitchingPoints(Direction.RAISE, 25, 27), true).start();
-        assertFalse(heat.demand(25));
-        assertTrue(heat.demand(24));
-        assertTrue(heat.demand(27));
-        assertFalse(heat.demand(28));
+        assertFalse(wants(heat, 25));
+        assertTrue(wants(heat, 24));
+        assertTrue(wants(heat, 27));
+        assertFalse(wants(heat, 28));
     }
 
     @Test

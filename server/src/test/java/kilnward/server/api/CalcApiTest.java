@@ -123,6 +123,21 @@ class CalcApiTest {
         assertEquals("outlets[0].loads[0].powerW", client.post("/api/v1/calc/load", request.formatted("-3")).refusedField());
     }
 
+    /** Common practice, no source: 25 °C with 2 K is full at 27, 60 %RH with 10 full at 70; p = 20 % gives 100/80. */
+    @ParameterizedTest
+    @CsvSource({"27, 50, STOP, 100, 80, TEMPERATURE", "24, 65, STOP, 60, 48, HUMIDITY", "26, 65, STOP, 60, 48, TEMPERATURE",
+            "24, 50, STOP, 20, 0, MINIMUM", "24, 50, MINIMUM, 20, 20, MINIMUM", "24, 50, RATIO, 20, 16, MINIMUM"})
+    void aFanByBand(double temperature, double humidity, String below, double exhaust, double intake, String by) {
+        String request = """
+                {"temperatureC":%s,"relativeHumidityPct":%s,"setTemperatureC":25,"temperatureBandK":2,"setHumidityPct":60,
+                "humidityBandPct":10,"minimumPct":20,"maximumPct":%s,"underPressurePct":20,"intakeBelowSet":"%s"}""";
+        Answer answer = client.post("/api/v1/calc/fan", request.formatted(temperature, humidity, 100, below));
+        assertEquals(exhaust, answer.body().get("exhaustPct").asDouble(), 1e-9);
+        assertEquals(intake, answer.body().get("intakePct").asDouble(), 1e-9);
+        assertEquals(by, answer.body().get("drivenBy").asString());
+        assertEquals("minimumPct", client.post("/api/v1/calc/fan", request.formatted(temperature, humidity, 10, below)).refusedField());
+    }
+
     @ParameterizedTest
     @CsvSource(delimiter = '|', value = {
             "air | {\"temperatureC\":500,\"relativeHumidityPct\":50,\"altitudeM\":0} | temperatureC | from -60 to 120 °C",

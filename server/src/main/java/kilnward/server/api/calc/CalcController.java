@@ -18,6 +18,7 @@ import kilnward.core.chamber.QuickHeatLoss;
 import kilnward.core.chamber.Wall;
 import kilnward.core.chamber.WallSide;
 import kilnward.core.control.Direction;
+import kilnward.core.control.FanBand;
 import kilnward.core.control.Style;
 import kilnward.core.control.SwitchingPoints;
 import kilnward.core.finding.RefusedValueException;
@@ -115,6 +116,31 @@ public class CalcController {
         if (value != null) {
             throw new RefusedValueException(field, value, "must be left out: " + why);
         }
+    }
+
+    /** A fan by band: what it reads and how it is set. */
+    public record FanRequest(@NotNull @Within(min = -60, max = 120, unit = "°C") Double temperatureC,
+                             @NotNull @Within(min = 0, max = 100, unit = "%RH") Double relativeHumidityPct,
+                             @NotNull @Within(min = -60, max = 120, unit = "°C") Double setTemperatureC,
+                             @NotNull @Within(min = 0.01, max = 100, unit = "K") Double temperatureBandK,
+                             @NotNull @Within(min = 0, max = 100, unit = "%RH") Double setHumidityPct,
+                             @NotNull @Within(min = 0.01, max = 100, unit = "%RH") Double humidityBandPct,
+                             @NotNull @Within(min = 0, max = 100, unit = "%") Double minimumPct,
+                             @NotNull @Within(min = 0, max = 100, unit = "%") Double maximumPct,
+                             @NotNull @Within(min = 0, max = 100, unit = "%") Double underPressurePct,
+                             @NotNull FanBand.IntakeBelowSet intakeBelowSet) {
+    }
+
+    /** Both speeds and what drives them. */
+    public record FanAnswer(double exhaustPct, double intakePct, FanBand.DrivenBy drivenBy) {
+    }
+
+    @PostMapping("/fan")
+    public FanAnswer fan(@Valid @RequestBody FanRequest request) {
+        FanBand.Speeds speeds = FanBand.speeds(new FanBand.Sets(request.setTemperatureC(), request.temperatureBandK(),
+                request.setHumidityPct(), request.humidityBandPct(), request.minimumPct(), request.maximumPct()),
+                request.underPressurePct(), request.intakeBelowSet(), request.temperatureC(), request.relativeHumidityPct());
+        return new FanAnswer(speeds.exhaustPct(), speeds.intakePct(), speeds.drivenBy());
     }
 
     /** Readings beside the probe. */

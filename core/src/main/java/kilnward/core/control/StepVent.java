@@ -1,0 +1,97 @@
+package kilnward.core.control;
+
+import java.util.Optional;
+import kilnward.core.air.SaturatedVapour;
+import kilnward.core.finding.Require;
+
+/**
+ * A vent that a motor moves in steps: every few minutes a few per cent toward where it is wanted, nothing inside the neutral zone.
+ * It opens for cooling only while it is cooler outside, and for humidity only while the air outside holds less water
+ * (absolutely) and its temperature is in range. It stops short of its ends.
+ *
+ * @param setTemperature temperature to be held (°C)
+ * @param neutralK       nothing moves within this to either side (K), 0 or more
+ * @param humidity       opening for humidity; empty for none
+ * @param stepPct        each move (%), above 0 to 100
+ * @param everyS         time between two moves (s), above 0
+ */
+public record StepVent(double setTemperature, double neutralK, Optional<Humidity> humidity, double stepPct, double everyS)
+        implements Law {
+    /** How far short of its ends it stops (%), and within which it counts as fully open; common practice, no source. */
+    public static final double END_MARGIN_PCT = 3;
+
+    /**
+     * Opening for humidity.
+     *
+     * @param setPct     humidity to be held (%RH)
+     * @param neutralPct nothing moves within this to either side (points)
+     * @param outdoorLowC  only while it is at least this warm outside (°C)
+     * @param outdoorHighC only while it is at most this warm outside (°C)
+     */
+    public record Humidity(double setPct, double neutralPct, double outdoorLowC, double outdoorHighC) {
+        public Humidity {
+            Require.within("setPct", setPct, 0, 100, "%RH");
+            Require.within("neutralPct", neutralPct, 0, 50, "%RH");
+            Require.that(outdoorHighC > outdoorLowC, "outdoorHighC", outdoorHighC, "must be above outdoorLowC");
+        }
+    }
+
+    public StepVent {
+        Require.within("setTemperature", setTemperature, -50, 100, "°C");
+        Require.within("neutralK", neutralK, 0, 20, "K");
+        Require.within("stepPct", stepPct, 0.1, 100, "%");
+        Require.within("everyS", everyS, 1, 7200, "s");
+    }
+
+    /** Whether a position (share of open) counts as fully open. */
+    public static boolean isFullyOpen(double position) {
+        return position >= 1 - END_MARGIN_PCT / 100 - 1e-9;
+    }
+
+    /** Which way it is wanted to move: 1 to open, −1 to close, 0 to stay. */
+    int wanted(Seen seen) {
+        boolean coolerOutside = seen.outdoorC() < seen.shown();
+        if (seen.shown() > setTemperature + neutralK) {
+            return coolerOutside ? 1 : -1;
+        }
+        // Too cold to be aired: its heating cannot carry more cold air.
+        if (seen.shown() < setTemperature - neutralK) {
+            return -1;
+        }
+        if (humidity.isEmpty() || Double.isNaN(seen.companion()) || Double.isNaN(seen.outdoorPct())) {
+            return 0;
+        }
+        Humidity limits = humidity.get();
+        double inside = seen.companion() / 100 * SaturatedVapour.densityKgM3(seen.shown());
+        double outside = seen.outdoorPct() / 100 * SaturatedVapour.densityKgM3(seen.outdoorC());
+        boolean inRange = seen.outdoorC() >= limits.outdoorLowC() && seen.outdoorC() <= limits.outdoorHighC();
+        if (seen.companion() > limits.setPct() + limits.neutralPct()) {
+            return inRange && outside < inside ? 1 : -1;
+        }
+        return seen.companion() < limits.setPct() - limits.neutralPct() ? -1 : 0;
+    }
+
+    @Override
+    public boolean isTimeless() {
+        return false;
+    }
+
+    @Override
+    public Runner start() {
+        double margin = END_MARGIN_PCT / 100;
+        return new Runner() {
+            private double position = margin;
+            private double movedAtS = Double.NEGATIVE_INFINITY;
+
+            @Override
+            public double demand(Seen seen) {
+                int wanted = wanted(seen);
+                if (wanted != 0 && seen.timeS() - movedAtS >= everyS - 1e-9) {
+                    movedAtS = seen.timeS();
+                    position = Math.max(margin, Math.min(1 - margin, position + wanted * stepPct / 100));
+                }
+                return position;
+            }
+        };
+    }
+}
