@@ -26,6 +26,7 @@ export const PARAMETER_NAMES: Record<Parameter, string> = {
   HIGHEST_SETTABLE: 'highest settable value',
   SET_VALUE: 'set value',
   DIFFERENTIAL: 'differential',
+  LOWER_DIFFERENTIAL: 'differential of the second outlet',
   ON_AT: 'on at',
   OFF_AT: 'off at',
   ACT_DELAY: 'delay before acting',

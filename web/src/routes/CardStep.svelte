@@ -20,11 +20,19 @@
     const keyed = draft.answer?.settings.find((each) => each.controllerId === controllerId)
     if (!keyed || draft.changedKeys > 0) return ''
     const digits = decimalsOf(keyed.resolution)
-    if (parameter === 'SET_VALUE' || parameter === 'DIFFERENTIAL' || parameter === 'ON_AT' || parameter === 'OFF_AT') {
-      const raises = keyed.offAt > keyed.onAt
-      const what = unit === 'RH' ? (raises ? 'Moistening' : 'Drying') : raises ? 'Heat' : 'Cooling'
-      return `${what} comes on at ${fixed(keyed.onAt, digits)} and stops at ${fixed(keyed.offAt, digits)} ${unitSign(unit)}.`
+    const of: Partial<Record<Parameter, typeof keyed.points>> = {
+      SET_VALUE: keyed.points,
+      ON_AT: keyed.points,
+      OFF_AT: keyed.points,
+      DIFFERENTIAL: keyed.points.slice(0, 1),
+      LOWER_DIFFERENTIAL: keyed.points.slice(1),
     }
+    const told = (of[parameter] ?? []).map(({ onAt, offAt }) => {
+      const raises = offAt > onAt
+      const what = unit === 'RH' ? (raises ? 'Moistening' : 'Drying') : raises ? 'Heat' : 'Cooling'
+      return `${what} comes on at ${fixed(onAt, digits)} and stops at ${fixed(offAt, digits)} ${unitSign(unit)}.`
+    })
+    if (told.length > 0) return told.join(' ')
     if (parameter === 'HIGH_ALARM') return 'It sounds at this and above.'
     if (parameter === 'LOW_ALARM') return 'It sounds at this and below.'
     return ''

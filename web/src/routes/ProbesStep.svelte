@@ -3,7 +3,7 @@
   import PlaceFields from '../lib/box/PlaceFields.svelte'
   import { freshController, freshProbe } from '../lib/chamber/draft'
   import type { ChamberDraft } from '../lib/chamber/draft.svelte'
-  import type { ProbePlan } from '../lib/api/types'
+  import type { ControllerPlan, ProbePlan } from '../lib/api/types'
   import FindingLines from '../lib/parts/FindingLines.svelte'
   import NumberField from '../lib/parts/NumberField.svelte'
   import { prefs } from '../lib/prefs.svelte'
@@ -45,6 +45,20 @@
       ? ['Upstream of the heater, so that all the water passes it before it is read.', 'Always under water, also when top-up fails.', 'Away from light and from the pump’s own warmth.']
       : ['At the height of those who live there, in moving air.', 'Out of light and mist, and out of the heater’s reach.', 'In the sun: in a shaded tube through which air moves. Between lamps, not under one.', 'A humidity sensor is wiped when it reads 100, kept from solvents, and never boiled.'],
   )
+
+  /** What the outlets of a controller are for; only a two-sided one has a second. */
+  function outlets(controller: ControllerPlan): string[] {
+    if (!controller.profile.keys.some((key) => key.parameter === 'LOWER_DIFFERENTIAL')) return ['switches']
+    return controller.profile.unit === 'RH' ? ['first outlet moistens', 'second outlet dries'] : ['first outlet warms', 'second outlet cools']
+  }
+
+  /** An outlet in a plan is one with something on it; the first is always there. */
+  function connect(controller: ControllerPlan, at: number, applianceIds: string[]) {
+    const loop = controller.loops[at]
+    if (!loop) controller.loops.push({ id: crypto.randomUUID(), applianceIds, ratedA: null, ratedDcA: null, ratedW: null })
+    else if (at > 0 && applianceIds.length === 0) controller.loops.splice(at, 1)
+    else loop.applianceIds = applianceIds
+  }
 </script>
 
 <div class="with-aside">
@@ -127,13 +141,14 @@
               {#if draft.error(`controllers[${index}].probeIds`)}<p class="error">{draft.error(`controllers[${index}].probeIds`)}</p>{/if}
               {#if controller.probeIds.length === 0}<p class="error">must read at least one probe</p>{/if}
             </fieldset>
-            {#each controller.loops as loop, at (loop.id)}
+            {#each outlets(controller) as outlet, at (at)}
+              {@const taken = controller.loops[at]?.applianceIds ?? []}
               <fieldset class="reads">
-                <legend>switches</legend>
+                <legend>{outlet}</legend>
                 {#each plan.appliances as appliance (appliance.id)}
-                  {@const elsewhere = plan.controllers.some((other) => other.loops.some((each) => each.id !== loop.id && each.applianceIds.includes(appliance.id)))}
+                  {@const elsewhere = plan.controllers.some((other) => other.loops.some((each) => each.id !== controller.loops[at]?.id && each.applianceIds.includes(appliance.id)))}
                   {#if !elsewhere}
-                    <label><input type="checkbox" checked={loop.applianceIds.includes(appliance.id)} onchange={(event) => { const on = event.currentTarget.checked; change(() => (loop.applianceIds = plan.appliances.map((each) => each.id).filter((each) => (each === appliance.id ? on : loop.applianceIds.includes(each))))) }} /> {appliance.name}</label>
+                    <label><input type="checkbox" checked={taken.includes(appliance.id)} onchange={(event) => { const on = event.currentTarget.checked; change(() => connect(controller, at, plan.appliances.map((each) => each.id).filter((each) => (each === appliance.id ? on : taken.includes(each))))) }} /> {appliance.name}</label>
                   {/if}
                 {/each}
                 {#if draft.error(`controllers[${index}].loops[${at}].applianceIds`)}<p class="error">{draft.error(`controllers[${index}].loops[${at}].applianceIds`)}</p>{/if}

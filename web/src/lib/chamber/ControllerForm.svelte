@@ -8,8 +8,9 @@
   const id = $props.id()
   const index = $derived(draft.plan.controllers.findIndex((each) => each.id === controller.id))
   const path = $derived(`controllers[${index}].profile`)
+  const has = (parameter: Parameter) => controller.profile.keys.some((key) => key.parameter === parameter)
   const free = $derived(
-    (Object.keys(PARAMETER_NAMES) as Parameter[]).filter((each) => !controller.profile.keys.some((key) => key.parameter === each)),
+    (Object.keys(PARAMETER_NAMES) as Parameter[]).filter((each) => !has(each) && !(each === 'DIRECTION' && has('LOWER_DIFFERENTIAL')) && !(each === 'LOWER_DIFFERENTIAL' && has('ON_AT'))),
   )
   let added = $state<Parameter | ''>('')
 
@@ -31,6 +32,7 @@
       case 'MIN_OFF':
         return { ...base, step: 1, lowest: 0, highest: 10 }
       case 'DIFFERENTIAL':
+      case 'LOWER_DIFFERENTIAL':
         return { ...base, step: controller.profile.resolution, lowest: controller.profile.resolution, highest: degrees ? 30 : 15 }
       case 'OFFSET':
         return { ...base, step: controller.profile.resolution, lowest: degrees ? -15 : -10, highest: degrees ? 15 : 10 }
@@ -49,13 +51,20 @@
       profile.lowering = style
       const [gone, come]: [Parameter[], Parameter[]] =
         style === 'PAIR'
-          ? [['SET_VALUE', 'DIFFERENTIAL', 'DIRECTION'], ['ON_AT', 'OFF_AT']]
+          ? [['SET_VALUE', 'DIFFERENTIAL', 'LOWER_DIFFERENTIAL', 'DIRECTION'], ['ON_AT', 'OFF_AT']]
           : [['ON_AT', 'OFF_AT'], ['SET_VALUE', 'DIFFERENTIAL']]
       const place = Math.max(0, profile.keys.findIndex((key) => gone.includes(key.parameter)))
       const kept = profile.keys.filter((key) => !gone.includes(key.parameter))
       const needed = come.filter((each) => !kept.some((key) => key.parameter === each)).map(fresh)
-      profile.keys = [...kept.slice(0, place), ...needed, ...kept.slice(place)]
+      setKeys([...kept.slice(0, place), ...needed, ...kept.slice(place)])
     }
+  }
+
+  /** A device with a differential of its second outlet has two outlets and needs no key for heat or cool. */
+  function setKeys(keys: KeyPlan[]) {
+    const twoSided = keys.some((key) => key.parameter === 'LOWER_DIFFERENTIAL')
+    controller.profile.keys = twoSided ? keys.filter((key) => key.parameter !== 'DIRECTION') : keys
+    if (!twoSided) controller.loops = controller.loops.slice(0, 1)
   }
 
   function move(at: number, by: number) {
@@ -136,7 +145,7 @@
               {/each}
               <td><NumberField label="" digits={3} emptyMeans="?" value={key.factory} error={draft.error(`${row}.factory`)} onchange={(value) => change(() => (key.factory = value))} /></td>
             {/if}
-            <td><button class="link small" onclick={() => change(() => (controller.profile.keys = controller.profile.keys.filter((each) => each !== key)))}>Remove<span class="sr-only"> {name}</span></button></td>
+            <td><button class="link small" onclick={() => change(() => setKeys(controller.profile.keys.filter((each) => each !== key)))}>Remove<span class="sr-only"> {name}</span></button></td>
           </tr>
         {/each}
       </tbody>
@@ -155,7 +164,7 @@
         disabled={added === ''}
         onclick={() =>
           change(() => {
-            if (added !== '') controller.profile.keys = [...controller.profile.keys, fresh(added)]
+            if (added !== '') setKeys([...controller.profile.keys, fresh(added)])
             added = ''
           })}>Add it</button
       >

@@ -58,7 +58,7 @@ function initial(plan: ChamberPlan, controller: ControllerPlan, key: KeyPlan, an
   const unit = controller.profile.unit
   if (unit === 'RH') return initialHumidity(plan, key)
   const level = (celsius: number) => nearest(key, unit === 'C' ? celsius : celsius * 1.8 + 32)
-  const points = answer?.settings.find((each) => each.controllerId === controller.id)
+  const [points, second] = answer?.settings.find((each) => each.controllerId === controller.id)?.points ?? []
   const keep = plan.occupancy
   switch (key.parameter) {
     case 'ON_AT':
@@ -69,6 +69,8 @@ function initial(plan: ChamberPlan, controller: ControllerPlan, key: KeyPlan, an
       return points ? points.offAt : level(keep ? (keep.keepLowC + keep.keepHighC) / 2 : 25)
     case 'DIFFERENTIAL':
       return points ? nearest(key, Math.abs(points.offAt - points.onAt)) : nearest(key, unit === 'C' ? 0.5 : 1)
+    case 'LOWER_DIFFERENTIAL':
+      return nearest(key, second ? Math.abs(second.offAt - second.onAt) : unit === 'C' ? 1 : 2)
     case 'HIGH_ALARM':
       return level(keep ? keep.keepHighC + 1.5 : 40)
     case 'LOW_ALARM':
@@ -98,6 +100,7 @@ function initialHumidity(plan: ChamberPlan, key: KeyPlan): number {
     case 'SET_VALUE':
       return nearest(key, low + 0.6 * (high - low))
     case 'DIFFERENTIAL':
+    case 'LOWER_DIFFERENTIAL':
       return nearest(key, Math.max(3, 0.3 * (high - low)))
     case 'HIGH_ALARM':
       return nearest(key, Math.min(99, high + 5))

@@ -37,7 +37,11 @@
   const TOP = $derived(!course ? 26 : compact ? 86 : 40)
   const plotHeight = $derived(compact ? Math.min(height, 430) : height)
   const bottom = $derived(TOP + plotHeight)
-  const FOOT = $derived(joined ? 28 : bare ? 32 : 54)
+  const STRIP = 14
+  const ROW = STRIP + 4
+  /** Strips below the first. */
+  const further = $derived(ROW * Math.max(0, (parts?.loops.length ?? 0) - 1))
+  const FOOT = $derived((joined ? 28 : bare ? 32 : 54) + further)
   const needX = $derived(compact ? 34 : 46)
   const needWidth = $derived(compact ? 34 : 50)
   const markX = $derived(needX + needWidth + (compact ? 12 : 40))
@@ -259,7 +263,6 @@
   })
 
   const stuckEnd = $derived(parts?.rungs.find((rung) => rung.kind === 'STUCK_ON_END') ?? null)
-  const STRIP = 14
 
   /** The table under the lowest ladder tells both quantities. */
   const tableRows = $derived.by(() => {
@@ -287,7 +290,7 @@
     <p class="head need" style:top="{TOP - (course ? 40 : 24)}px" style:left="{compact ? 0 : needX - 26}px">{quantity.humidity ? (compact ? 'Damp' : 'Humidity') : compact ? 'Needs' : 'What they need'}</p>
     {#if !bare || !quantity.humidity}<p class="head" style:top="{TOP - (course ? 40 : 24)}px" style:left="{compact ? markX - 6 : labelX}px">{compact ? 'Machine' : 'What the machine does'}</p>{/if}
     {#if harmLow && harmLow.level <= range.low}
-      <p class="beyond small quiet" style:top="{bottom + (compact ? 26 : 4)}px">▼ harm at {quantity.show(harmLow.level)} in {duration(harmLow.durationS)}</p>
+      <p class="beyond small quiet" style:top="{bottom + (compact ? 26 + further : 4)}px">▼ harm at {quantity.show(harmLow.level)} in {duration(harmLow.durationS)}</p>
     {/if}
     {#if stuckEnd && stuckEnd.occupant > range.high}
       <p class="stuck small quiet" style:left="{labelX}px" style:top="{TOP - 20}px">
@@ -405,16 +408,16 @@
       {/each}
 
       <!-- when the output is on -->
-      {#each parts.loops as { shares, controllerId } (controllerId)}
-        {@const raises = !parts.rungs.some((rung) => rung.controllerId === controllerId && (rung.kind === 'COOL_ON' || rung.kind === 'DRY_ON'))}
+      {#each parts.loops as { shares, loopId, raises }, row (loopId)}
+        {@const top = bottom + 8 + row * ROW}
         {@const word = quantity.humidity ? (raises ? 'moist' : 'dry') : raises ? 'warm' : 'cool'}
-        {#if !compact}<text class="tick" x={plotX - 8} y={bottom + 20} text-anchor="end">{{ warm: 'heat', cool: 'cooling', moist: 'mist', dry: 'drying' }[word]} on</text>{/if}
-        <rect x={plotX} y={bottom + 8} width={plotWidth} height={STRIP} fill="none" stroke="var(--hairline)" />
+        {#if !compact}<text class="tick" x={plotX - 8} y={top + 12} text-anchor="end">{{ warm: 'heat', cool: 'cooling', moist: 'mist', dry: 'drying' }[word]} on</text>{/if}
+        <rect x={plotX} y={top} width={plotWidth} height={STRIP} fill="none" stroke="var(--hairline)" />
         {#each shares as share, bucket (bucket)}
           {#if share > 0.02}
             <rect
               x={bucketX(bucket) - plotWidth / buckets / 2}
-              y={bottom + 8 + STRIP * (1 - share)}
+              y={top + STRIP * (1 - share)}
               width={plotWidth / buckets + 0.2}
               height={STRIP * share}
               fill="url(#{id}-{word})"

@@ -59,14 +59,13 @@ export function humidity(needs: OccupancyPlan): Quantity {
 /** The parts of an answer that belong to a quantity. */
 export function partsOf(answer: RehearsalAnswer, quantity: Quantity) {
   const mine = answer.settings.map((each) => (each.unit === 'RH') === quantity.humidity)
+  const loops = answer.settings.flatMap(({ controllerId, points }, at) => points.map(({ loopId, onAt, offAt }) => ({ controllerId, loopId, raises: offAt > onAt, mine: mine[at] })))
   return {
     rungs: answer.ladder.rungs.filter((rung: RungAnswer) => rung.humidity === quantity.humidity),
     occupant: quantity.humidity ? answer.trace.humidity : answer.trace.occupant,
     level: quantity.humidity ? answer.metrics.humidity : answer.metrics.occupant,
     displays: answer.trace.displays.filter((_, index) => mine[index]),
     displayLevels: answer.metrics.displays.filter((_, index) => mine[index]),
-    loops: answer.trace.onShares
-      .map((shares, index) => ({ shares, index, controllerId: answer.settings[index]?.controllerId ?? '' }))
-      .filter(({ index }) => mine[index]),
+    loops: loops.map((loop, index) => ({ ...loop, index, shares: answer.trace.onShares[index] ?? [] })).filter((loop) => loop.mine),
   }
 }

@@ -110,7 +110,7 @@ public record Assessment(Situation situation, List<Finding> findings) {
     /** The first loop on temperature. */
     private static OptionalDouble leadingLoop(Setup setup) {
         return IntStream.range(0, setup.controllers().size()).filter(i -> !setup.controllers().get(i).readsHumidity())
-                .mapToObj(OptionalDouble::of).findFirst().orElse(OptionalDouble.empty());
+                .mapToObj(i -> OptionalDouble.of(setup.firstLoop(i))).findFirst().orElse(OptionalDouble.empty());
     }
 
     /** A few hours of the same with next to nothing inside: how it cycles before anything living goes in. */

@@ -41,6 +41,9 @@ public sealed interface Edit {
         }
 
         private Settings movePoint(Profile profile, Settings settings, Direction wanted) {
+            if (profile.isTwoSided()) {
+                return moveTwoSided(profile, settings);
+            }
             SwitchingPoints now = Translation.points(profile, settings, wanted);
             boolean on = kind.isOn();
             double sign = now.direction() == Direction.RAISE ? 1 : -1;
@@ -53,6 +56,33 @@ public sealed interface Edit {
                             sign * Math.max(sign * display, sign * now.onAt() + least));
             return Translation.withPoints(profile, settings, moved, on ? Translation.Anchor.ON : Translation.Anchor.OFF);
         }
+    
+        /** The point where an output comes on is moved by its differential; where it stops, all but the other points move. */
+        private Settings moveTwoSided(Profile profile, Settings settings) {
+            boolean raises = kind == Rung.Kind.HEAT_ON || kind == Rung.Kind.HEAT_OFF || kind == Rung.Kind.MOISTEN_ON
+                    || kind == Rung.Kind.MOISTEN_OFF;
+            int loop = raises ? 0 : 1;
+            Direction direction = raises ? Direction.RAISE : Direction.LOWER;
+            Parameter own = raises ? Parameter.DIFFERENTIAL : Parameter.LOWER_DIFFERENTIAL;
+            SwitchingPoints now = Translation.points(profile, settings, loop, direction);
+            if (kind.isOn()) {
+                double sign = raises ? 1 : -1;
+                double width = Math.max(profile.resolution(), sign * (now.offAt() - display));
+                double differential = profile.style(direction).differentialFor(new SwitchingPoints(direction, 0, sign * width));
+                return settings.with(own, Translation.key(profile, settings, own).nearest(differential));
+            }
+            ProfileKey setKey = Translation.key(profile, settings, Parameter.SET_VALUE);
+            double set = setKey.nearest(settings.need(Parameter.SET_VALUE) + display - now.offAt());
+            double by = set - settings.need(Parameter.SET_VALUE);
+            return settings.with(Parameter.SET_VALUE, set)
+                    .with(Parameter.DIFFERENTIAL, shifted(profile, settings, Parameter.DIFFERENTIAL, by))
+                    .with(Parameter.LOWER_DIFFERENTIAL, shifted(profile, settings, Parameter.LOWER_DIFFERENTIAL, -by));
+        }
+
+        private static double shifted(Profile profile, Settings settings, Parameter parameter, double by) {
+            ProfileKey key = Translation.key(profile, settings, parameter);
+            return key.nearest(Math.max(key.step(), settings.need(parameter) + by));
+        }
     }
 
     /**
@@ -63,6 +93,11 @@ public sealed interface Edit {
     record MoveBand(String controllerId, double by) implements Edit {
         @Override
         public Settings apply(PlannedController controller, Direction wanted) {
+            if (controller.profile().isTwoSided()) {
+                ProfileKey key = Translation.key(controller.profile(), controller.settings(), Parameter.SET_VALUE);
+                return controller.settings().with(Parameter.SET_VALUE,
+                        key.nearest(controller.settings().need(Parameter.SET_VALUE) + by));
+            }
             SwitchingPoints now = Translation.points(controller.profile(), controller.settings(), wanted);
             return Translation.withPoints(controller.profile(), controller.settings(),
                     new SwitchingPoints(now.direction(), now.onAt() + by, now.offAt() + by), Translation.Anchor.OFF);

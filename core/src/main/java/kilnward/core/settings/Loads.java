@@ -25,11 +25,13 @@ final class Loads {
         List<Outlet> outlets = new ArrayList<>();
         for (int i = 0; i < setup.controllers().size(); i++) {
             PlannedController controller = setup.controllers().get(i);
-            double cyclesPerDay = 24 * running.metrics().loops().get(i).cyclesPerHour();
-            PlannedController.PlannedLoop loop = controller.loop();
-            supplyOf(setup, loop).ifPresent(supply -> outlets.add(new Outlet("The outlet of " + controller.name(), supply,
-                    loop.ratedA(), loop.ratedDcA(), loop.ratedW(),
-                    loop.applianceIds().stream().map(setup::appliance).map(Loads::load).toList(), cyclesPerDay)));
+            for (int at = 0; at < controller.loops().size(); at++) {
+                double cyclesPerDay = 24 * running.metrics().loops().get(setup.firstLoop(i) + at).cyclesPerHour();
+                PlannedController.PlannedLoop loop = controller.loops().get(at);
+                String name = (at == 0 ? "The outlet of " : "The second outlet of ") + controller.name();
+                supplyOf(setup, loop).ifPresent(supply -> outlets.add(new Outlet(name, supply, loop.ratedA(), loop.ratedDcA(), loop.ratedW(),
+                        loop.applianceIds().stream().map(setup::appliance).map(Loads::load).toList(), cyclesPerDay)));
+            }
         }
         for (Appliance appliance : setup.chamber().appliances()) {
             if (!setup.isControlled(appliance.id()) && appliance.runsByItself() && appliance.electricalW() > 0) {

@@ -14,6 +14,8 @@ public enum Parameter {
     SET_VALUE(Kind.LEVEL),
     /** Differential; what it means is the style. */
     DIFFERENTIAL(Kind.DIFFERENCE),
+    /** Differential of the second output of a two-sided device: how far beyond the set value it lowers. */
+    LOWER_DIFFERENTIAL(Kind.DIFFERENCE),
     /** First value of a pair: the output comes on. */
     ON_AT(Kind.LEVEL),
     /** Second value of a pair: the output stops. */

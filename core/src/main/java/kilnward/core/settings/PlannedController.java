@@ -12,7 +12,7 @@ import kilnward.core.finding.Require;
  * @param name     what the keeper calls it
  * @param probeIds the probes it reads, at least one; it shows their mean
  * @param profile  the device
- * @param loops    its outputs; one for now
+ * @param loops    its outputs; of a two-sided device first the one that raises, then the one that lowers
  * @param settings what is keyed in
  */
 public record PlannedController(String id, String name, List<String> probeIds, Profile profile, List<PlannedLoop> loops,
@@ -23,7 +23,8 @@ public record PlannedController(String id, String name, List<String> probeIds, P
         Objects.requireNonNull(settings, "settings");
         probeIds = List.copyOf(probeIds);
         loops = List.copyOf(loops);
-        Require.that(loops.size() == 1, "loops", loops.size(), "must be one: two-sided controllers are not planned yet");
+        Require.that(!loops.isEmpty() && loops.size() <= profile.outputs(), "loops", loops.size(), profile.isTwoSided()
+                ? "must be one or two: the first raises, the second lowers" : "must be one: this device has one output");
     }
 
     /**
@@ -55,8 +56,8 @@ public record PlannedController(String id, String name, List<String> probeIds, P
         return profile.unit().isHumidity();
     }
 
-    /** Its only loop. */
-    PlannedLoop loop() {
-        return loops.get(0);
+    /** All appliances on its outlets. */
+    public List<String> applianceIds() {
+        return loops.stream().flatMap(loop -> loop.applianceIds().stream()).toList();
     }
 }

@@ -46,6 +46,8 @@ public record Profile(String name, DisplayUnit unit, double resolution, double s
             Require.that(seen.add(keys.get(i).parameter()), "keys[" + i + "].parameter", keys.get(i).parameter(),
                     "must not stand twice");
         }
+        Require.that(!seen.contains(Parameter.LOWER_DIFFERENTIAL) || !raising.isPair() && !seen.contains(Parameter.DIRECTION), "keys",
+                seen, "must hold neither a pair nor a direction beside LOWER_DIFFERENTIAL: a two-sided device does both");
         Set<Parameter> needed = raising.isPair() ? EnumSet.of(Parameter.ON_AT, Parameter.OFF_AT)
                 : EnumSet.of(Parameter.SET_VALUE, Parameter.DIFFERENTIAL);
         for (Parameter parameter : needed) {
@@ -56,6 +58,16 @@ public record Profile(String name, DisplayUnit unit, double resolution, double s
     /** The key of a meaning; empty where the controller has none. */
     public Optional<ProfileKey> key(Parameter parameter) {
         return keys.stream().filter(key -> key.parameter() == parameter).findFirst();
+    }
+
+    /** Whether it heats and cools, or moistens and dries, around one set value, with a rest zone between. */
+    public boolean isTwoSided() {
+        return key(Parameter.LOWER_DIFFERENTIAL).isPresent();
+    }
+
+    /** How many outputs it has. */
+    public int outputs() {
+        return isTwoSided() ? 2 : 1;
     }
 
     /** The style for a direction. */

@@ -12,9 +12,14 @@ public final class Rekey {
     private Rekey() {
     }
 
-    /** Where a controller switches now. */
+    /** Where the first output of a controller switches now. */
     public static SwitchingPoints points(Setup setup, PlannedController controller) {
-        return Translation.points(controller.profile(), controller.settings(), setup.wanted(controller));
+        return points(setup, controller, 0);
+    }
+
+    /** Where an output of a controller switches now. */
+    public static SwitchingPoints points(Setup setup, PlannedController controller, int loop) {
+        return Translation.points(controller.profile(), controller.settings(), loop, setup.wanted(controller));
     }
 
     /**
@@ -36,6 +41,9 @@ public final class Rekey {
      */
     public static Optional<Settings> widened(Setup setup, PlannedController controller, SwitchingPoints now,
                                              double widthK) {
+        if (controller.profile().isTwoSided()) {
+            return Optional.empty();
+        }
         double width = controller.settings().unit(controller.profile()).differenceFromModel(widthK);
         double middle = 0.5 * (now.onAt() + now.offAt());
         double half = Math.copySign(0.5 * width, now.offAt() - now.onAt());

@@ -39,16 +39,16 @@ public record Setup(Chamber chamber, Needs needs, List<Probe> probes, List<Plann
                 controllers.stream().map(controller -> Translation.toController(controller, wanted(controller))).toList());
     }
 
-    /** Which way a controller's appliance moves what the controller reads. */
+    /** Which way the appliance of a controller's first output moves what the controller reads. */
     public Direction wanted(PlannedController controller) {
-        return controller.loop().applianceIds().stream().map(this::appliance)
+        return controller.loops().get(0).applianceIds().stream().map(this::appliance)
                 .anyMatch(each -> controller.readsHumidity() ? each instanceof Humidifier || each instanceof Bowl
                         : each instanceof Heater || each instanceof Lamp) ? Direction.RAISE : Direction.LOWER;
     }
 
     /** Whether an appliance hangs on some controller. */
     public boolean isControlled(String applianceId) {
-        return controllers.stream().anyMatch(controller -> controller.loop().applianceIds().contains(applianceId));
+        return controllers.stream().anyMatch(controller -> controller.applianceIds().contains(applianceId));
     }
 
     /** An appliance by its id. */
@@ -56,6 +56,11 @@ public record Setup(Chamber chamber, Needs needs, List<Probe> probes, List<Plann
         return chamber.appliances().stream().filter(appliance -> appliance.id().equals(id)).findFirst()
                 .orElseThrow(() -> new RefusedValueException("applianceIds", id,
                         "must name an appliance of the chamber"));
+    }
+
+    /** Position of a controller's first loop among the loops of all controllers. */
+    public int firstLoop(int controllerIndex) {
+        return controllers.subList(0, controllerIndex).stream().mapToInt(each -> each.loops().size()).sum();
     }
 
     /** The same setup with other values in one controller. */

@@ -1,6 +1,7 @@
 package kilnward.core.settings;
 
 import java.util.EnumMap;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.OptionalDouble;
@@ -39,8 +40,26 @@ public final class Translation {
                 : style.points(direction, settings.need(Parameter.SET_VALUE), settings.need(Parameter.DIFFERENTIAL));
     }
 
-    /** The direction a controller is keyed to; a pair tells its own. */
+    /**
+     * Where one output of a controller switches.
+     *
+     * @param loop   position of the output; of a two-sided device 0 raises and 1 lowers
+     * @param wanted the direction of its appliance, for a controller without a key for it
+     */
+    public static SwitchingPoints points(Profile profile, Settings settings, int loop, Direction wanted) {
+        if (!profile.isTwoSided()) {
+            return points(profile, settings, wanted);
+        }
+        Direction direction = loop == 0 ? Direction.RAISE : Direction.LOWER;
+        return profile.style(direction).points(direction, settings.need(Parameter.SET_VALUE),
+                settings.need(loop == 0 ? Parameter.DIFFERENTIAL : Parameter.LOWER_DIFFERENTIAL));
+    }
+
+    /** The direction a controller is keyed to; a pair tells its own, a two-sided device raises first. */
     public static Direction direction(Profile profile, Settings settings, Direction wanted) {
+        if (profile.isTwoSided()) {
+            return Direction.RAISE;
+        }
         if (profile.raising().isPair()) {
             return settings.need(Parameter.OFF_AT) > settings.need(Parameter.ON_AT) ? Direction.RAISE : Direction.LOWER;
         }
@@ -52,15 +71,18 @@ public final class Translation {
     public static Controller toController(PlannedController planned, Direction wanted) {
         Profile profile = planned.profile();
         Settings settings = planned.settings();
-        SwitchingPoints points = points(profile, settings, wanted);
         Timers timers = new Timers(60 * settings.value(Parameter.ACT_DELAY).orElse(0.0),
                 60 * settings.value(Parameter.MIN_OFF).orElse(0.0));
         Display display = new Display(settings.unit(profile), profile.resolution(),
                 settings.value(Parameter.OFFSET).orElse(0.0));
-        Loop loop = new Loop(planned.loop().id(), new OnOff(points, profile.strict()), timers, OutputMode.AUTO,
-                planned.loop().applianceIds());
+        List<Loop> loops = new ArrayList<>();
+        for (int i = 0; i < planned.loops().size(); i++) {
+            PlannedController.PlannedLoop loop = planned.loops().get(i);
+            loops.add(new Loop(loop.id(), new OnOff(points(profile, settings, i, wanted), profile.strict()), timers, OutputMode.AUTO,
+                    loop.applianceIds()));
+        }
         return new Controller(planned.id(), planned.probeIds(), display, profile.samplingS(),
-                optional(settings, Parameter.HIGH_ALARM), optional(settings, Parameter.LOW_ALARM), List.of(loop));
+                optional(settings, Parameter.HIGH_ALARM), optional(settings, Parameter.LOW_ALARM), loops);
     }
 
     private static OptionalDouble optional(Settings settings, Parameter parameter) {

@@ -167,4 +167,19 @@ class CalcApiTest {
         assertEquals(400, answer.status());
         assertTrue(answer.body().get("detail").asString().contains("not valid JSON"), answer.body().toString());
     }
+
+    /** Worked by hand: 28 with a leeway of 1 that starts at 27 and stops at 28 stops at its set value; stopping at 29.5 fits nothing. */
+    @Test
+    void aStyleIsLearnedFromWhatWasSeen() {
+        String seen = "{\"setValue\":28,\"differential\":1,\"switched\":\"%s\",\"at\":%s}";
+        String asked = "{\"direction\":\"RAISE\",\"resolution\":0.1,\"seen\":[%s]}";
+        Answer settled = client.post("/api/v1/calc/style", asked.formatted(seen.formatted("ON", 27) + "," + seen.formatted("OFF", 28)));
+        assertEquals("SETTLED", settled.body().get("verdict").asString());
+        assertEquals("[\"OFF_AT_SET\"]", settled.body().get("styles").toString());
+        Answer contradicted = client.post("/api/v1/calc/style", asked.formatted(seen.formatted("ON", 27) + "," + seen.formatted("OFF", 29.5)));
+        assertEquals("CONTRADICTED", contradicted.body().get("verdict").asString());
+        assertEquals("[1]", contradicted.body().get("contradictions").toString());
+        assertEquals("seen[0].differential", client.post("/api/v1/calc/style",
+                "{\"direction\":\"RAISE\",\"resolution\":0.1,\"seen\":[{\"setValue\":28,\"differential\":0,\"switched\":\"ON\",\"at\":1}]}").refusedField());
+    }
 }

@@ -5,8 +5,10 @@ import static org.junit.jupiter.api.Assertions.assertFalse;
 import static org.junit.jupiter.api.Assertions.assertTrue;
 
 import java.util.List;
+import java.util.UUID;
 import java.util.concurrent.Callable;
 import java.util.concurrent.Executors;
+import java.util.stream.IntStream;
 import javax.sql.DataSource;
 import kilnward.server.running.ApiClient;
 import kilnward.server.running.ApiClient.Answer;
@@ -17,6 +19,7 @@ import org.junit.jupiter.api.extension.ExtendWith;
 import org.springframework.jdbc.core.JdbcTemplate;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
+import tools.jackson.databind.node.ArrayNode;
 import tools.jackson.databind.node.ObjectNode;
 
 /** Chambers and their settings over the wire, against a real MariaDB. */
@@ -239,6 +242,49 @@ class ChamberApiTest {
                 select concat(a.name, ' by ', l.author) from chamber_aud a join change_log l on l.id = a.rev
                 where a.id = ? order by a.rev""", String.class, chamber.get("id").asString());
         assertEquals(List.of("Audited by Lead", "Audited again by Lead"), kept);
+    }
+
+    @Test
+    void aDeviceThatMoistensAndDriesSwitchesBothOutlets() {
+        JsonNode tent = lead.get(CHAMBERS).body().valueStream()
+                .filter(each -> each.at("/plan/name").asString().equals("Loft tent")).findFirst().orElseThrow();
+        ObjectNode request = rehearsal(tent);
+        JsonNode plan = request.get("chamber");
+        int at = IntStream.range(0, plan.get("controllers").size())
+                .filter(i -> plan.at("/controllers/" + i + "/profile/unit").asString().equals("RH")).findFirst().orElseThrow();
+        ObjectNode controller = (ObjectNode) plan.at("/controllers/" + at);
+        ObjectNode dryer = ((ObjectNode) plan.at("/appliances/0").deepCopy()).put("id", UUID.randomUUID().toString()).put("name", "Dryer")
+                .put("kind", "DEHUMIDIFIER").put("powerW", 45).put("outputGh", 15);
+        for (String field : List.of("elementJK", "toAirWK", "toContentsWK", "selfLimitC", "opensAtC", "closesAtC", "place", "insideShare")) {
+            dryer.putNull(field);
+        }
+        ((ArrayNode) plan.get("appliances")).add(dryer);
+        ObjectNode profile = (ObjectNode) controller.get("profile");
+        profile.put("raising", "OFF_AT_SET").put("lowering", "OFF_AT_SET");
+        ArrayNode keys = profile.putArray("keys");
+        for (String parameter : List.of("SET_VALUE", "DIFFERENTIAL", "LOWER_DIFFERENTIAL")) {
+            keys.addObject().put("parameter", parameter).put("label", parameter).put("step", 1).put("lowest", 1).put("highest", 99).putNull("factory")
+                    .putArray("words");
+        }
+        ((ArrayNode) controller.get("loops")).addObject().put("id", UUID.randomUUID().toString()).putNull("ratedA").putNull("ratedDcA")
+                .putNull("ratedW").putArray("applianceIds").add(dryer.get("id").asString());
+        ((ObjectNode) request.at("/settings/" + at)).putObject("values").put("SET_VALUE", 85).put("DIFFERENTIAL", 3).put("LOWER_DIFFERENTIAL", 4);
+
+        Answer answer = lead.post("/api/v1/rehearsals", request.toString());
+        assertEquals(200, answer.status(), String.valueOf(answer.body()));
+        JsonNode points = answer.body().at("/settings/" + at + "/points");
+        assertEquals(82, points.at("/0/onAt").asDouble());
+        assertEquals(89, points.at("/1/onAt").asDouble());
+        assertEquals(answer.body().at("/settings").valueStream().mapToInt(each -> each.get("points").size()).sum(),
+                answer.body().at("/trace/onShares").size(), "one strip an outlet");
+
+        ((ObjectNode) request.at("/settings/" + at + "/values")).put("LOWER_DIFFERENTIAL", 1);
+        assertTrue(lead.post("/api/v1/rehearsals", request.toString()).body().at("/findings").valueStream()
+                .anyMatch(each -> each.get("code").asString().equals("rest-zone-narrow")));
+
+        keys.remove(2);
+        assertEquals("chamber.controllers[" + at + "].loops", lead.post("/api/v1/rehearsals", request.toString()).refusedField(),
+                "a device with one output cannot switch two");
     }
 
     @Test

@@ -9,6 +9,7 @@ import kilnward.core.settings.Situation;
 public final class Judgements {
     private static final List<Judgement> ALL = List.of(
             new WrongDirection(),
+            new OutputsFight(),
             new HeaterTooSmall(),
             new CannotCool(),
             new SwingOutOfBand(),

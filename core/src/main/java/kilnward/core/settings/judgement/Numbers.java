@@ -32,6 +32,11 @@ final class Numbers {
         return new Quantity(pct, Unit.RELATIVE_HUMIDITY);
     }
 
+    /** A level of temperature or of humidity. */
+    static Quantity of(double level, boolean humidity) {
+        return humidity ? humidity(level) : level(level);
+    }
+
     static Quantity gramsPerHour(double gramsPerHour) {
         return new Quantity(gramsPerHour, Unit.GRAM_PER_HOUR);
     }

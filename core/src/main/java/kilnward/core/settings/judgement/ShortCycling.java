@@ -35,7 +35,7 @@ final class ShortCycling implements Judgement {
         List<Finding> findings = new ArrayList<>();
         List<PlannedController> controllers = situation.setup().controllers();
         for (int i = 0; i < controllers.size(); i++) {
-            Metrics.Switching switching = situation.running().metrics().loops().get(i);
+            Metrics.Switching switching = situation.running().metrics().loops().get(situation.setup().firstLoop(i));
             if (switching.cyclesPerHour() <= MOST_PER_HOUR) {
                 continue;
             }
@@ -79,7 +79,7 @@ final class ShortCycling implements Judgement {
             Setup changed = setup.with(controller.id(), wider.get());
             Metrics metrics = Rehearsal.run(changed.rig(), trial).metrics();
             boolean inBand = metrics.occupant().lowest() >= keep.lowC() && metrics.occupant().highest() <= keep.highC();
-            double perHour = metrics.loops().get(index).cyclesPerHour();
+            double perHour = metrics.loops().get(setup.firstLoop(index)).cyclesPerHour();
             if (inBand && perHour <= MOST_PER_HOUR && clearOfAlarms(controller, wider.get(), metrics.displays().get(index))) {
                 double newWidthK = unit.differenceToModel(
                         Rekey.points(changed, changed.controller(controller.id())).width());

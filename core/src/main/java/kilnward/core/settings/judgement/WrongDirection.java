@@ -20,6 +20,9 @@ final class WrongDirection implements Judgement {
     public List<Finding> judge(Situation situation) {
         List<Finding> findings = new ArrayList<>();
         for (PlannedController controller : situation.setup().controllers()) {
+            if (controller.profile().isTwoSided()) {
+                continue;
+            }
             Direction wanted = situation.setup().wanted(controller);
             Settings settings = controller.settings();
             if (Translation.direction(controller.profile(), settings, wanted) == wanted) {

@@ -23,6 +23,7 @@ import kilnward.core.control.Style;
 import kilnward.core.control.SwitchingPoints;
 import kilnward.core.finding.RefusedValueException;
 import kilnward.core.probe.DisplayUnit;
+import kilnward.core.settings.StyleLearning;
 import kilnward.server.api.chamber.PlanReader;
 import kilnward.server.api.OrNull;
 import kilnward.server.api.problem.Within;
@@ -95,6 +96,31 @@ public class CalcController {
         DisplayUnit unit = request.unit() == KeyUnit.F ? DisplayUnit.F : DisplayUnit.C;
         return new SwitchingAnswer(points.direction(), points.onAt(), points.offAt(), unit.toModel(points.onAt()),
                 unit.toModel(points.offAt()), unit.differenceToModel(points.width()));
+    }
+
+    /**
+     * Something the device was seen to do.
+     *
+     * @param at what was displayed when it switched
+     */
+    public record SeenSwitching(@NotNull @Within(min = -100, max = 300) Double setValue, @NotNull @Within(min = 0.001, max = 300) Double differential,
+                                @NotNull StyleLearning.Switched switched, @NotNull @Within(min = -100, max = 300) Double at) {
+    }
+
+    /** What was seen of one output; {@code resolution} is the smallest step of its display. */
+    public record StyleRequest(@NotNull Direction direction, @NotNull @Within(min = 0.001, max = 10) Double resolution,
+                               @NotEmpty @Size(max = 20) List<@Valid @NotNull SeenSwitching> seen) {
+    }
+
+    /** Styles that fit; {@code contradictions} are positions in what was seen that none of them fits. */
+    public record StyleAnswer(StyleLearning.Verdict verdict, List<Style> styles, List<Integer> contradictions) {
+    }
+
+    @PostMapping("/style")
+    public StyleAnswer style(@Valid @RequestBody StyleRequest request) {
+        StyleLearning learned = StyleLearning.of(request.direction(), request.resolution(), request.seen().stream()
+                .map(each -> new StyleLearning.Observation(each.setValue(), each.differential(), each.switched(), each.at())).toList());
+        return new StyleAnswer(learned.verdict(), learned.styles(), learned.contradictions());
     }
 
     private static double inRange(String field, Double value, KeyUnit unit) {

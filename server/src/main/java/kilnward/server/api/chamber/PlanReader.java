@@ -89,7 +89,10 @@ public final class PlanReader {
         Set<String> taken = new HashSet<>();
         each(plan.controllers(), "controllers", controller -> {
             fresh(ids, controller.id());
-            at("profile", () -> profile(controller));
+            Profile profile = at("profile", () -> profile(controller));
+            if (controller.loops().size() > profile.outputs()) {
+                throw new RefusedValueException("loops", controller.loops().size(), "must be at most " + profile.outputs());
+            }
             for (String probeId : controller.probeIds()) {
                 if (plan.probes().stream().noneMatch(probe -> probe.id().equals(probeId))) {
                     throw new RefusedValueException("probeIds", probeId, "must name a probe of this chamber");

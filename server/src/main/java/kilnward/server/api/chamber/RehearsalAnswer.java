@@ -33,7 +33,11 @@ public record RehearsalAnswer(List<KeyedAnswer> settings, LadderAnswer ladder, T
                               MetricsAnswer metrics, List<EventAnswer> events, int eventsLeftOut, List<FindingAnswer> findings) {
     /** What is keyed into one controller after the edit, what it does, and whether its keys take it. */
     public record KeyedAnswer(String controllerId, Map<Parameter, Double> values, DisplayUnit unit, double resolution,
-                              double onAt, double offAt, List<KeyRefusal> refusals) {
+                              List<PointsAnswer> points, List<KeyRefusal> refusals) {
+    }
+
+    /** Where an output switches, as displayed. */
+    public record PointsAnswer(String loopId, double onAt, double offAt) {
     }
 
     /** A value that its key does not take. */
@@ -155,10 +159,14 @@ public record RehearsalAnswer(List<KeyedAnswer> settings, LadderAnswer ladder, T
         Rehearsed running = situation.running();
         List<KeyedAnswer> keyed = new ArrayList<>();
         for (PlannedController controller : situation.setup().controllers()) {
-            SwitchingPoints points = Rekey.points(situation.setup(), controller);
+            List<PointsAnswer> points = new ArrayList<>();
+            for (int loop = 0; loop < controller.loops().size(); loop++) {
+                SwitchingPoints at = Rekey.points(situation.setup(), controller, loop);
+                points.add(new PointsAnswer(controller.loops().get(loop).id(), at.onAt(), at.offAt()));
+            }
             keyed.add(new KeyedAnswer(controller.id(), controller.settings().values(),
-                    controller.settings().unit(controller.profile()), controller.profile().resolution(), points.onAt(),
-                    points.offAt(), controller.profile().refusals(controller.settings()).stream()
+                    controller.settings().unit(controller.profile()), controller.profile().resolution(), points,
+                    controller.profile().refusals(controller.settings()).stream()
                     .map(refused -> new KeyRefusal(Parameter.valueOf(refused.field().substring("values.".length())),
                             refused.allowed())).toList()));
         }
