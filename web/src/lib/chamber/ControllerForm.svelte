@@ -1,6 +1,7 @@
 <script lang="ts">
   import type { ControllerPlan, KeyPlan, Parameter } from '../api/types'
   import NumberField from '../parts/NumberField.svelte'
+  import StyleLearner from './StyleLearner.svelte'
   import { PARAMETER_NAMES, STYLE_NAMES, unitSign } from '../words'
   import type { ChamberDraft } from './draft.svelte'
 
@@ -113,6 +114,8 @@
       It switches only past a value, not at it
     </label>
   </div>
+
+  <StyleLearner {controller} onlearned={(style, raising) => change(() => restyle(style, raising))} />
 
   <div class="scroll">
     <table>

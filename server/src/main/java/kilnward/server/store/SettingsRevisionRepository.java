@@ -10,6 +10,9 @@ public interface SettingsRevisionRepository extends JpaRepository<SettingsRevisi
     /** All of a controller, newest first. */
     List<SettingsRevisionEntity> findByControllerIdOrderByNumberDesc(UUID controllerId);
 
+    /** One by its number. */
+    Optional<SettingsRevisionEntity> findByControllerIdAndNumber(UUID controllerId, int number);
+
     /** The one in force. */
     Optional<SettingsRevisionEntity> findFirstByControllerIdOrderByNumberDesc(UUID controllerId);
 }

@@ -182,4 +182,19 @@ class CalcApiTest {
         assertEquals("seen[0].differential", client.post("/api/v1/calc/style",
                 "{\"direction\":\"RAISE\",\"resolution\":0.1,\"seen\":[{\"setValue\":28,\"differential\":0,\"switched\":\"ON\",\"at\":1}]}").refusedField());
     }
+
+    /** Common practice, no source: a display calibrated up to what was wanted, instead of the set value being changed. */
+    @Test
+    void aReadBackIsExplained() {
+        String asked = """
+                {"profile":{"unit":"C","resolution":0.1,"samplingS":1,"raising":"OFF_AT_SET","lowering":"OFF_AT_SET","strict":false,
+                "howToSet":"","howToSave":"Wait until it blinks.","keys":[
+                {"parameter":"SET_VALUE","label":"Aim","step":0.1,"lowest":-40,"highest":110,"factory":null,"words":[]},
+                {"parameter":"DIFFERENTIAL","label":"Gap","step":0.1,"lowest":0.1,"highest":15,"factory":null,"words":[]}]},
+                "wanted":{"SET_VALUE":37.6,"DIFFERENTIAL":0.5},"before":null,"parameter":"%s","shown":%s}""";
+        Answer offset = client.post("/api/v1/calc/read-back", asked.formatted("SET_VALUE", 12.6));
+        assertEquals("OFFSET_NOT_LEVEL", offset.body().at("/explanations/0/cause").asString(), String.valueOf(offset.body()));
+        assertTrue(client.post("/api/v1/calc/read-back", asked.formatted("SET_VALUE", 37.6)).body().get("matches").asBoolean());
+        assertEquals("parameter", client.post("/api/v1/calc/read-back", asked.formatted("LOW_ALARM", 30)).refusedField());
+    }
 }

@@ -165,6 +165,26 @@ class ChamberApiTest {
     }
 
     @Test
+    void whatWasKeyedInIsKeptWithWhatTheDeviceShowed() {
+        JsonNode chamber = newChamber("Keyed in");
+        String settings = settingsOf(chamber);
+        String keyings = settings.replaceFirst("settings$", "keyings");
+        lead.post(settings, values(0, 28, 0.5, "first"));
+        ApiClient keeper = ApiClient.as(server, "KEEPER");
+        Answer kept = keeper.post(keyings, "{\"number\":1,\"shown\":{\"SET_VALUE\":28,\"DIFFERENTIAL\":0.4}}");
+        assertEquals(201, kept.status(), String.valueOf(kept.body()));
+        assertEquals("[\"DIFFERENTIAL\"]", kept.body().get("differs").toString());
+        JsonNode again = keeper.post(keyings, "{\"number\":1,\"shown\":{\"SET_VALUE\":28,\"DIFFERENTIAL\":0.5}}").body();
+        assertEquals("Keeper", again.get("author").asString());
+        assertEquals(2, lead.get(keyings).body().size(), "the first stays in the record");
+        JsonNode read = lead.get(CHAMBERS + "/" + chamber.get("id").asString()).body().get("keyings");
+        assertEquals(JSON.readTree("[" + again + "]"), JSON.readTree(read.toString()), "the last one counts");
+        assertEquals(404, keeper.post(keyings, "{\"number\":7,\"shown\":{\"SET_VALUE\":28}}").status());
+        assertEquals("shown.ON_AT", keeper.post(keyings, "{\"number\":1,\"shown\":{\"ON_AT\":28}}").refusedField());
+        assertEquals(403, ApiClient.as(server, "VISITOR").post(keyings, "{\"number\":1,\"shown\":{\"SET_VALUE\":28}}").status());
+    }
+
+    @Test
     void ofTwoSavesAtOnceExactlyOneWins() throws Exception {
         JsonNode chamber = newChamber("At once");
         var pool = Executors.newFixedThreadPool(4);

@@ -6,6 +6,8 @@ import jakarta.validation.constraints.NotEmpty;
 import jakarta.validation.constraints.Size;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
+import java.util.Optional;
 import java.util.OptionalDouble;
 import kilnward.core.air.MoistAir;
 import kilnward.core.air.StandardAtmosphere;
@@ -23,7 +25,11 @@ import kilnward.core.control.Style;
 import kilnward.core.control.SwitchingPoints;
 import kilnward.core.finding.RefusedValueException;
 import kilnward.core.probe.DisplayUnit;
+import kilnward.core.settings.Parameter;
+import kilnward.core.settings.ReadBack;
+import kilnward.core.settings.Settings;
 import kilnward.core.settings.StyleLearning;
+import kilnward.server.api.chamber.ChamberPlan.ProfilePlan;
 import kilnward.server.api.chamber.PlanReader;
 import kilnward.server.api.OrNull;
 import kilnward.server.api.problem.Within;
@@ -121,6 +127,27 @@ public class CalcController {
         StyleLearning learned = StyleLearning.of(request.direction(), request.resolution(), request.seen().stream()
                 .map(each -> new StyleLearning.Observation(each.setValue(), each.differential(), each.switched(), each.at())).toList());
         return new StyleAnswer(learned.verdict(), learned.styles(), learned.contradictions());
+    }
+
+    /**
+     * One key of a device read back; {@code before} is what was keyed in earlier, null where nothing was.
+     *
+     * @param shown what the device shows for it, in its own unit
+     */
+    public record ReadBackRequest(@NotNull @Valid ProfilePlan profile, @NotNull Map<@NotNull Parameter, @NotNull Double> wanted,
+                                  @OrNull Map<@NotNull Parameter, @NotNull Double> before, @NotNull Parameter parameter,
+                                  @NotNull @Within(min = -10_000, max = 10_000) Double shown) {
+    }
+
+    /** Whether it matches, and what may have happened where it does not, likeliest first. */
+    public record ReadBackAnswer(boolean matches, List<ReadBack.Explanation> explanations) {
+    }
+
+    @PostMapping("/read-back")
+    public ReadBackAnswer readBack(@Valid @RequestBody ReadBackRequest request) {
+        ReadBack read = ReadBack.of(PlanReader.profile("Controller", request.profile()), new Settings(request.wanted()),
+                Optional.ofNullable(request.before()).map(Settings::new), request.parameter(), request.shown());
+        return new ReadBackAnswer(read.matches(), read.explanations());
     }
 
     private static double inRange(String field, Double value, KeyUnit unit) {

@@ -8,10 +8,13 @@ import java.util.UUID;
 import kilnward.server.api.chamber.ChamberViews.ChamberChange;
 import kilnward.server.api.chamber.ChamberViews.ChamberView;
 import kilnward.server.api.chamber.ChamberViews.NewChamber;
+import kilnward.server.api.chamber.ChamberViews.KeyingView;
+import kilnward.server.api.chamber.ChamberViews.NewKeying;
 import kilnward.server.api.chamber.ChamberViews.NewSettings;
 import kilnward.server.api.chamber.ChamberViews.SettingsView;
 import kilnward.server.api.chamber.ChamberViews.SiteView;
 import kilnward.server.api.problem.NotFoundException;
+import org.springframework.http.HttpStatus;
 import org.springframework.http.ResponseEntity;
 import org.springframework.web.bind.annotation.DeleteMapping;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -20,6 +23,7 @@ import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.PutMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
 
 /** Chambers and their settings. */
@@ -80,5 +84,16 @@ public class ChamberController {
         SettingsView view = chambers.save(id, controllerId, settings, who.getName());
         return ResponseEntity.created(URI.create("/api/v1/chambers/" + id + "/controllers/" + controllerId + "/settings"))
                 .body(view);
+    }
+
+    @GetMapping("/chambers/{id}/controllers/{controllerId}/keyings")
+    public List<KeyingView> keyings(@PathVariable UUID id, @PathVariable UUID controllerId) {
+        return chambers.keyings(id, controllerId);
+    }
+
+    @PostMapping("/chambers/{id}/controllers/{controllerId}/keyings")
+    @ResponseStatus(HttpStatus.CREATED)
+    public KeyingView keyedIn(@PathVariable UUID id, @PathVariable UUID controllerId, @Valid @RequestBody NewKeying keying, Principal who) {
+        return chambers.keyedIn(id, controllerId, keying, who.getName());
     }
 }

@@ -8,16 +8,21 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
+import kilnward.core.finding.RefusedValueException;
 import kilnward.core.settings.Parameter;
 import kilnward.core.settings.Settings;
 import kilnward.server.api.chamber.ChamberViews.ChamberChange;
 import kilnward.server.api.chamber.ChamberViews.ChamberView;
+import kilnward.server.api.chamber.ChamberViews.KeyingView;
+import kilnward.server.api.chamber.ChamberViews.NewKeying;
 import kilnward.server.api.chamber.ChamberViews.NewSettings;
 import kilnward.server.api.chamber.ChamberViews.SettingsView;
 import kilnward.server.api.problem.ConflictException;
 import kilnward.server.api.problem.NotFoundException;
 import kilnward.server.store.ChamberEntity;
 import kilnward.server.store.ChamberRepository;
+import kilnward.server.store.KeyingEntity;
+import kilnward.server.store.KeyingRepository;
 import kilnward.server.store.SettingValue;
 import kilnward.server.store.SettingsRevisionEntity;
 import kilnward.server.store.SettingsRevisionRepository;
@@ -32,13 +37,15 @@ public class ChamberService {
     private final SiteRepository sites;
     private final ChamberRepository chambers;
     private final SettingsRevisionRepository revisions;
+    private final KeyingRepository keyings;
     private final Clock clock;
 
     public ChamberService(SiteRepository sites, ChamberRepository chambers, SettingsRevisionRepository revisions,
-                          Clock clock) {
+                          KeyingRepository keyings, Clock clock) {
         this.sites = sites;
         this.chambers = chambers;
         this.revisions = revisions;
+        this.keyings = keyings;
         this.clock = clock;
     }
 
@@ -122,10 +129,37 @@ public class ChamberService {
                     + ". What you typed is still here; look at both and save again.",
                     latest.map(ChamberService::view).orElse(null));
         }
-        List<SettingValue> values = settings.values().entrySet().stream()
-                .map(entry -> new SettingValue(null, entry.getKey(), entry.getValue())).toList();
         return view(revisions.saveAndFlush(new SettingsRevisionEntity(controllerId, number + 1, author,
-                settings.reason().strip(), now(), values)));
+                settings.reason().strip(), now(), values(settings.values()))));
+    }
+
+    /** All that was keyed into a controller, newest first. */
+    @Transactional(readOnly = true)
+    public List<KeyingView> keyings(UUID id, UUID controllerId) {
+        controller(find(id), controllerId);
+        return keyings.findByControllerIdOrderByKeyedAtDescIdAsc(controllerId).stream().map(this::view).toList();
+    }
+
+    /**
+     * Records that a revision was keyed in, and what the device showed.
+     *
+     * @throws NotFoundException     where there is no such revision
+     * @throws RefusedValueException where something shown belongs to no key of that revision
+     */
+    @Transactional
+    public KeyingView keyedIn(UUID id, UUID controllerId, NewKeying keying, String author) {
+        controller(find(id), controllerId);
+        SettingsRevisionEntity revision = revision(controllerId, keying.number())
+                .orElseThrow(() -> new NotFoundException("There are no settings " + keying.number() + " of this controller."));
+        Map<Parameter, Double> wanted = values(revision.getValues());
+        keying.shown().keySet().stream().filter(parameter -> !wanted.containsKey(parameter)).findFirst().ifPresent(parameter -> {
+            throw new RefusedValueException("shown." + parameter, keying.shown().get(parameter), "must be a key of settings " + keying.number());
+        });
+        return view(keyings.saveAndFlush(new KeyingEntity(controllerId, keying.number(), author, now(), values(keying.shown()))));
+    }
+
+    private Optional<SettingsRevisionEntity> revision(UUID controllerId, int number) {
+        return revisions.findByControllerIdAndNumber(controllerId, number);
     }
 
     private ChamberEntity find(UUID id) {
@@ -153,13 +187,29 @@ public class ChamberService {
         return new ChamberView(entity.getId().toString(), entity.getVersion(), entity.changedAt, entity.changedBy,
                 PlanStore.read(entity), entity.controllers.stream()
                 .flatMap(each -> revisions.findFirstByControllerIdOrderByNumberDesc(each.getId()).stream())
-                .map(ChamberService::view).toList());
+                .map(ChamberService::view).toList(), entity.controllers.stream()
+                .flatMap(each -> keyings.findFirstByControllerIdOrderByKeyedAtDescIdAsc(each.getId()).stream()).map(this::view).toList());
     }
 
     private static SettingsView view(SettingsRevisionEntity entity) {
-        Map<Parameter, Double> values = new EnumMap<>(Parameter.class);
-        entity.getValues().forEach(value -> values.put(value.parameter(), value.value()));
         return new SettingsView(entity.getControllerId().toString(), entity.getNumber(), entity.getAuthor(),
-                entity.getReason(), entity.getSavedAt(), values);
+                entity.getReason(), entity.getSavedAt(), values(entity.getValues()));
+    }
+
+    private KeyingView view(KeyingEntity entity) {
+        Map<Parameter, Double> wanted = revision(entity.getControllerId(), entity.getNumber()).map(found -> values(found.getValues())).orElse(Map.of());
+        Map<Parameter, Double> shown = values(entity.getShown());
+        return new KeyingView(entity.getControllerId().toString(), entity.getNumber(), entity.getAuthor(), entity.getKeyedAt(), shown,
+                shown.keySet().stream().filter(key -> Math.abs(shown.get(key) - wanted.getOrDefault(key, Double.NaN)) > 1e-6).toList());
+    }
+
+    private static Map<Parameter, Double> values(List<SettingValue> stored) {
+        Map<Parameter, Double> values = new EnumMap<>(Parameter.class);
+        stored.forEach(value -> values.put(value.parameter(), value.value()));
+        return values;
+    }
+
+    private static List<SettingValue> values(Map<Parameter, Double> values) {
+        return values.entrySet().stream().map(entry -> new SettingValue(null, entry.getKey(), entry.getValue())).toList();
     }
 }

@@ -2,6 +2,7 @@ package kilnward.server.api.chamber;
 
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotBlank;
+import jakarta.validation.constraints.NotEmpty;
 import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Size;
 import java.time.Instant;
@@ -25,14 +26,29 @@ public final class ChamberViews {
      *
      * @param version  to be sent back with a change, so that nobody's change is overwritten unseen
      * @param settings the revision in force of each controller that has one
+     * @param keyings  the last time each controller was keyed in, where it was
      */
     public record ChamberView(String id, long version, Instant changedAt, String changedBy, ChamberPlan plan,
-                              List<SettingsView> settings) {
+                              List<SettingsView> settings, List<KeyingView> keyings) {
     }
 
     /** A numbered revision of everything keyed into one controller. */
     public record SettingsView(String controllerId, int number, String author, String reason, Instant savedAt,
                                Map<Parameter, Double> values) {
+    }
+
+    /**
+     * A revision keyed into the device, with what the device showed when it was read back.
+     *
+     * @param number  of the revision that was to be keyed in
+     * @param differs keys that showed another value than that revision's
+     */
+    public record KeyingView(String controllerId, int number, String author, Instant keyedAt, Map<Parameter, Double> shown,
+                             List<Parameter> differs) {
+    }
+
+    /** What the device showed, key by key, in its own unit. */
+    public record NewKeying(@NotNull Integer number, @NotEmpty Map<@NotNull Parameter, @NotNull @Within(min = -10_000, max = 10_000) Double> shown) {
     }
 
     /** A change of a chamber. */

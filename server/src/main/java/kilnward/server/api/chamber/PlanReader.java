@@ -299,11 +299,15 @@ public final class PlanReader {
 
     /** The profile of a controller in the core's terms. */
     public static Profile profile(ControllerPlan controller) {
-        ProfilePlan plan = controller.profile();
+        return profile(controller.name(), controller.profile());
+    }
+
+    /** The device that a profile describes. */
+    public static Profile profile(String name, ProfilePlan plan) {
         List<ProfileKey> keys = new ArrayList<>();
         each(plan.keys(), "keys", key -> keys.add(new ProfileKey(key.parameter(), key.label(), key.step(), key.lowest(),
                 key.highest(), key.factory(), key.words())));
-        return new Profile(controller.name(), plan.unit(), plan.resolution(), plan.samplingS(), plan.raising(),
+        return new Profile(name, plan.unit(), plan.resolution(), plan.samplingS(), plan.raising(),
                 plan.lowering(), plan.strict(), keys, plan.howToSet(), plan.howToSave());
     }
 
