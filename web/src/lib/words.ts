@@ -36,6 +36,24 @@ export const PARAMETER_NAMES: Record<Parameter, string> = {
   OFFSET: 'offset (calibration)',
 }
 
+/** Why a key comes where it comes: the usual order of keying in. */
+export const ORDER_REASONS: Record<Parameter, string> = {
+  UNIT: 'First of all: every number that follows is in it.',
+  DIRECTION: 'Before any value: the wrong way round it adds to what is too much already.',
+  LOWEST_SETTABLE: 'Before the set value, so that it can be reached. It bounds what can be set, not what happens.',
+  HIGHEST_SETTABLE: 'Before the set value, so that it can be reached. It bounds what can be set, not what happens.',
+  SET_VALUE: 'After unit and limits, which would refuse or misread it.',
+  DIFFERENTIAL: 'Right after the set value: the two together say where it switches.',
+  LOWER_DIFFERENTIAL: 'After that of the first outlet, so that both can be seen to leave a rest between them.',
+  ON_AT: 'The pair belongs together: on at, then off at.',
+  OFF_AT: 'The pair belongs together: on at, then off at.',
+  ACT_DELAY: 'After the values it delays.',
+  MIN_OFF: 'After the values it holds back.',
+  HIGH_ALARM: 'After the set value: many devices keep a distance from it.',
+  LOW_ALARM: 'After the set value: many devices keep a distance from it.',
+  OFFSET: 'Last: it shifts everything that is shown.',
+}
+
 export const KEEPING_NAMES: Record<Guide['keeping'], string> = {
   INCUBATOR: 'incubator',
   BROODER: 'brooder',

@@ -2,11 +2,14 @@
   import type { KeyPlan, Parameter } from '../lib/api/types'
   import type { ChamberDraft } from '../lib/chamber/draft.svelte'
   import ControllerForm from '../lib/chamber/ControllerForm.svelte'
+  import CardWalk from '../lib/chamber/CardWalk.svelte'
   import { session } from '../lib/session.svelte'
   import { decimalsOf, fixed } from '../lib/units'
   import { keyUnit, PARAMETER_NAMES, unitSign, type DisplayUnit } from '../lib/words'
 
   let { draft }: { draft: ChamberDraft } = $props()
+  /** The controller that is gone through key by key. */
+  let walking = $state<string | null>(null)
 
   function shown(key: KeyPlan, value: number): string {
     return key.words.length === 2 ? (key.words[Math.round(value)] ?? '') : fixed(value, decimalsOf(key.step))
@@ -37,6 +40,22 @@
     if (parameter === 'LOW_ALARM') return 'It sounds at this and below.'
     return ''
   }
+
+  /** What to try once everything is keyed in, and what must happen then. */
+  function trials(controllerId: string, unit: DisplayUnit): string[] {
+    const keyed = draft.answer?.settings.find((each) => each.controllerId === controllerId)
+    const saved = draft.settingsOf(controllerId)
+    if (!keyed || !saved) return []
+    const digits = decimalsOf(keyed.resolution)
+    const at = (value: number) => `${fixed(value, digits)} ${unitSign(unit)}`
+    const [up, down] = unit === 'RH' ? ['Breathe on the probe', 'Let it dry in a draught'] : ['Warm the probe in your hand, or in a warm dry cloth where a hand is not enough', 'Cool it in a damp cloth']
+    const rising = keyed.points.map(({ onAt, offAt }) => (offAt > onAt ? `its output must stop at ${at(offAt)}` : `its output must start at ${at(onAt)}`))
+    const falling = keyed.points.map(({ onAt, offAt }) => (offAt > onAt ? `its output must start at ${at(onAt)}` : `its output must stop at ${at(offAt)}`))
+    const { HIGH_ALARM: high, LOW_ALARM: low } = saved.values
+    if (high !== undefined) rising.push(`it must sound at ${at(high)}`)
+    if (low !== undefined) falling.push(`it must sound at ${at(low)}`)
+    return [`${up}: ${rising.join('; ')}.`, `${down}: ${falling.join('; ')}. A delay keyed in comes on top.`, 'Force each output once and feel that the right appliance answers. Then set it back to automatic.']
+  }
 </script>
 
 {#each draft.plan.controllers as controller (controller.id)}
@@ -50,6 +69,13 @@
           {draft.view.plan.name} · settings {saved.number} · {saved.author}, {written(saved.savedAt)}
         </p>
         <p>{saved.reason}</p>
+        {@const keying = draft.keyingOf(controller.id)}
+        <p>
+          {#if !keying}<span class="mark mind" aria-hidden="true">▲</span>Nobody has recorded yet that it was keyed in.
+          {:else if keying.number !== saved.number}<span class="mark mind" aria-hidden="true">▲</span>Settings {saved.number} are not keyed in: the device was last given settings {keying.number}, by {keying.author}, {written(keying.keyedAt)}.
+          {:else if keying.differs.length > 0}<span class="mark act" aria-hidden="true">◆</span>Keyed in by {keying.author}, {written(keying.keyedAt)}, but it showed other values for {keying.differs.map((each) => controller.profile.keys.find((key) => key.parameter === each)?.label ?? PARAMETER_NAMES[each]).join(', ')}.
+          {:else}<span class="mark well" aria-hidden="true">■</span>Keyed in by {keying.author}, {written(keying.keyedAt)}; it read back as wanted.{/if}
+        </p>
       {/if}
     </header>
     {#if !saved}
@@ -65,6 +91,12 @@
         Plug appliances in with the power off. This is a planner, not a safety device: an independent cut-out and an alarm
         that is heard protect the animals.
       </p>
+      {#if walking === controller.id}
+        <CardWalk {draft} {controller} {saved} {unit} mayKey={session.mayKey} show={shown} does={(parameter) => does(parameter, controller.id, unit)} trials={trials(controller.id, unit)} onclose={() => (walking = null)} />
+      {:else}
+        <p class="no-print"><button class="button main" onclick={() => (walking = controller.id)}>Key it in, one value at a time</button></p>
+      {/if}
+      <div class="whole" class:away={walking === controller.id}>
       {#if controller.profile.howToSet}<p><b>To change a value:</b> {controller.profile.howToSet}</p>{/if}
       <ol>
         {#each controller.profile.keys as key, index (key.parameter)}
@@ -86,7 +118,8 @@
       </ol>
       <p><b>To keep it:</b> {controller.profile.howToSave || 'Write down in “Your controller” below how it saves.'}</p>
       <p><b>Then read every value back</b> and tick it off: a change that was not saved looks just like one that was.</p>
-      <p class="no-print"><button class="button main" onclick={() => print()}>Print the card</button></p>
+      <p class="no-print"><button class="button" onclick={() => print()}>Print the card</button></p>
+      </div>
     {/if}
   </article>
   <details class="no-print">
@@ -107,6 +140,17 @@
   header {
     padding-bottom: 8px;
     border-bottom: 3px solid var(--ink);
+  }
+
+  .whole {
+    display: grid;
+    gap: 10px;
+  }
+
+  @media screen {
+    .away {
+      display: none;
+    }
   }
 
   .notice {

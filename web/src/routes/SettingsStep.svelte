@@ -1,6 +1,7 @@
 <script lang="ts">
   import type { ScenarioPlan } from '../lib/api/types'
   import type { ChamberDraft } from '../lib/chamber/draft.svelte'
+  import Revisions from '../lib/chamber/Revisions.svelte'
   import Ladder from '../lib/ladder/Ladder.svelte'
   import { humidity, partsOf, temperature } from '../lib/ladder/quantity'
   import Findings from '../lib/parts/Findings.svelte'
@@ -99,6 +100,7 @@
       {/if}
       {#each draft.plan.controllers as controller (controller.id)}
         <KeyStrip {draft} {controller} mayKey={session.mayKey} />
+        <Revisions {draft} {controller} />
       {/each}
     </div>
   </div>

@@ -5,6 +5,7 @@ import type {
   ChamberView,
   EditPlan,
   FindingAnswer,
+  KeyingView,
   Parameter,
   RehearsalAnswer,
   RehearsalRequest,
@@ -48,6 +49,8 @@ export class ChamberDraft {
   busy = $state(false)
   saving = $state(false)
   broughtBack = $state(false)
+  /** How the reason for the next save begins; the keeper goes on from there. */
+  reasonProposed = $state('')
   scenario = $state<ScenarioPlan>({ room: 'DAY', startHour: 21, durationS: 43_200, stepS: 1, start: 'SETTLED', buckets: 480 })
   #undo = $state.raw<Snapshot[]>([])
   /** The keys as they stood before anybody typed: saved ones, and proposals where nothing is saved yet. */
@@ -98,6 +101,16 @@ export class ChamberDraft {
     return this.view.settings.find((each) => each.controllerId === controllerId) ?? null
   }
 
+  /** The last time a controller was keyed in; null where nobody has recorded it. */
+  keyingOf(controllerId: string): KeyingView | null {
+    return this.view.keyings.find((each) => each.controllerId === controllerId) ?? null
+  }
+
+  /** Takes note of what was recorded. */
+  keyedIn(keying: KeyingView) {
+    this.view = { ...this.view, keyings: [...this.view.keyings.filter((each) => each.controllerId !== keying.controllerId), keying] }
+  }
+
   error(path: string): string | null {
     return this.errors[path] ?? null
   }
@@ -119,6 +132,7 @@ export class ChamberDraft {
     const last = this.#undo.at(-1)
     if (!last) return
     this.#undo = this.#undo.slice(0, -1)
+    this.reasonProposed = ''
     this.plan = structuredClone(last.plan)
     this.keyed = structuredClone(last.keyed)
     this.rehearse()
@@ -137,6 +151,22 @@ export class ChamberDraft {
       this.keyed[change.controllerId] = { ...this.keyed[change.controllerId], [change.parameter]: change.value }
     }
     this.rehearse()
+  }
+
+  /** Puts an earlier revision on the keys again. It is in force once it is saved, as a new revision: the record only grows. */
+  goBackTo(revision: SettingsView) {
+    this.checkpoint(`going back to settings ${revision.number}`)
+    const now = this.keyed[revision.controllerId] ?? {}
+    const kept = Object.keys(now).map((parameter) => [parameter, revision.values[parameter as Parameter] ?? now[parameter as Parameter]])
+    this.keyed[revision.controllerId] = Object.fromEntries(kept) as Values
+    this.reasonProposed = `Back to settings ${revision.number}: `
+    this.rehearse()
+  }
+
+  /** Rehearses the chamber as it stands with other values of one controller, beside what is worked on. */
+  rehearseWith(controllerId: string, values: Values): Promise<RehearsalAnswer> {
+    const keyed = { ...this.snapshotKeyed(), [controllerId]: values }
+    return api.post<RehearsalAnswer>('/rehearsals', { ...this.#request(), settings: asSettings(keyed) })
   }
 
   /** A change made on the ladder, from how the keys stood when it began. */

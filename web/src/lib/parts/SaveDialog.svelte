@@ -12,6 +12,7 @@
 
   export function open() {
     tried = false
+    if (reason.trim() === '') reason = draft.reasonProposed
     dialog.showModal()
   }
 
@@ -21,6 +22,7 @@
     if (reason.trim() === '') return
     if (await draft.saveSettings(controller.id, reason.trim())) {
       reason = ''
+      draft.reasonProposed = ''
       dialog.close()
       onsaved(draft.settingsOf(controller.id)!.number)
     } else if (draft.conflict) {

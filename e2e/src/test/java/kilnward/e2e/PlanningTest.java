@@ -130,6 +130,34 @@ class PlanningTest extends AtTheBrowser {
     }
 
     @Test
+    void earlierSettingsAreComparedAndPutBack() {
+        open("Back again", "settings");
+        for (String[] step : new String[][] {{"28.2", "first"}, {"29.4", "warmer, for the late clutch"}}) {
+            page.getByLabel(Pattern.compile("3 Set value")).fill(step[0]);
+            button("Save with a reason").click();
+            page.getByLabel("Reason").fill(step[1]);
+            page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName(Pattern.compile("^Save settings \\d"))).click();
+            assertThat(page.getByText(Pattern.compile("all saved"))).isVisible();
+        }
+        page.getByText(Pattern.compile("^Earlier settings of")).click();
+        assertThat(page.getByText("warmer, for the late clutch")).isVisible();
+        Locator table = page.locator("table").filter(new Locator.FilterOptions().setHasText("settings 1"));
+        assertThat(table.getByRole(AriaRole.ROW)).hasCount(2);
+        assertThat(table.getByRole(AriaRole.ROW).nth(1)).containsText(Pattern.compile("Set value.*28\\.2 °C.*29\\.4 °C"));
+        button("What it changes in the chamber").click();
+        assertThat(table.getByText("highest at the occupant")).isVisible();
+        String[] highest = table.getByRole(AriaRole.ROW).filter(new Locator.FilterOptions().setHasText("highest at the occupant")).innerText().split("\t");
+        assertTrue(Double.parseDouble(highest[2].replaceAll("[^0-9.]", "")) > Double.parseDouble(highest[1].replaceAll("[^0-9.]", "")) + 1, String.join("|", highest));
+        button("Put settings 1 back on the keys").click();
+        assertThat(page.getByLabel(Pattern.compile("3 Set value"))).hasValue("28.2");
+        button("Save with a reason").click();
+        assertThat(page.getByLabel("Reason")).hasValue("Back to settings 1: ");
+        page.getByLabel("Reason").fill("Back to settings 1: the late clutch is out.");
+        button("Save settings 3").click();
+        assertThat(page.getByText("Back to settings 1: the late clutch is out.")).isVisible();
+    }
+
+    @Test
     void aChamberCanBeRemovedAndAWrongAddressSaysSo() {
         String id = open("Short-lived", "chamber");
         page.onDialog(dialog -> dialog.accept());
