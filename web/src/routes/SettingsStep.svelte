@@ -1,6 +1,7 @@
 <script lang="ts">
   import type { ScenarioPlan } from '../lib/api/types'
   import type { ChamberDraft } from '../lib/chamber/draft.svelte'
+  import Propose from '../lib/chamber/Propose.svelte'
   import Revisions from '../lib/chamber/Revisions.svelte'
   import Ladder from '../lib/ladder/Ladder.svelte'
   import { humidity, partsOf, temperature } from '../lib/ladder/quantity'
@@ -100,6 +101,7 @@
       {/if}
       {#each draft.plan.controllers as controller (controller.id)}
         <KeyStrip {draft} {controller} mayKey={session.mayKey} />
+        <Propose {draft} {controller} mayKey={session.mayKey} />
         <Revisions {draft} {controller} />
       {/each}
     </div>

@@ -11,6 +11,7 @@ import type {
   RehearsalRequest,
   ScenarioPlan,
   SettingsView,
+  SuggestionAnswer,
   Values,
 } from '../api/types'
 import { alignKeys, countChanges, fieldErrors, missingParts, same } from './draft'
@@ -167,6 +168,18 @@ export class ChamberDraft {
   rehearseWith(controllerId: string, values: Values): Promise<RehearsalAnswer> {
     const keyed = { ...this.snapshotKeyed(), [controllerId]: values }
     return api.post<RehearsalAnswer>('/rehearsals', { ...this.#request(), settings: asSettings(keyed) })
+  }
+
+  /** What the server proposes for one controller of the chamber as it stands. */
+  propose(controllerId: string, signal: AbortSignal): Promise<SuggestionAnswer> {
+    const { chamber, settings } = this.#request()
+    return api.post<SuggestionAnswer>('/suggestions', { chamber, settings, controllerId }, signal)
+  }
+
+  takeProposed(answer: SuggestionAnswer) {
+    this.checkpoint('taking what was proposed')
+    this.keyed[answer.controllerId] = { ...this.keyed[answer.controllerId], ...(answer.values as Values) }
+    this.rehearse()
   }
 
   /** A change made on the ladder, from how the keys stood when it began. */

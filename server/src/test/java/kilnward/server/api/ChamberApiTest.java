@@ -265,6 +265,32 @@ class ChamberApiTest {
     }
 
     @Test
+    void settingsAreProposedForEveryMeasuredChamberOfTheDemo() {
+        for (JsonNode chamber : lead.get(CHAMBERS).body()) {
+            if (!List.of("Reedbox", "Duckling pen", "Loft tent", "Cellar tank").contains(chamber.at("/plan/name").asString())) {
+                continue;
+            }
+            for (JsonNode controller : chamber.at("/plan/controllers")) {
+                ObjectNode request = JSON.createObjectNode().put("controllerId", controller.get("id").asString());
+                request.set("chamber", chamber.get("plan"));
+                request.set("settings", rehearsal(chamber).get("settings"));
+                Answer answer = ApiClient.nobody(server).post("/api/v1/suggestions", request.toString());
+                String what = chamber.at("/plan/name").asString() + ", " + controller.get("name").asString() + ": " + answer.body();
+                assertEquals(200, answer.status(), what);
+                assertTrue(answer.body().get("rehearsals").asInt() > 10, what);
+                ObjectNode again = rehearsal(chamber);
+                again.get("settings").forEach(each -> {
+                    if (each.get("controllerId").equals(controller.get("id"))) {
+                        ((ObjectNode) each).set("values", answer.body().get("values"));
+                    }
+                });
+                JsonNode proven = lead.post("/api/v1/rehearsals", again.toString()).body();
+                assertTrue(proven.get("settings").valueStream().allMatch(each -> each.get("refusals").isEmpty()), what);
+            }
+        }
+    }
+
+    @Test
     void aDeviceThatMoistensAndDriesSwitchesBothOutlets() {
         JsonNode tent = lead.get(CHAMBERS).body().valueStream()
                 .filter(each -> each.at("/plan/name").asString().equals("Loft tent")).findFirst().orElseThrow();

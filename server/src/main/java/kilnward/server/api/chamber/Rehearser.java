@@ -21,12 +21,7 @@ final class Rehearser {
     }
 
     static RehearsalAnswer rehearse(RehearsalRequest request) {
-        Map<String, Settings> keyed = new HashMap<>();
-        for (int i = 0; i < request.settings().size(); i++) {
-            RehearsalRequest.KeyedIn values = request.settings().get(i);
-            keyed.put(values.controllerId(), new Settings(values.values()));
-        }
-        Setup setup = PlanReader.at("chamber", () -> PlanReader.setup(request.chamber(), keyed));
+        Setup setup = setup(request.chamber(), request.settings());
         if (request.edit() != null) {
             Edit edit = edit(request.edit());
             PlannedController controller = setup.controller(edit.controllerId());
@@ -34,6 +29,13 @@ final class Rehearser {
         }
         return RehearsalAnswer.of(Assessment.of(setup, scenario(request.scenario(), setup.chamber().room())),
                 request.chamber());
+    }
+
+    /** The chamber with what is keyed in. */
+    static Setup setup(ChamberPlan chamber, List<RehearsalRequest.KeyedIn> settings) {
+        Map<String, Settings> keyed = new HashMap<>();
+        settings.forEach(each -> keyed.put(each.controllerId(), new Settings(each.values())));
+        return PlanReader.at("chamber", () -> PlanReader.setup(chamber, keyed));
     }
 
     private static Scenario scenario(ScenarioPlan plan, Room room) {

@@ -1,0 +1,129 @@
+<script lang="ts">
+  import { Problem } from '../api/client'
+  import type { ControllerPlan, KeyPlan, NeighbourAnswer, SuggestionAnswer } from '../api/types'
+  import { prefs } from '../prefs.svelte'
+  import { decimalsOf, fill, fixed, level } from '../units'
+  import { keyUnit } from '../words'
+  import type { ChamberDraft } from './draft.svelte'
+
+  let { draft, controller, mayKey }: { draft: ChamberDraft; controller: ControllerPlan; mayKey: boolean } = $props()
+
+  let answer = $state.raw<SuggestionAnswer | null>(null)
+  let problem = $state('')
+  let running = $state.raw<AbortController | null>(null)
+  const now = $derived(draft.keyed[controller.id] ?? {})
+  const unit = $derived(draft.answer?.settings.find((each) => each.controllerId === controller.id)?.unit ?? controller.profile.unit)
+  const differs = $derived(answer !== null && controller.profile.keys.some((key) => answer!.values[key.parameter] !== now[key.parameter]))
+  const twoSided = $derived(controller.profile.keys.some((key) => key.parameter === 'LOWER_DIFFERENTIAL'))
+
+  async function propose() {
+    problem = ''
+    answer = null
+    const mine = new AbortController()
+    running = mine
+    try {
+      answer = await draft.propose(controller.id, mine.signal)
+    } catch (failed) {
+      if (mine.signal.aborted) return
+      if (!(failed instanceof Problem)) throw failed
+      problem = failed.isAway ? 'The server does not answer. Try again when it is back.' : failed.errors.map((each) => each.allowed).join('; ') || failed.message
+    } finally {
+      if (running === mine) running = null
+    }
+  }
+
+  function stop() {
+    running?.abort()
+    running = null
+  }
+
+  const shown = (key: KeyPlan, value: number) => (key.words.length === 2 ? (key.words[Math.round(value)] ?? '') : `${fixed(value, decimalsOf(key.step))} ${keyUnit(key.parameter, unit)}`)
+
+  function step(word: string, key: KeyPlan, neighbour: NeighbourAnswer): string {
+    const at = (value: number) => (answer!.humidity ? `${fixed(value, 0)} %RH` : level(value, prefs.unit))
+    return `${word}, ${shown(key, neighbour.value)}: ${at(neighbour.lowest)} to ${at(neighbour.highest)}, ${fixed(neighbour.perHour, 1)} switchings an hour${neighbour.inside ? '' : ', not all inside'}.`
+  }
+</script>
+
+<div class="propose">
+  {#if running}
+    <p role="status">Rehearsing days of the room with every width between on and off … <button class="button" onclick={stop}>Stop</button></p>
+  {:else if !answer}
+    <button class="link small" disabled={draft.missing.length > 0 || twoSided} title={twoSided ? 'For two outlets around one value nothing is proposed yet' : undefined} onclick={propose}>Propose settings for {controller.name}</button>
+  {/if}
+  {#if problem}<p class="error" role="alert">{problem}</p>{/if}
+  {#if answer}
+    <section aria-label="Proposed settings">
+      <p>
+        {#if answer.fits}<span class="mark well" aria-hidden="true">■</span>Found in {answer.rehearsals} rehearsed days of this chamber, from its coldest room to its warmest.
+        {:else}<span class="mark act" aria-hidden="true">◆</span><b>No settings keep it inside all day.</b> The nearest of {answer.rehearsals} rehearsed days is below: the box or its appliance must change.{/if}
+      </p>
+      <table>
+        <thead><tr><th>Key</th><th>proposed</th><th>now</th><th>why, and one step either way</th></tr></thead>
+        <tbody>
+          {#each answer.reasons as reason (reason.parameter)}
+            {@const key = controller.profile.keys.find((each) => each.parameter === reason.parameter)}
+            {#if key}
+              <tr>
+                <td>{key.label}</td>
+                <td class="mono">{shown(key, reason.value)}</td>
+                <td class="mono quiet">{now[key.parameter] === undefined ? '' : now[key.parameter] === reason.value ? 'the same' : shown(key, now[key.parameter]!)}</td>
+                <td>
+                  {fill(reason.text, reason.numbers, prefs.unit)}
+                  {#if reason.lower}<br /><span class="small quiet">{step('One step less', key, reason.lower)}</span>{/if}
+                  {#if reason.higher}<br /><span class="small quiet">{step('One step more', key, reason.higher)}</span>{/if}
+                </td>
+              </tr>
+            {/if}
+          {/each}
+        </tbody>
+      </table>
+      <p class="row">
+        <button class="button main" disabled={!mayKey || !differs} title={mayKey ? undefined : 'A visitor looks only'} onclick={() => { draft.takeProposed(answer!); answer = null }}>Put them on the keys</button>
+        <button class="button" onclick={() => (answer = null)}>Leave it</button>
+        <span class="small quiet">Nothing is saved by it. A proposal is arithmetic: watch the real box before anything lives in it.</span>
+      </p>
+    </section>
+  {/if}
+</div>
+
+<style>
+  .propose {
+    padding: 4px 0;
+  }
+
+  section {
+    display: grid;
+    gap: 8px;
+    padding: 10px 14px;
+    border: 1px solid var(--edge);
+    background: var(--sheet);
+    overflow-x: auto;
+  }
+
+  table {
+    border-collapse: collapse;
+  }
+
+  th {
+    color: var(--quiet);
+    font-size: var(--small);
+    font-weight: 400;
+    text-align: left;
+  }
+
+  th,
+  td {
+    padding: 4px 16px 4px 0;
+    border-bottom: 1px solid var(--hairline);
+    vertical-align: top;
+  }
+
+  td.mono {
+    white-space: nowrap;
+  }
+
+  .row {
+    align-items: center;
+  }
+</style>
