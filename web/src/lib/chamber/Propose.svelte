@@ -67,7 +67,7 @@
               <tr>
                 <td>{key.label}</td>
                 <td class="mono">{shown(key, reason.value)}</td>
-                <td class="mono quiet">{now[key.parameter] === undefined ? '' : now[key.parameter] === reason.value ? 'the same' : shown(key, now[key.parameter]!)}</td>
+                <td class="quiet" class:mono={now[key.parameter] !== reason.value}>{now[key.parameter] === undefined ? '' : now[key.parameter] === reason.value ? 'the same' : shown(key, now[key.parameter]!)}</td>
                 <td>
                   {fill(reason.text, reason.numbers, prefs.unit)}
                   {#if reason.lower}<br /><span class="small quiet">{step('One step less', key, reason.lower)}</span>{/if}
@@ -119,8 +119,28 @@
     vertical-align: top;
   }
 
-  td.mono {
+  td:not(:last-child) {
     white-space: nowrap;
+  }
+
+  @media (max-width: 700px) {
+    tr {
+      display: grid;
+      grid-template-columns: 1fr auto 1fr;
+      border-bottom: 1px solid var(--hairline);
+    }
+
+    td {
+      border-bottom: 0;
+    }
+
+    td:last-child {
+      grid-column: 1 / 4;
+    }
+
+    th:last-child {
+      display: none;
+    }
   }
 
   .row {

@@ -19,7 +19,7 @@ public final class Bench {
 
     public static void main(String[] arguments) throws RunnerException {
         Map<String, Double> milliseconds = new HashMap<>();
-        milliseconds.putAll(run("(bareLoop|rehearsal|moistRehearsal|tentRehearsal|movedRung|year)$", 5, 7, 1));
+        milliseconds.putAll(run("(bareLoop|rehearsal|moistRehearsal|tentRehearsal|movedRung|proposal|year)$", 5, 7, 1));
         milliseconds.putAll(run("independentIntegrator$", 1, 2, 1));
         double bare = milliseconds.get("bareLoop");
         double rehearsal = milliseconds.get("rehearsal");
@@ -39,6 +39,7 @@ public final class Bench {
         System.out.printf(Locale.ROOT, "  a tent, two controllers and mist    %9.1f ms%n", milliseconds.get("tentRehearsal"));
         System.out.printf(Locale.ROOT, "  independent integrator              %9.1f ms%n", oracle);
         System.out.printf(Locale.ROOT, "  everything behind one moved rung    %9.1f ms%n", milliseconds.get("movedRung"));
+        System.out.printf(Locale.ROOT, "  settings proposed                   %9.2f s (under 3)%n", milliseconds.get("proposal") / 1000);
         System.out.printf(Locale.ROOT, "  rehearsal / bare loop               %9.2f   (at most 4)%n", rehearsal / bare);
         System.out.printf(Locale.ROOT, "  with moisture / bare loop           %9.2f   (at most 5)%n", moist / bare);
         System.out.printf(Locale.ROOT, "  a year of 10 s steps, with moisture %9.2f s (under 2)%n", milliseconds.get("year") / 1000);

@@ -16,6 +16,7 @@ import kilnward.core.rehearsal.Scenario;
 import kilnward.core.settings.Assessment;
 import kilnward.core.settings.Profile;
 import kilnward.core.settings.Setup;
+import kilnward.core.settings.Suggestion;
 import org.openjdk.jmh.annotations.Benchmark;
 import org.openjdk.jmh.annotations.BenchmarkMode;
 import org.openjdk.jmh.annotations.Mode;
@@ -114,5 +115,11 @@ public class RehearsalBenchmark {
     @Benchmark
     public Assessment movedRung() {
         return Assessment.of(setup, new Scenario(room, 21, 12 * 3600, 1, Scenario.Start.SETTLED, List.of(), 480));
+    }
+
+    /** Settings proposed: days rehearsed with every width between on and off. */
+    @Benchmark
+    public Suggestion proposal() {
+        return Suggestion.of(setup, "controller");
     }
 }

@@ -9,6 +9,7 @@ import com.microsoft.playwright.Page;
 import com.microsoft.playwright.Route;
 import com.microsoft.playwright.options.AriaRole;
 import java.util.regex.Pattern;
+import kilnward.server.running.ApiClient;
 import org.junit.jupiter.api.Test;
 
 /** Planning in detail: the user's own device, guides, units, a server that goes away. */
@@ -127,6 +128,23 @@ class PlanningTest extends AtTheBrowser {
         button("Try again").click();
         assertThat(page.getByText("Kiln Ward does not answer.")).hasCount(0);
         assertThat(rung("Heat stops")).hasAttribute("aria-valuenow", "28.9");
+    }
+
+    @Test
+    void proposedSettingsGoOntoTheKeysAndBackAgain() {
+        String id = open("Proposed", "settings");
+        assertThat(rung("High alarm")).isVisible();
+        String before = page.getByLabel(Pattern.compile("3 Set value")).inputValue();
+        page.getByLabel(Pattern.compile("3 Set value")).fill("24");
+        page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName(Pattern.compile("^Propose settings for"))).click();
+        assertThat(page.getByText(Pattern.compile("^One step more, ")).first()).isVisible();
+        button("Put them on the keys").click();
+        assertThat(page.getByText(Pattern.compile("inside the keep band all the time"))).isVisible();
+        double proposed = Double.parseDouble(page.getByLabel(Pattern.compile("3 Set value")).inputValue());
+        assertTrue(proposed > 27 && proposed < 31, "" + proposed);
+        button("Undo taking what was proposed").click();
+        assertThat(page.getByLabel(Pattern.compile("3 Set value"))).hasValue("24.0");
+        assertEquals(0, ApiClient.as(server, "OWNER").get("/api/v1/chambers/" + id).body().get("settings").size(), before + ": nothing is saved by it");
     }
 
     @Test

@@ -67,6 +67,8 @@ public record Suggestion(Settings settings, List<Reason> reasons, boolean fits, 
     private static final int[] WIDTHS = {1, 2, 3, 4, 5, 6, 8, 10, 12, 15, 20, 25, 30};
     /** Widest band tried, in bands of what is wanted: what lives in a mass of water or soil swings less than the display. */
     private static final double WIDEST = 2;
+    /** How much worse a degree outside what is wanted is than a degree of swing inside it. */
+    private static final double OUTSIDE = 4;
     private static final int CENTRINGS = 3;
     private static final double DAY_S = 86_400;
     private static final double STEP_S = 2;
@@ -148,7 +150,7 @@ public record Suggestion(Settings settings, List<Reason> reasons, boolean fits, 
             Comparator<Trial> byTrade = Comparator.comparingDouble(this::trade);
             Trial best = trials.stream().filter(each -> each.inside() && each.perHour() <= mostPerHour).min(byTrade)
                     .or(() -> trials.stream().filter(Trial::inside).min(byTrade))
-                    .orElseGet(() -> trials.stream().max(Comparator.comparingDouble(Trial::margin)).orElseThrow());
+                    .orElseGet(() -> trials.stream().min(byTrade).orElseThrow());
             Settings settings = alarms(best);
             List<Reason> reasons = new ArrayList<>();
             for (ProfileKey key : profile.keys()) {
@@ -158,9 +160,9 @@ public record Suggestion(Settings settings, List<Reason> reasons, boolean fits, 
             return new Suggestion(settings, reasons, best.inside(), count + neighbours);
         }
 
-        /** Swing against switching: a share of the band against a share of what the contact bears. */
+        /** Swing against switching: a share of the band against a share of what the contact bears; what lies outside weighs most. */
         private double trade(Trial trial) {
-            return (trial.highest() - trial.lowest()) / (high - low) + trial.perHour() / mostPerHour;
+            return (trial.highest() - trial.lowest() + OUTSIDE * Math.max(0, -trial.margin())) / (high - low) + trial.perHour() / mostPerHour;
         }
 
         /** A compressor rests between two runs; anything else acts at once. */
@@ -250,7 +252,8 @@ public record Suggestion(Settings settings, List<Reason> reasons, boolean fits, 
                 case HIGH_ALARM -> "Above the swing and at the end of what is wanted: the display reaches {display} in a sound day.";
                 case LOW_ALARM -> "Below the swing and at the end of what is wanted: the display falls to {display} in a sound day.";
                 case MIN_OFF, ACT_DELAY -> compressor && settings.need(parameter) > 0 ? "A compressor must rest before it starts again." : "Nothing here needs a rest: a delay only widens the swing.";
-                case DIRECTION -> setup.wanted(controller) == Direction.RAISE ? "What hangs on it raises." : "What hangs on it lowers.";
+                case DIRECTION -> setup.wanted(controller) == Direction.RAISE ? humidity ? "The appliance on it moistens." : "The appliance on it warms."
+                        : humidity ? "The appliance on it dries." : "The appliance on it cools.";
                 default -> "";
             };
             if (text.isEmpty()) {
