@@ -65,12 +65,14 @@ final class Outputs {
         double shown;
         /** What is shown, in °C or %RH. */
         double shownModel;
+        private final boolean beside;
         /** The humidity it shows beside a temperature. */
         private double companion = Double.NaN;
 
         private Unit(Controller controller, int[] probes, Chain.Sensor[] sensors, long everySteps) {
             this.controller = controller;
             this.humidity = controller.display().unit().isHumidity();
+            this.beside = controller.companion().isPresent();
             this.probes = probes;
             this.sensors = sensors;
             this.everySteps = everySteps;
@@ -85,12 +87,8 @@ final class Outputs {
                 nextStep = nextStep == Long.MIN_VALUE ? (Math.floorDiv(step, everySteps) + 1) * everySteps
                         : nextStep + everySteps;
                 double sensed = sensed(timeS, probed);
-                if (controller.companion().isPresent()) {
-                    double pct = 0;
-                    for (int probe : probes) {
-                        pct += probed.value(probe, true) / probes.length;
-                    }
-                    companion = controller.companion().get().shown(pct);
+                if (beside) {
+                    companion = lookBeside(probed);
                 }
                 // Most looks show what the last one showed: within its rounding there is nothing to work out.
                 if (!(Math.abs(sensed - sameAbout) < sameWithin)) {
@@ -100,6 +98,14 @@ final class Outputs {
                     sameAbout = controller.display().unit().toModel(shown - controller.display().offset());
                 }
             }
+        }
+
+        private double lookBeside(Probed probed) {
+            double pct = 0;
+            for (int probe : probes) {
+                pct += probed.value(probe, true) / probes.length;
+            }
+            return controller.companion().orElseThrow().shown(pct);
         }
 
         /** Mean of its sensors. */
@@ -297,14 +303,7 @@ final class Outputs {
         }
         for (Switched loop : mains ? loops : NONE) {
             if (loop.unit.moved || loop.unit.due && !loop.timeless) {
-                double demand = loop.law.demand(seen(loop.unit, timeS, roomC));
-                boolean program = loop.timers.allow(demand > 0, timeS);
-                boolean conducts = loop.chain.relay().conducts(loop.chain.mode().apply(program), timeS);
-                // What conducts without being asked gives all it has.
-                double level = demand > 0 ? demand : 1;
-                changed |= conducts != loop.conducts || conducts && level != loop.level;
-                loop.conducts = conducts;
-                loop.level = level;
+                changed |= decide(loop, timeS, roomC);
             }
         }
         for (ApplianceState appliance : selfActing) {
@@ -318,9 +317,22 @@ final class Outputs {
         return changed;
     }
 
+    /** What an output does at a look that may change it; apart, so that the loop of looks stays small enough to be compiled into one. */
+    private boolean decide(Switched loop, double timeS, double roomC) {
+        double demand = loop.law.demand(seen(loop.unit, timeS, roomC));
+        boolean program = loop.timers.allow(demand > 0, timeS);
+        boolean conducts = loop.chain.relay().conducts(loop.chain.mode().apply(program), timeS);
+        // What conducts without being asked gives all it has.
+        double level = demand > 0 ? demand : 1;
+        boolean changed = conducts != loop.conducts || conducts && level != loop.level;
+        loop.conducts = conducts;
+        loop.level = level;
+        return changed;
+    }
+
     private Law.Seen seen(Unit unit, double timeS, double roomC) {
         double clockS = scenario.startHour() * 3600 + timeS;
-        if (unit.controller.companion().isEmpty() && !looksOutside) {
+        if (!unit.beside && !looksOutside) {
             return new Law.Seen(unit.shown, Double.NaN, roomC, Double.NaN, 0, timeS, clockS);
         }
         boolean lit = chamber.of(Lamp.class).stream().anyMatch(lamp -> lamp.byClock(clockS))
