@@ -479,7 +479,7 @@
     <svg width="26" height="10" aria-hidden="true"><rect y="3.500" width="26" height="3" fill="var(--ink)" /></svg>
     {needs?.where ?? 'at the occupant'}
     <svg width="26" height="10" aria-hidden="true"><rect width="26" height="10" fill="var(--quiet)" opacity="0.42" /></svg>
-    on the display, lowest to highest of each {duration(answer.trace.bucketS)} ({parts.loops.map((loop) => `${answer.metrics.loops[loop.index]?.cycles ?? 0} switchings`).join(', ') || 'no output'})
+    on the display, lowest to highest of each {duration(answer.trace.bucketS)} ({answer.metrics.loops.map((loop) => `${loop.cycles} switchings`).join(', ') || 'no output'})
   </p>
   <details class="small">
     <summary>The trace as a table</summary>
