@@ -1,7 +1,7 @@
 <script lang="ts">
   import BoxDrawing from '../lib/box/BoxDrawing.svelte'
   import PlaceFields from '../lib/box/PlaceFields.svelte'
-  import { freshController, freshProbe } from '../lib/chamber/draft'
+  import { freshController, freshProbe, isTwoSided } from '../lib/chamber/draft'
   import type { ChamberDraft } from '../lib/chamber/draft.svelte'
   import type { ControllerPlan, ProbePlan } from '../lib/api/types'
   import FindingLines from '../lib/parts/FindingLines.svelte'
@@ -48,7 +48,7 @@
 
   /** What the outlets of a controller are for; only a two-sided one has a second. */
   function outlets(controller: ControllerPlan): string[] {
-    if (!controller.profile.keys.some((key) => key.parameter === 'LOWER_DIFFERENTIAL')) return ['switches']
+    if (!isTwoSided(controller)) return ['switches']
     return controller.profile.unit === 'RH' ? ['first outlet moistens', 'second outlet dries'] : ['first outlet warms', 'second outlet cools']
   }
 

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { onMount, tick } from 'svelte'
+  import { onMount, tick, untrack } from 'svelte'
   import { api, Problem } from '../api/client'
   import type { ControllerPlan, KeyingView, KeyPlan, Parameter, ReadBackAnswer, SettingsView } from '../api/types'
   import { parse } from '../units'
@@ -24,7 +24,7 @@
   const id = $props.id()
 
   const keys = $derived(controller.profile.keys.filter((key) => saved.values[key.parameter] !== undefined))
-  let walk = $state<Walk>(untrackedStart())
+  let walk = $state<Walk>(untrack(() => keptWalk(controller.id, saved.number)))
   let explained = $state.raw<Partial<Record<Parameter, ReadBackAnswer | 'away'>>>({})
   let problem = $state('')
   let recorded = $state.raw<KeyingView | null>(null)
@@ -36,10 +36,6 @@
   const typed = $derived(walk.shown[key.parameter] ?? '')
   const answers = $derived(answersOf(keys, saved.values, walk.shown))
   const wrong = $derived(keys.filter((each) => answers[each.parameter] === 'differs'))
-
-  function untrackedStart(): Walk {
-    return keptWalk(controller.id, saved.number)
-  }
 
   $effect(() => keepWalk(controller.id, saved.number, walk))
 

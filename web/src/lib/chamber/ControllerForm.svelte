@@ -3,6 +3,7 @@
   import NumberField from '../parts/NumberField.svelte'
   import StyleLearner from './StyleLearner.svelte'
   import { PARAMETER_NAMES, STYLE_NAMES, unitSign } from '../words'
+  import { isTwoSided } from './draft'
   import type { ChamberDraft } from './draft.svelte'
 
   let { draft, controller, disabled }: { draft: ChamberDraft; controller: ControllerPlan; disabled: boolean } = $props()
@@ -63,9 +64,9 @@
 
   /** A device with a differential of its second outlet has two outlets and needs no key for heat or cool. */
   function setKeys(keys: KeyPlan[]) {
-    const twoSided = keys.some((key) => key.parameter === 'LOWER_DIFFERENTIAL')
-    controller.profile.keys = twoSided ? keys.filter((key) => key.parameter !== 'DIRECTION') : keys
-    if (!twoSided) controller.loops = controller.loops.slice(0, 1)
+    controller.profile.keys = keys
+    if (isTwoSided(controller)) controller.profile.keys = keys.filter((key) => key.parameter !== 'DIRECTION')
+    else controller.loops = controller.loops.slice(0, 1)
   }
 
   function move(at: number, by: number) {

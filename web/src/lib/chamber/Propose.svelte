@@ -4,6 +4,7 @@
   import { prefs } from '../prefs.svelte'
   import { decimalsOf, fill, fixed, level } from '../units'
   import { keyUnit } from '../words'
+  import { isTwoSided } from './draft'
   import type { ChamberDraft } from './draft.svelte'
 
   let { draft, controller, mayKey }: { draft: ChamberDraft; controller: ControllerPlan; mayKey: boolean } = $props()
@@ -14,7 +15,7 @@
   const now = $derived(draft.keyed[controller.id] ?? {})
   const unit = $derived(draft.answer?.settings.find((each) => each.controllerId === controller.id)?.unit ?? controller.profile.unit)
   const differs = $derived(answer !== null && controller.profile.keys.some((key) => answer!.values[key.parameter] !== now[key.parameter]))
-  const twoSided = $derived(controller.profile.keys.some((key) => key.parameter === 'LOWER_DIFFERENTIAL'))
+  const twoSided = $derived(isTwoSided(controller))
 
   async function propose() {
     problem = ''
@@ -58,7 +59,7 @@
         {#if answer.fits}<span class="mark well" aria-hidden="true">■</span>Found in {answer.rehearsals} rehearsed days of this chamber, from its coldest room to its warmest.
         {:else}<span class="mark act" aria-hidden="true">◆</span><b>No settings keep it inside all day.</b> The nearest of {answer.rehearsals} rehearsed days is below: the box or its appliance must change.{/if}
       </p>
-      <table>
+      <table class="rows">
         <thead><tr><th>Key</th><th>proposed</th><th>now</th><th>why, and one step either way</th></tr></thead>
         <tbody>
           {#each answer.reasons as reason (reason.parameter)}
@@ -99,24 +100,6 @@
     border: 1px solid var(--edge);
     background: var(--sheet);
     overflow-x: auto;
-  }
-
-  table {
-    border-collapse: collapse;
-  }
-
-  th {
-    color: var(--quiet);
-    font-size: var(--small);
-    font-weight: 400;
-    text-align: left;
-  }
-
-  th,
-  td {
-    padding: 4px 16px 4px 0;
-    border-bottom: 1px solid var(--hairline);
-    vertical-align: top;
   }
 
   td:not(:last-child) {

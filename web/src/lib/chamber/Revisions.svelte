@@ -111,7 +111,7 @@
       {#if from && to}
         {#if changes.length === 0}<p>These two hold the same values.</p>
         {:else}
-          <table>
+          <table class="rows">
             <thead><tr><th>Key</th><th>settings {from.number}</th><th>settings {to.number}</th></tr></thead>
             <tbody>
               {#each changes as each (each.parameter)}
@@ -161,24 +161,6 @@
   .row {
     align-items: center;
     padding: 6px 0;
-  }
-
-  table {
-    border-collapse: collapse;
-  }
-
-  th {
-    color: var(--quiet);
-    font-size: var(--small);
-    font-weight: 400;
-    text-align: left;
-  }
-
-  th,
-  td {
-    padding: 4px 18px 4px 0;
-    border-bottom: 1px solid var(--hairline);
-    vertical-align: top;
   }
 
   tbody + tbody tr:first-child td {

@@ -174,6 +174,11 @@ export function freshController(plan: ChamberPlan): ControllerPlan {
   }
 }
 
+/** Whether a device works two outlets around one value: it has a differential for each. */
+export function isTwoSided(controller: ControllerPlan): boolean {
+  return controller.profile.keys.some((key) => key.parameter === 'LOWER_DIFFERENTIAL')
+}
+
 /** What an appliance of a kind begins with; what belongs to another kind is null. */
 export function freshAppliance(kind: ApplianceKind, name: string, id: string = crypto.randomUUID()): AppliancePlan {
   const none = {

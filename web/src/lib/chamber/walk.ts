@@ -33,14 +33,14 @@ export function keepWalk(controllerId: string, number: number, walk: Walk | null
   }
 }
 
-/** What is known of each key that was read; a key that was not read is not in it. */
+/** What is known of each key that was read, without a server at hand; a key that was not read is not in it. */
 export function answersOf(keys: KeyPlan[], wanted: Values, shown: Walk['shown']): Partial<Record<Parameter, 'same' | 'differs' | 'unreadable'>> {
   const answers: Partial<Record<Parameter, 'same' | 'differs' | 'unreadable'>> = {}
-  for (const { parameter, step } of keys) {
+  for (const { parameter } of keys) {
     const text = shown[parameter]
     if (text === undefined || text.trim() === '') continue
     const value = parse(text)
-    answers[parameter] = value === null ? 'unreadable' : Math.abs(value - (wanted[parameter] ?? NaN)) < 0.25 * step ? 'same' : 'differs'
+    answers[parameter] = value === null ? 'unreadable' : Math.abs(value - (wanted[parameter] ?? NaN)) < 1e-6 ? 'same' : 'differs'
   }
   return answers
 }

@@ -34,6 +34,8 @@ public record LoadCheck(List<Checked> outlets, List<Fed> supplies, List<Finding>
     public static final double PRUDENT_SHARE = 0.2;
     /** Switchings a contact lasts at rated load, commonly quoted. */
     public static final double CONTACT_LIFE = 100_000;
+    /** Most switchings an hour (1/h) of a contact that is to last a year. */
+    public static final double MOST_PER_HOUR = CONTACT_LIFE / 8766;
     private static final String CONTACTOR = "Let it drive a contactor that is rated for the load, fitted by an electrician";
 
     public LoadCheck {

@@ -56,7 +56,7 @@ public sealed interface Edit {
                             sign * Math.max(sign * display, sign * now.onAt() + least));
             return Translation.withPoints(profile, settings, moved, on ? Translation.Anchor.ON : Translation.Anchor.OFF);
         }
-    
+
         /** The point where an output comes on is moved by its differential; where it stops, all but the other points move. */
         private Settings moveTwoSided(Profile profile, Settings settings) {
             boolean raises = kind == Rung.Kind.HEAT_ON || kind == Rung.Kind.HEAT_OFF || kind == Rung.Kind.MOISTEN_ON

@@ -55,8 +55,7 @@ public record ReadBack(boolean matches, List<Explanation> explanations) {
         Require.finite("shown", shown);
         ProfileKey key = profile.key(parameter).orElseThrow(() -> new RefusedValueException("parameter", parameter, "must be a key of this device"));
         double value = wanted.need(parameter);
-        double near = 0.25 * key.step();
-        if (Math.abs(shown - value) < near) {
+        if (same(value, shown)) {
             return new ReadBack(true, List.of());
         }
         List<Explanation> found = new ArrayList<>();
@@ -67,27 +66,27 @@ public record ReadBack(boolean matches, List<Explanation> explanations) {
             return new ReadBack(false, found);
         }
         double old = before.flatMap(settings -> settings.value(parameter)).orElse(Double.NaN);
-        if (Math.abs(shown - old) < near) {
+        if (same(old, shown)) {
             found.add(new Explanation(Cause.NOT_KEPT, "That is what stood there before: the change was not kept. "
                     + (profile.howToSave().isBlank() ? "Key it in again and find out how the device keeps a change." : "Key it in again, then: " + profile.howToSave())));
         }
-        if (key.factory() != null && Math.abs(shown - key.factory()) < near) {
+        if (key.factory() != null && same(key.factory(), shown)) {
             found.add(new Explanation(Cause.FACTORY, "That is the value from the factory: the change was not kept, or the device was reset. Read every other key too."));
         }
         unit(profile, wanted, parameter, value, shown, key).ifPresent(found::add);
         offset(profile, wanted, parameter, value, shown).ifPresent(found::add);
         for (ProfileKey other : profile.keys()) {
             if (other.parameter() != parameter && other.parameter().kind() != Parameter.Kind.CHOICE && shown != 0
-                    && wanted.value(other.parameter()).filter(its -> Math.abs(its - shown) < near).isPresent()) {
+                    && wanted.value(other.parameter()).filter(its -> same(its, shown)).isPresent()) {
                 found.add(new Explanation(Cause.OTHER_KEY, "That is the value of “" + other.label() + "”: are you at “" + key.label()
                         + "”? If you are, both keys now hold it."));
                 break;
             }
         }
-        if (value != 0 && (Math.abs(shown - 10 * value) < near || Math.abs(shown - value / 10) < near)) {
+        if (value != 0 && (same(10 * value, shown) || same(value / 10, shown))) {
             found.add(new Explanation(Cause.DECIMAL_POINT, "The decimal point is one place off."));
         }
-        if (value != 0 && Math.abs(shown + value) < near) {
+        if (value != 0 && same(-value, shown)) {
             found.add(new Explanation(Cause.SIGN, "The sign is the other one: it shifts the wrong way."));
         }
         if (found.isEmpty()) {
@@ -96,6 +95,11 @@ public record ReadBack(boolean matches, List<Explanation> explanations) {
                     : new Explanation(Cause.UNKNOWN, "Key in " + text(value) + " again, keep it, and read it once more."));
         }
         return new ReadBack(false, found);
+    }
+
+    /** Whether a device shows just that value: it shows steps, so nothing between counts. NaN is the same as nothing. */
+    public static boolean same(double wanted, double shown) {
+        return Math.abs(shown - wanted) < 1e-6;
     }
 
     /** The number is right in the other unit. */

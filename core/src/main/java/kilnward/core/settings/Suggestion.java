@@ -15,6 +15,7 @@ import kilnward.core.finding.RefusedValueException;
 import kilnward.core.finding.Unit;
 import kilnward.core.life.HumidityBand;
 import kilnward.core.life.Side;
+import kilnward.core.load.LoadCheck;
 import kilnward.core.probe.DisplayUnit;
 import kilnward.core.rehearsal.Metrics;
 import kilnward.core.rehearsal.Rehearsal;
@@ -57,8 +58,6 @@ public record Suggestion(Settings settings, List<Reason> reasons, boolean fits, 
     public record Neighbour(double value, double lowest, double highest, double perHour, boolean inside) {
     }
 
-    /** Most switchings an hour of a contact that is to last a year: 100 000 are commonly quoted at rated load. */
-    private static final double MOST_PER_HOUR = 100_000 / 8766.0;
     /** Most starts an hour of a compressor: from memory, makers commonly allow six to ten. */
     private static final double MOST_STARTS_PER_HOUR = 6;
     /** Shortest rest of a compressor (min): common practice, no source. */
@@ -120,7 +119,7 @@ public record Suggestion(Settings settings, List<Reason> reasons, boolean fits, 
             }
             compressor = controller.applianceIds().stream().map(setup::appliance)
                     .anyMatch(each -> each instanceof Cooler cooler && cooler.kind() != Cooler.Kind.THERMOELECTRIC);
-            mostPerHour = compressor ? MOST_STARTS_PER_HOUR : MOST_PER_HOUR;
+            mostPerHour = compressor ? MOST_STARTS_PER_HOUR : LoadCheck.MOST_PER_HOUR;
             if (humidity) {
                 HumidityBand band = setup.needs().humidity().orElseThrow(() -> new RefusedValueException("controllerId", controller.id(),
                         "must read what is wanted: no humidity is wanted here"));
@@ -226,9 +225,7 @@ public record Suggestion(Settings settings, List<Reason> reasons, boolean fits, 
                 double harm = humidity ? Double.NaN : setup.needs().nearest(up ? Side.HIGH : Side.LOW).map(limit -> limit.levelC()).orElse(Double.NaN);
                 boolean beyond = up ? outermost >= harm : outermost <= harm;
                 double level = beyond ? 0.5 * (harm + (up ? best.highest() : best.lowest())) : outermost;
-                ProfileKey key = Translation.key(profile, settings, alarm);
-                double display = unit.fromModel(level - placement);
-                settings = settings.with(alarm, up ? key.up(display) : key.down(display));
+                settings = Rekey.alarmAt(controller.with(settings), alarm, level, placement).orElse(settings);
             }
             return settings;
         }

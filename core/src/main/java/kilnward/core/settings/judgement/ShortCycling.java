@@ -10,6 +10,7 @@ import kilnward.core.finding.Remedy;
 import kilnward.core.finding.Severity;
 import kilnward.core.finding.Step;
 import kilnward.core.life.KeepBand;
+import kilnward.core.load.LoadCheck;
 import kilnward.core.rehearsal.Metrics;
 import kilnward.core.rehearsal.Rehearsal;
 import kilnward.core.rehearsal.Scenario;
@@ -22,11 +23,7 @@ import kilnward.core.settings.Situation;
 
 /** The output switches so often that the contact wears out within a year. */
 final class ShortCycling implements Judgement {
-    /** Switchings a relay's contact lasts at rated load, commonly quoted. */
-    private static final double CONTACT_LIFE = 100_000;
     private static final double HOURS_A_MONTH = 8766.0 / 12;
-    /** A contact that lasts a year. */
-    private static final double MOST_PER_HOUR = CONTACT_LIFE / 8766;
     private static final double[] WIDER = {1.5, 2, 3, 4, 6, 8};
     private static final double TRIAL_S = 4 * 3600;
 
@@ -36,14 +33,14 @@ final class ShortCycling implements Judgement {
         List<PlannedController> controllers = situation.setup().controllers();
         for (int i = 0; i < controllers.size(); i++) {
             Metrics.Switching switching = situation.running().metrics().loops().get(situation.setup().firstLoop(i));
-            if (switching.cyclesPerHour() <= MOST_PER_HOUR) {
+            if (switching.cyclesPerHour() <= LoadCheck.MOST_PER_HOUR) {
                 continue;
             }
             PlannedController controller = controllers.get(i);
             Optional<Trial> better = controller.readsHumidity() ? Optional.empty() : slower(situation, controller, i);
             Map<String, kilnward.core.finding.Quantity> numbers = new java.util.HashMap<>(Map.of(
                     "perHour", Numbers.perHour(switching.cyclesPerHour()),
-                    "months", Numbers.count(CONTACT_LIFE / switching.cyclesPerHour() / HOURS_A_MONTH)));
+                    "months", Numbers.count(LoadCheck.CONTACT_LIFE / switching.cyclesPerHour() / HOURS_A_MONTH)));
             better.ifPresent(trial -> numbers.put("widthK", Numbers.difference(trial.widthK())));
             better.ifPresent(trial -> numbers.put("thenPerHour", Numbers.perHour(trial.perHour())));
             findings.add(new Finding("short-cycling", Severity.MIND_THIS, "The relay wears out in {months} months",
@@ -80,7 +77,7 @@ final class ShortCycling implements Judgement {
             Metrics metrics = Rehearsal.run(changed.rig(), trial).metrics();
             boolean inBand = metrics.occupant().lowest() >= keep.lowC() && metrics.occupant().highest() <= keep.highC();
             double perHour = metrics.loops().get(setup.firstLoop(index)).cyclesPerHour();
-            if (inBand && perHour <= MOST_PER_HOUR && clearOfAlarms(controller, wider.get(), metrics.displays().get(index))) {
+            if (inBand && perHour <= LoadCheck.MOST_PER_HOUR && clearOfAlarms(controller, wider.get(), metrics.displays().get(index))) {
                 double newWidthK = unit.differenceToModel(
                         Rekey.points(changed, changed.controller(controller.id())).width());
                 return Optional.of(new Trial(wider.get(), newWidthK, perHour));

@@ -10,6 +10,7 @@ import java.util.Optional;
 import java.util.UUID;
 import kilnward.core.finding.RefusedValueException;
 import kilnward.core.settings.Parameter;
+import kilnward.core.settings.ReadBack;
 import kilnward.core.settings.Settings;
 import kilnward.server.api.chamber.ChamberViews.ChamberChange;
 import kilnward.server.api.chamber.ChamberViews.ChamberView;
@@ -200,7 +201,7 @@ public class ChamberService {
         Map<Parameter, Double> wanted = revision(entity.getControllerId(), entity.getNumber()).map(found -> values(found.getValues())).orElse(Map.of());
         Map<Parameter, Double> shown = values(entity.getShown());
         return new KeyingView(entity.getControllerId().toString(), entity.getNumber(), entity.getAuthor(), entity.getKeyedAt(), shown,
-                shown.keySet().stream().filter(key -> Math.abs(shown.get(key) - wanted.getOrDefault(key, Double.NaN)) > 1e-6).toList());
+                shown.keySet().stream().filter(key -> !ReadBack.same(wanted.getOrDefault(key, Double.NaN), shown.get(key))).toList());
     }
 
     private static Map<Parameter, Double> values(List<SettingValue> stored) {
