@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest'
-import { keyUnit, stepOf } from './words'
+import { keyUnit } from './chamber/meanings'
+import { stepOf } from './words'
 
 describe('words', () => {
   it('give each key its unit', () => {

@@ -1,5 +1,5 @@
 /** The words for what the server names by a code. */
-import type { ApplianceKind, ControllerPlan, Guide, Parameter, RungKind, Step } from './api/types'
+import type { ApplianceKind, ControllerPlan, Guide, RungKind, Step } from './api/types'
 import type { StepName } from './router.svelte'
 
 export const RUNG_NAMES: Record<RungKind, string> = {
@@ -11,47 +11,21 @@ export const RUNG_NAMES: Record<RungKind, string> = {
   MOISTEN_OFF: 'Moistening stops',
   DRY_ON: 'Drying starts',
   DRY_OFF: 'Drying stops',
+  HOLDS: 'Holds here',
+  HEAT_FULL: 'Full heat',
+  COOL_FULL: 'Full cooling',
+  MOISTEN_FULL: 'Full moistening',
+  DRY_FULL: 'Full drying',
+  FAN_LEAST: 'Fan speeds up',
+  FAN_FULL: 'Fan at full speed',
+  VENT_OPENS: 'Vent opens',
+  VENT_SHUTS: 'Vent shuts',
   HIGH_ALARM: 'High alarm',
   LOW_ALARM: 'Low alarm',
   BACKUP_OPENS: 'Own thermostat opens',
   BACKUP_CLOSES: 'Own thermostat closes',
   STUCK_ON_END: 'Stuck on ends',
   HEATER_DEAD_END: 'Heater dead ends',
-}
-
-export const PARAMETER_NAMES: Record<Parameter, string> = {
-  UNIT: 'unit',
-  DIRECTION: 'heat or cool',
-  LOWEST_SETTABLE: 'lowest settable value',
-  HIGHEST_SETTABLE: 'highest settable value',
-  SET_VALUE: 'set value',
-  DIFFERENTIAL: 'differential',
-  LOWER_DIFFERENTIAL: 'differential of the second outlet',
-  ON_AT: 'on at',
-  OFF_AT: 'off at',
-  ACT_DELAY: 'delay before acting',
-  MIN_OFF: 'shortest rest',
-  HIGH_ALARM: 'high alarm',
-  LOW_ALARM: 'low alarm',
-  OFFSET: 'offset (calibration)',
-}
-
-/** Why a key comes where it comes: the usual order of keying in. */
-export const ORDER_REASONS: Record<Parameter, string> = {
-  UNIT: 'First of all: every number that follows is in it.',
-  DIRECTION: 'Before any value: the wrong way round it adds to what is too much already.',
-  LOWEST_SETTABLE: 'Before the set value, so that it can be reached. It bounds what can be set, not what happens.',
-  HIGHEST_SETTABLE: 'Before the set value, so that it can be reached. It bounds what can be set, not what happens.',
-  SET_VALUE: 'After unit and limits, which would refuse or misread it.',
-  DIFFERENTIAL: 'Right after the set value: the two together say where it switches.',
-  LOWER_DIFFERENTIAL: 'After that of the first outlet, so that both can be seen to leave a rest between them.',
-  ON_AT: 'The pair belongs together: on at, then off at.',
-  OFF_AT: 'The pair belongs together: on at, then off at.',
-  ACT_DELAY: 'After the values it delays.',
-  MIN_OFF: 'After the values it holds back.',
-  HIGH_ALARM: 'After the set value: many devices keep a distance from it.',
-  LOW_ALARM: 'After the set value: many devices keep a distance from it.',
-  OFFSET: 'Last: it shifts everything that is shown.',
 }
 
 export const KEEPING_NAMES: Record<Guide['keeping'], string> = {
@@ -152,17 +126,3 @@ export function stepOf(step: Step): StepName {
 export type DisplayUnit = 'C' | 'F' | 'RH'
 
 export const unitSign = (unit: DisplayUnit) => (unit === 'RH' ? '%RH' : `°${unit}`)
-
-/** The unit a key's value is in, for a controller keyed in °C, °F or %RH. */
-export function keyUnit(parameter: Parameter, unit: DisplayUnit): string {
-  switch (parameter) {
-    case 'UNIT':
-    case 'DIRECTION':
-      return ''
-    case 'ACT_DELAY':
-    case 'MIN_OFF':
-      return 'min'
-    default:
-      return unitSign(unit)
-  }
-}

@@ -1,66 +1,29 @@
 <script lang="ts">
-  import type { KeyPlan, Parameter } from '../lib/api/types'
+  import type { Parameter } from '../lib/api/types'
   import type { ChamberDraft } from '../lib/chamber/draft.svelte'
   import ControllerForm from '../lib/chamber/ControllerForm.svelte'
   import CardWalk from '../lib/chamber/CardWalk.svelte'
   import { session } from '../lib/session.svelte'
-  import { decimalsOf, fixed } from '../lib/units'
-  import { keyUnit, PARAMETER_NAMES, unitSign, type DisplayUnit } from '../lib/words'
+  import { does, shownValue } from '../lib/chamber/doing'
+  import type { DisplayUnit } from '../lib/words'
+  import { keyUnit, MEANINGS } from '../lib/chamber/meanings'
 
   let { draft }: { draft: ChamberDraft } = $props()
   /** The controller that is gone through key by key. */
   let walking = $state<string | null>(null)
 
-  function shown(key: KeyPlan, value: number): string {
-    return key.words.length === 2 ? (key.words[Math.round(value)] ?? '') : fixed(value, decimalsOf(key.step))
-  }
-
   const written = (iso: string) =>
     new Intl.DateTimeFormat('en-GB', { dateStyle: 'long', timeStyle: 'short', timeZone: session.site?.timeZone ?? 'UTC' }).format(new Date(iso))
 
-  /** What a key does, for the card: only what is saved is told, never what is still being typed. */
-  function does(parameter: Parameter, controllerId: string, unit: DisplayUnit): string {
-    const keyed = draft.answer?.settings.find((each) => each.controllerId === controllerId)
-    if (!keyed || draft.changedKeys > 0) return ''
-    const digits = decimalsOf(keyed.resolution)
-    const of: Partial<Record<Parameter, typeof keyed.points>> = {
-      SET_VALUE: keyed.points,
-      ON_AT: keyed.points,
-      OFF_AT: keyed.points,
-      DIFFERENTIAL: keyed.points.slice(0, 1),
-      LOWER_DIFFERENTIAL: keyed.points.slice(1),
-    }
-    const told = (of[parameter] ?? []).map(({ onAt, offAt }) => {
-      const raises = offAt > onAt
-      const what = unit === 'RH' ? (raises ? 'Moistening' : 'Drying') : raises ? 'Heat' : 'Cooling'
-      return `${what} comes on at ${fixed(onAt, digits)} and stops at ${fixed(offAt, digits)} ${unitSign(unit)}.`
-    })
-    if (told.length > 0) return told.join(' ')
-    if (parameter === 'HIGH_ALARM') return 'It sounds at this and above.'
-    if (parameter === 'LOW_ALARM') return 'It sounds at this and below.'
-    return ''
-  }
-
-  /** What to try once everything is keyed in, and what must happen then. */
-  function trials(controllerId: string, unit: DisplayUnit): string[] {
-    const keyed = draft.answer?.settings.find((each) => each.controllerId === controllerId)
-    const saved = draft.settingsOf(controllerId)
-    if (!keyed || !saved) return []
-    const digits = decimalsOf(keyed.resolution)
-    const at = (value: number) => `${fixed(value, digits)} ${unitSign(unit)}`
-    const [up, down] = unit === 'RH' ? ['Breathe on the probe', 'Let it dry in a draught'] : ['Warm the probe in your hand, or in a warm dry cloth where a hand is not enough', 'Cool it in a damp cloth']
-    const rising = keyed.points.map(({ onAt, offAt }) => (offAt > onAt ? `its output must stop at ${at(offAt)}` : `its output must start at ${at(onAt)}`))
-    const falling = keyed.points.map(({ onAt, offAt }) => (offAt > onAt ? `its output must start at ${at(onAt)}` : `its output must stop at ${at(offAt)}`))
-    const { HIGH_ALARM: high, LOW_ALARM: low } = saved.values
-    if (high !== undefined) rising.push(`it must sound at ${at(high)}`)
-    if (low !== undefined) falling.push(`it must sound at ${at(low)}`)
-    return [`${up}: ${rising.join('; ')}.`, `${down}: ${falling.join('; ')}. A delay keyed in comes on top.`, 'Force each output once and feel that the right appliance answers. Then set it back to automatic.']
-  }
+  /** What the controller does with what is saved; nothing while something else is being typed. */
+  const keyedOf = (controllerId: string) => (draft.changedKeys > 0 ? null : (draft.answer?.settings.find((each) => each.controllerId === controllerId) ?? null))
 </script>
 
 {#each draft.plan.controllers as controller (controller.id)}
   {@const saved = draft.settingsOf(controller.id)}
   {@const unit = saved?.values['UNIT'] === undefined ? controller.profile.unit : saved.values['UNIT'] < 0.5 ? 'C' : 'F'}
+  {@const keyed = keyedOf(controller.id)}
+  {@const told = (parameter: Parameter) => (keyed && saved ? does(parameter, controller.profile, saved.values, keyed, unit) : '')}
   <article class="card" aria-labelledby="card-{controller.id}">
     <header>
       <h2 id="card-{controller.id}">{controller.name}</h2>
@@ -73,7 +36,7 @@
         <p>
           {#if !keying}<span class="mark mind" aria-hidden="true">▲</span>Nobody has recorded yet that it was keyed in.
           {:else if keying.number !== saved.number}<span class="mark mind" aria-hidden="true">▲</span>Settings {saved.number} are not keyed in: the device was last given settings {keying.number}, by {keying.author}, {written(keying.keyedAt)}.
-          {:else if keying.differs.length > 0}<span class="mark act" aria-hidden="true">◆</span>Keyed in by {keying.author}, {written(keying.keyedAt)}, but it showed other values for {keying.differs.map((each) => controller.profile.keys.find((key) => key.parameter === each)?.label ?? PARAMETER_NAMES[each]).join(', ')}.
+          {:else if keying.differs.length > 0}<span class="mark act" aria-hidden="true">◆</span>Keyed in by {keying.author}, {written(keying.keyedAt)}, but it showed other values for {keying.differs.map((each) => controller.profile.keys.find((key) => key.parameter === each)?.label ?? MEANINGS[each].name).join(', ')}.
           {:else}<span class="mark well" aria-hidden="true">■</span>Keyed in by {keying.author}, {written(keying.keyedAt)}; it read back as wanted.{/if}
         </p>
       {/if}
@@ -92,7 +55,7 @@
         that is heard protect the animals.
       </p>
       {#if walking === controller.id}
-        <CardWalk {draft} {controller} {saved} {unit} mayKey={session.mayKey} show={shown} does={(parameter) => does(parameter, controller.id, unit)} trials={trials(controller.id, unit)} onclose={() => (walking = null)} />
+        <CardWalk {draft} {controller} {saved} {unit} {keyed} mayKey={session.mayKey} does={told} onclose={() => (walking = null)} />
       {:else}
         <p class="no-print"><button class="button main" onclick={() => (walking = controller.id)}>Key it in, one value at a time</button></p>
       {/if}
@@ -103,14 +66,14 @@
           {@const value = saved.values[key.parameter]}
           <li>
             <span class="number quiet">{index + 1}</span>
-            <span class="label"><b>{key.label}</b> <span class="quiet small">{PARAMETER_NAMES[key.parameter]}</span></span>
+            <span class="label"><b>{key.label}</b> <span class="quiet small">{MEANINGS[key.parameter].name}</span></span>
             <span class="value">
-              <span class="mono">{value === undefined ? '—' : shown(key, value)}</span>
+              <span class="mono">{value === undefined ? '—' : shownValue(key, value)}</span>
               <span class="quiet">{keyUnit(key.parameter, unit)}</span>
             </span>
             <span class="does small quiet">
-              {does(key.parameter, controller.id, unit)}
-              {#if key.factory !== null}From the factory: {shown(key, key.factory)}.{/if}
+              {told(key.parameter)}
+              {#if key.factory !== null}From the factory: {shownValue(key, key.factory)}.{/if}
             </span>
             <span class="tick" aria-hidden="true"></span>
           </li>

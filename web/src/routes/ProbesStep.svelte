@@ -1,7 +1,8 @@
 <script lang="ts">
   import BoxDrawing from '../lib/box/BoxDrawing.svelte'
   import PlaceFields from '../lib/box/PlaceFields.svelte'
-  import { freshController, freshProbe, isTwoSided } from '../lib/chamber/draft'
+  import { freshController, freshProbe } from '../lib/chamber/draft'
+  import { outlets } from '../lib/chamber/meanings'
   import type { ChamberDraft } from '../lib/chamber/draft.svelte'
   import type { ControllerPlan, ProbePlan } from '../lib/api/types'
   import FindingLines from '../lib/parts/FindingLines.svelte'
@@ -45,12 +46,6 @@
       ? ['Upstream of the heater, so that all the water passes it before it is read.', 'Always under water, also when top-up fails.', 'Away from light and from the pump’s own warmth.']
       : ['At the height of those who live there, in moving air.', 'Out of light and mist, and out of the heater’s reach.', 'In the sun: in a shaded tube through which air moves. Between lamps, not under one.', 'A humidity sensor is wiped when it reads 100, kept from solvents, and never boiled.'],
   )
-
-  /** What the outlets of a controller are for; only a two-sided one has a second. */
-  function outlets(controller: ControllerPlan): string[] {
-    if (!isTwoSided(controller)) return ['switches']
-    return controller.profile.unit === 'RH' ? ['first outlet moistens', 'second outlet dries'] : ['first outlet warms', 'second outlet cools']
-  }
 
   /** An outlet in a plan is one with something on it; the first is always there. */
   function connect(controller: ControllerPlan, at: number, applianceIds: string[]) {

@@ -1,6 +1,7 @@
 <script lang="ts">
   import type { ScenarioPlan } from '../lib/api/types'
   import type { ChamberDraft } from '../lib/chamber/draft.svelte'
+  import BandForm from '../lib/chamber/BandForm.svelte'
   import Propose from '../lib/chamber/Propose.svelte'
   import Revisions from '../lib/chamber/Revisions.svelte'
   import Ladder from '../lib/ladder/Ladder.svelte'
@@ -101,7 +102,8 @@
       {/if}
       {#each draft.plan.controllers as controller (controller.id)}
         <KeyStrip {draft} {controller} mayKey={session.mayKey} />
-        <Propose {draft} {controller} mayKey={session.mayKey} />
+        <BandForm {draft} {controller} mayKey={session.mayKey} />
+        <Propose {draft} {controller} mayKey={session.mayKey} mayPlan={session.mayPlan} />
         <Revisions {draft} {controller} />
       {/each}
     </div>

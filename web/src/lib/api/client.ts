@@ -28,8 +28,8 @@ export class Problem extends Error {
 
 const CSRF_COOKIE = /(?:^|; )XSRF-TOKEN=([^;]*)/
 
-async function ask<T>(method: string, path: string, body?: unknown, signal?: AbortSignal): Promise<T> {
-  const headers: Record<string, string> = { Accept: 'application/json' }
+async function send(method: string, path: string, body: unknown, accept: string, signal?: AbortSignal): Promise<Response> {
+  const headers: Record<string, string> = { Accept: accept }
   if (body !== undefined) headers['Content-Type'] = body instanceof Blob ? body.type : 'application/json'
   const token = CSRF_COOKIE.exec(document.cookie)?.[1]
   if (method !== 'GET' && token) headers['X-XSRF-TOKEN'] = decodeURIComponent(token)
@@ -43,9 +43,9 @@ async function ask<T>(method: string, path: string, body?: unknown, signal?: Abo
     })
   } catch (failed) {
     if (signal?.aborted) throw failed
-    throw new Problem(0, 'Kiln Ward does not answer', 'The server cannot be reached. What you typed is kept on this page.')
+    throw away()
   }
-  if (response.ok) return response.status === 204 ? (undefined as T) : ((await response.json()) as T)
+  if (response.ok) return response
   const problem = (await response.json().catch(() => ({}))) as Record<string, unknown>
   throw new Problem(
     response.status,
@@ -56,9 +56,34 @@ async function ask<T>(method: string, path: string, body?: unknown, signal?: Abo
   )
 }
 
+const away = () => new Problem(0, 'Kiln Ward does not answer', 'The server cannot be reached. What you typed is kept on this page.')
+
+async function ask<T>(method: string, path: string, body?: unknown, signal?: AbortSignal): Promise<T> {
+  const response = await send(method, path, body, 'application/json', signal)
+  return response.status === 204 ? (undefined as T) : ((await response.json()) as T)
+}
+
+/** Posts something that is answered line by line, each a document of its own. */
+async function lines<T>(path: string, body: unknown, online: (line: T) => void, signal: AbortSignal): Promise<void> {
+  const response = await send('POST', path, body, 'application/x-ndjson', signal)
+  const reader = response.body!.pipeThrough(new TextDecoderStream()).getReader()
+  let rest = ''
+  try {
+    for (let read = await reader.read(); !read.done; read = await reader.read()) {
+      const parts = (rest + read.value).split('\n')
+      rest = parts.pop() ?? ''
+      for (const part of parts) online(JSON.parse(part) as T)
+    }
+  } catch (failed) {
+    if (signal.aborted || failed instanceof SyntaxError) throw failed
+    throw away()
+  }
+}
+
 export const api = {
   get: <T>(path: string) => ask<T>('GET', path),
   post: <T>(path: string, body: unknown, signal?: AbortSignal) => ask<T>('POST', path, body, signal),
+  lines,
   /** Posts a document as it is, so that a refusal can name its lines. */
   postText: <T>(path: string, text: string) => ask<T>('POST', path, new Blob([text], { type: 'text/plain;charset=utf-8' })),
   put: <T>(path: string, body: unknown) => ask<T>('PUT', path, body),

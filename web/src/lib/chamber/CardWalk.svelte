@@ -1,10 +1,13 @@
 <script lang="ts">
   import { onMount, tick, untrack } from 'svelte'
   import { api, Problem } from '../api/client'
-  import type { ControllerPlan, KeyingView, KeyPlan, Parameter, ReadBackAnswer, SettingsView } from '../api/types'
+  import type { ControllerPlan, KeyingView, Parameter, ReadBackAnswer, RehearsalAnswer, SettingsView } from '../api/types'
   import { parse } from '../units'
-  import { keyUnit, ORDER_REASONS, PARAMETER_NAMES, type DisplayUnit } from '../words'
+  import type { DisplayUnit } from '../words'
+  import { keyUnit, MEANINGS } from './meanings'
   import type { ChamberDraft } from './draft.svelte'
+  import { shownValue, trials, tryouts, type Tryout } from './doing'
+  import FunctionTest from './FunctionTest.svelte'
   import { answersOf, keptWalk, keepWalk, type Walk } from './walk'
 
   interface Props {
@@ -13,14 +16,13 @@
     saved: SettingsView
     unit: DisplayUnit
     mayKey: boolean
-    show: (key: KeyPlan, value: number) => string
+    /** What the device does with it; null while that is not known. */
+    keyed: RehearsalAnswer['settings'][number] | null
     /** What a key does, in words; empty where nothing is to be said. */
     does: (parameter: Parameter) => string
-    /** What to try afterwards, and what must happen. */
-    trials: string[]
     onclose: () => void
   }
-  let { draft, controller, saved, unit, mayKey, show, does, trials, onclose }: Props = $props()
+  let { draft, controller, saved, unit, keyed, mayKey, does, onclose }: Props = $props()
   const id = $props.id()
 
   const keys = $derived(controller.profile.keys.filter((key) => saved.values[key.parameter] !== undefined))
@@ -35,11 +37,25 @@
   const wanted = $derived(saved.values[key.parameter]!)
   const typed = $derived(walk.shown[key.parameter] ?? '')
   const answers = $derived(answersOf(keys, saved.values, walk.shown))
+  const tests = $derived(keyed ? tryouts(keyed, unit) : [])
   const wrong = $derived(keys.filter((each) => answers[each.parameter] === 'differs'))
 
   $effect(() => keepWalk(controller.id, saved.number, walk))
 
   onMount(() => heading?.focus())
+
+  /** What the revision before said, for a device that was never recorded: a change that is not kept shows just that. */
+  let previous = $state.raw<SettingsView['values'] | null>(null)
+  onMount(async () => {
+    if (saved.number < 2) return
+    try {
+      const all = await api.get<SettingsView[]>(`/chambers/${draft.id}/controllers/${controller.id}/settings`)
+      previous = all.find((each) => each.number === saved.number - 1)?.values ?? null
+    } catch (failed) {
+      // Only one explanation the less; reading back works without it.
+      if (!(failed instanceof Problem)) throw failed
+    }
+  })
 
   async function go(phase: Walk['phase'], at: number) {
     walk.phase = phase
@@ -74,7 +90,7 @@
       const answer = await api.post<ReadBackAnswer>('/calc/read-back', {
         profile: $state.snapshot(controller.profile),
         wanted: saved.values,
-        before: draft.view.keyings.find((each) => each.controllerId === controller.id)?.shown ?? null,
+        before: draft.view.keyings.find((each) => each.controllerId === controller.id)?.shown ?? previous,
         parameter: of.parameter,
         shown: value,
       })
@@ -91,6 +107,14 @@
     next()
   }
 
+  /** What was seen in the function test, as far as it can be read. */
+  function triedOf(all: Tryout[]): KeyingView['tried'] {
+    return all.flatMap(({ loopId, switched, wanted: should }) => {
+      const at = parse(walk.tried[loopId + switched] ?? '')
+      return at === null ? [] : [{ loopId, switched, wanted: should, at }]
+    })
+  }
+
   async function record() {
     busy = true
     problem = ''
@@ -99,7 +123,7 @@
       return value === null ? [] : [[each.parameter, value]]
     }))
     try {
-      recorded = await api.post<KeyingView>(`/chambers/${draft.id}/controllers/${controller.id}/keyings`, { number: saved.number, shown })
+      recorded = await api.post<KeyingView>(`/chambers/${draft.id}/controllers/${controller.id}/keyings`, { number: saved.number, shown, tried: triedOf(tests) })
       draft.keyedIn(recorded)
       keepWalk(controller.id, saved.number, null)
     } catch (failed) {
@@ -121,17 +145,17 @@
   </h3>
 
   {#if walk.phase === 'key'}
-    {#if PARAMETER_NAMES[key.parameter] !== key.label.toLowerCase()}<p class="quiet">{PARAMETER_NAMES[key.parameter]}</p>{/if}
-    <p class="big"><span class="mono">{show(key, wanted)}</span> <span class="quiet">{keyUnit(key.parameter, unit)}</span></p>
+    {#if MEANINGS[key.parameter].name !== key.label.toLowerCase()}<p class="quiet">{MEANINGS[key.parameter].name}</p>{/if}
+    <p class="big"><span class="mono">{shownValue(key, wanted)}</span> <span class="quiet">{keyUnit(key.parameter, unit)}</span></p>
     {#if does(key.parameter)}<p>{does(key.parameter)}</p>{/if}
-    <p class="quiet small">{ORDER_REASONS[key.parameter]}</p>
+    <p class="quiet small">{MEANINGS[key.parameter].why}</p>
     {#if walk.at === 0 && controller.profile.howToSet}<p class="small"><b>To change a value:</b> {controller.profile.howToSet}</p>{/if}
   {:else if walk.phase === 'keep'}
     <p class="say">{controller.profile.howToSave || 'Find out how your device keeps a change, and write it down under “Your controller”. Some keep it when the keys rest, some drop it.'}</p>
     <p class="quiet small">Then read every value back: a change that was not kept looks just like one that was.</p>
   {:else if walk.phase === 'read'}
-    <p class="quiet">wanted: <span class="mono">{show(key, wanted)}</span> {keyUnit(key.parameter, unit)}</p>
-    {#if key.words.length === 2}
+    <p class="quiet">wanted: <span class="mono">{shownValue(key, wanted)}</span> {keyUnit(key.parameter, unit)}</p>
+    {#if key.words.length > 0}
       <div class="choices" role="group" aria-label="It shows">
         {#each key.words as word, choice (choice)}
           <button class="button" class:main={typed === String(choice)} aria-pressed={typed === String(choice)} onclick={() => readBack(String(choice))}>{word}</button>
@@ -165,12 +189,10 @@
   {/if}
   {#if walk.phase === 'done'}
     {#if !recorded}
+      <FunctionTest {draft} {controller} {saved} {unit} tests={tests} steps={keyed ? trials(controller.profile, saved.values, keyed, unit) : []} tried={walk.tried} {mayKey} />
       <p><button class="button" class:main={wrong.length === 0} disabled={!mayKey || busy || Object.keys(answers).length === 0 || Object.values(answers).includes('unreadable')} title={mayKey ? undefined : 'A visitor looks only'} onclick={record}>{wrong.length > 0 ? 'Record it as it is' : 'Record that it is keyed in'}</button></p>
     {/if}
     {#if problem}<p class="error" role="alert">{problem}</p>{/if}
-    <h4>Now try it</h4>
-    <ol>{#each trials as trial (trial)}<li>{trial}</li>{/each}</ol>
-    <p class="small quiet">Where it switches elsewhere, put what you saw into “Which style is it?” under “Your controller” below.</p>
   {/if}
 
   <div class="way">
@@ -204,10 +226,6 @@
     font-size: 28px;
     outline: none;
     overflow-wrap: anywhere;
-  }
-
-  h4 {
-    margin: 6px 0 0;
   }
 
   .big .mono {
@@ -247,10 +265,5 @@
 
   .way .button:last-child {
     flex: 2;
-  }
-
-  ol {
-    margin: 0;
-    padding-left: 20px;
   }
 </style>

@@ -1,46 +1,65 @@
 <script lang="ts">
-  import type { ControllerPlan, KeyPlan, Parameter } from '../api/types'
+  import type { ControllerPlan, KeyPlan, Parameter, ProfileDocument } from '../api/types'
   import NumberField from '../parts/NumberField.svelte'
+  import HabitsForm from './HabitsForm.svelte'
+  import ProfileShelf from './ProfileShelf.svelte'
   import StyleLearner from './StyleLearner.svelte'
-  import { PARAMETER_NAMES, STYLE_NAMES, unitSign } from '../words'
+  import { STYLE_NAMES, unitSign } from '../words'
   import { isTwoSided } from './draft'
   import type { ChamberDraft } from './draft.svelte'
+  import { freshKey, LAW_NAMES, MEANINGS, needed, outlets, PARAMETERS, type Law } from './meanings'
 
   let { draft, controller, disabled }: { draft: ChamberDraft; controller: ControllerPlan; disabled: boolean } = $props()
   const id = $props.id()
   const index = $derived(draft.plan.controllers.findIndex((each) => each.id === controller.id))
   const path = $derived(`controllers[${index}].profile`)
   const has = (parameter: Parameter) => controller.profile.keys.some((key) => key.parameter === parameter)
+  const law = $derived(controller.profile.law)
   const free = $derived(
-    (Object.keys(PARAMETER_NAMES) as Parameter[]).filter((each) => !has(each) && !(each === 'DIRECTION' && has('LOWER_DIFFERENTIAL')) && !(each === 'LOWER_DIFFERENTIAL' && has('ON_AT'))),
+    PARAMETERS.filter(
+      (each) =>
+        !has(each) &&
+        (MEANINGS[each].laws?.includes(law) ?? true) &&
+        !(each === 'DIRECTION' && has('LOWER_DIFFERENTIAL')) &&
+        !(each === 'LOWER_DIFFERENTIAL' && has('ON_AT')) &&
+        !(each === 'SECOND_OUTPUT_MODE' && outlets(controller).length < 2),
+    ),
   )
   let added = $state<Parameter | ''>('')
+  /** Keys that come and go together. */
+  const TOGETHER: Parameter[][] = [['DAY_FROM', 'DAY_TO'], ['PULSE_ON', 'PULSE_REST'], ['LIGHT_BELOW', 'LIGHT_DELAY']]
 
   function change(action: () => void) {
     action()
     draft.replan()
   }
 
-  /** A key as it begins; words only for a choice. */
-  function fresh(parameter: Parameter): KeyPlan {
-    const degrees = controller.profile.unit === 'F'
-    const base = { parameter, label: PARAMETER_NAMES[parameter], factory: null, words: [] as string[] }
-    switch (parameter) {
-      case 'UNIT':
-        return { ...base, step: 1, lowest: 0, highest: 1, words: ['°C', '°F'] }
-      case 'DIRECTION':
-        return { ...base, step: 1, lowest: 0, highest: 1, words: controller.profile.unit === 'RH' ? ['moisten', 'dry'] : ['heat', 'cool'] }
-      case 'ACT_DELAY':
-      case 'MIN_OFF':
-        return { ...base, step: 1, lowest: 0, highest: 10 }
-      case 'DIFFERENTIAL':
-      case 'LOWER_DIFFERENTIAL':
-        return { ...base, step: controller.profile.resolution, lowest: controller.profile.resolution, highest: degrees ? 30 : 15 }
-      case 'OFFSET':
-        return { ...base, step: controller.profile.resolution, lowest: degrees ? -15 : -10, highest: degrees ? 15 : 10 }
-      default:
-        return { ...base, step: controller.profile.resolution, lowest: -40, highest: degrees ? 230 : 110 }
-    }
+  const fresh = (parameter: Parameter): KeyPlan => freshKey(parameter, controller.profile)
+
+  function add(parameter: Parameter) {
+    const all = TOGETHER.find((each) => each.includes(parameter)) ?? [parameter]
+    setKeys([...controller.profile.keys, ...all.filter((each) => !has(each)).map(fresh)])
+  }
+
+  /** Another school keeps the keys that it has too, and gets those it cannot do without. */
+  function setLaw(next: Law) {
+    draft.checkpoint('changing the school')
+    const { profile } = controller
+    profile.law = next
+    if (next !== 'ON_OFF' && profile.unit === 'RH' && next !== 'TIME_PROPORTIONAL') profile.unit = 'C'
+    if (next !== 'ON_OFF' && profile.raising === 'PAIR') profile.raising = profile.lowering = 'OFF_AT_SET'
+    const kept = profile.keys.filter((key) => MEANINGS[key.parameter].laws?.includes(next) ?? true)
+    const come = needed(next, profile.raising === 'PAIR').filter((each) => !kept.some((key) => key.parameter === each)).map(fresh)
+    const place = Math.max(0, kept.findIndex((key) => key.parameter === 'SET_VALUE') + 1)
+    setKeys([...kept.slice(0, place), ...come, ...kept.slice(place)])
+  }
+
+  function take({ name, profile }: ProfileDocument) {
+    change(() => {
+      draft.checkpoint(`taking the description of “${name}”`)
+      controller.profile = structuredClone($state.snapshot(profile)) as ControllerPlan['profile']
+      setKeys(controller.profile.keys)
+    })
   }
 
   function restyle(style: ControllerPlan['profile']['raising'], raising: boolean) {
@@ -66,7 +85,7 @@
   function setKeys(keys: KeyPlan[]) {
     controller.profile.keys = keys
     if (isTwoSided(controller)) controller.profile.keys = keys.filter((key) => key.parameter !== 'DIRECTION')
-    else controller.loops = controller.loops.slice(0, 1)
+    controller.loops = controller.loops.slice(0, outlets(controller).length)
   }
 
   function move(at: number, by: number) {
@@ -98,6 +117,13 @@
     </div>
     <NumberField label="Smallest step shown" unit={unitSign(controller.profile.unit)} digits={3} value={controller.profile.resolution} error={draft.error(`${path}.resolution`)} onchange={(value) => change(() => (controller.profile.resolution = value!))} />
     <NumberField label="It looks at its probe every" unit="s" value={controller.profile.samplingS} error={draft.error(`${path}.samplingS`)} onchange={(value) => change(() => (controller.profile.samplingS = value!))} />
+    <div>
+      <label for="{id}-law">It works by</label>
+      <select id="{id}-law" value={law} onchange={(event) => change(() => setLaw(event.currentTarget.value as Law))}>
+        {#each Object.entries(LAW_NAMES) as [value, name] (value)}<option {value}>{name}</option>{/each}
+      </select>
+    </div>
+    {#if law === 'ON_OFF' || (law === 'STEP_VENT' && has('FAN_SET_VALUE'))}
     {#each [true, false] as raising (raising)}
       <div>
         <label for="{id}-style-{raising}">{controller.profile.unit === 'RH' ? (raising ? 'When moistening it' : 'When drying it') : raising ? 'When heating it' : 'When cooling it'}</label>
@@ -110,13 +136,15 @@
         </select>
       </div>
     {/each}
+    {/if}
     <label class="check">
       <input type="checkbox" bind:checked={controller.profile.strict} onchange={() => draft.replan()} />
       It switches only past a value, not at it
     </label>
   </div>
 
-  <StyleLearner {controller} onlearned={(style, raising) => change(() => restyle(style, raising))} />
+  <ProfileShelf {controller} ontake={take} />
+  {#if law === 'ON_OFF'}<StyleLearner {controller} onlearned={(style, raising) => change(() => restyle(style, raising))} />{/if}
 
   <div class="scroll">
     <table>
@@ -127,7 +155,7 @@
       <tbody>
         {#each controller.profile.keys as key, at (key.parameter)}
           {@const row = `${path}.keys[${at}]`}
-          {@const name = PARAMETER_NAMES[key.parameter]}
+          {@const name = MEANINGS[key.parameter].name}
           <tr>
             <td>
               <button class="arrow" aria-label="Move {name} up" disabled={at === 0} onclick={() => change(() => move(at, -1))}>↑</button>
@@ -138,10 +166,11 @@
               <input aria-label="Label for {name}" maxlength="40" bind:value={key.label} oninput={() => draft.replan()} aria-invalid={draft.error(`${row}.label`) ? 'true' : undefined} />
               {#if draft.error(`${row}.label`)}<p class="error">{draft.error(`${row}.label`)}</p>{/if}
             </td>
-            {#if key.words.length === 2}
+            {#if key.words.length > 0}
               <td colspan="4" class="words">
-                <input aria-label="First word of {name}" maxlength="20" bind:value={key.words[0]} oninput={() => draft.replan()} />
-                <input aria-label="Second word of {name}" maxlength="20" bind:value={key.words[1]} oninput={() => draft.replan()} />
+                {#each key.words as _, choice (choice)}
+                  <input aria-label="Word {choice + 1} of {name}" maxlength="20" bind:value={key.words[choice]} oninput={() => draft.replan()} />
+                {/each}
               </td>
             {:else}
               {#each ['step', 'lowest', 'highest'] as const as field (field)}
@@ -149,7 +178,7 @@
               {/each}
               <td><NumberField label="" digits={3} emptyMeans="?" value={key.factory} error={draft.error(`${row}.factory`)} onchange={(value) => change(() => (key.factory = value))} /></td>
             {/if}
-            <td><button class="link small" onclick={() => change(() => setKeys(controller.profile.keys.filter((each) => each !== key)))}>Remove<span class="sr-only"> {name}</span></button></td>
+            <td><button class="link small" onclick={() => change(() => setKeys(controller.profile.keys.filter((each) => each !== key && !TOGETHER.some((all) => all.includes(key.parameter) && all.includes(each.parameter)))))}>Remove<span class="sr-only"> {name}</span></button></td>
           </tr>
         {/each}
       </tbody>
@@ -161,19 +190,20 @@
       <label for="{id}-add">Another key, meaning</label>
       <select id="{id}-add" bind:value={added}>
         <option value="">choose</option>
-        {#each free as parameter (parameter)}<option value={parameter}>{PARAMETER_NAMES[parameter]}</option>{/each}
+        {#each free as parameter (parameter)}<option value={parameter}>{MEANINGS[parameter].name}</option>{/each}
       </select>
       <button
         class="button"
         disabled={added === ''}
         onclick={() =>
           change(() => {
-            if (added !== '') setKeys([...controller.profile.keys, fresh(added)])
+            if (added !== '') add(added)
             added = ''
           })}>Add it</button
       >
     </p>
   {/if}
+  <HabitsForm profile={controller.profile} error={(field) => draft.error(`${path}.habits.${field}`)} {change} />
   <label for="{id}-set">How a value is changed on it</label>
   <textarea id="{id}-set" rows="2" maxlength="300" bind:value={controller.profile.howToSet}></textarea>
   <label for="{id}-save">How a change is kept</label>

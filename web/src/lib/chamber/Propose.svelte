@@ -3,19 +3,19 @@
   import type { ControllerPlan, KeyPlan, NeighbourAnswer, SuggestionAnswer } from '../api/types'
   import { prefs } from '../prefs.svelte'
   import { decimalsOf, fill, fixed, level } from '../units'
-  import { keyUnit } from '../words'
-  import { isTwoSided } from './draft'
+  import { keyUnit } from './meanings'
   import type { ChamberDraft } from './draft.svelte'
 
-  let { draft, controller, mayKey }: { draft: ChamberDraft; controller: ControllerPlan; mayKey: boolean } = $props()
+  let { draft, controller, mayKey, mayPlan }: { draft: ChamberDraft; controller: ControllerPlan; mayKey: boolean; mayPlan: boolean } = $props()
 
   let answer = $state.raw<SuggestionAnswer | null>(null)
   let problem = $state('')
+  /** How far the search is, 0 to 1. */
+  let share = $state(0)
   let running = $state.raw<AbortController | null>(null)
   const now = $derived(draft.keyed[controller.id] ?? {})
   const unit = $derived(draft.answer?.settings.find((each) => each.controllerId === controller.id)?.unit ?? controller.profile.unit)
   const differs = $derived(answer !== null && controller.profile.keys.some((key) => answer!.values[key.parameter] !== now[key.parameter]))
-  const twoSided = $derived(isTwoSided(controller))
 
   async function propose() {
     problem = ''
@@ -23,7 +23,8 @@
     const mine = new AbortController()
     running = mine
     try {
-      answer = await draft.propose(controller.id, mine.signal)
+      share = 0
+      answer = await draft.propose(controller.id, (done) => (share = done), mine.signal)
     } catch (failed) {
       if (mine.signal.aborted) return
       if (!(failed instanceof Problem)) throw failed
@@ -38,7 +39,17 @@
     running = null
   }
 
-  const shown = (key: KeyPlan, value: number) => (key.words.length === 2 ? (key.words[Math.round(value)] ?? '') : `${fixed(value, decimalsOf(key.step))} ${keyUnit(key.parameter, unit)}`)
+  /** A thermostat is set on the appliance, not keyed in: it goes into the plan. */
+  function setThermostat(advice: SuggestionAnswer['thermostats'][number]) {
+    const appliance = draft.plan.appliances.find((each) => each.id === advice.applianceId)
+    if (!appliance) return
+    draft.checkpoint(`setting the thermostat of ${appliance.name}`)
+    appliance.opensAtC = advice.opensAtC
+    appliance.closesAtC = advice.closesAtC
+    draft.replan()
+  }
+
+  const shown = (key: KeyPlan, value: number) => (key.words.length > 0 ? (key.words[Math.round(value)] ?? '') : `${fixed(value, decimalsOf(key.step))} ${keyUnit(key.parameter, unit)}`)
 
   function step(word: string, key: KeyPlan, neighbour: NeighbourAnswer): string {
     const at = (value: number) => (answer!.humidity ? `${fixed(value, 0)} %RH` : level(value, prefs.unit))
@@ -48,9 +59,9 @@
 
 <div class="propose">
   {#if running}
-    <p role="status">Rehearsing days of the room with every width between on and off … <button class="button" onclick={stop}>Stop</button></p>
+    <p class="row"><label>Rehearsing days of the room with every width <progress max="1" value={share}></progress></label> <button class="button" onclick={stop}>Stop</button></p>
   {:else if !answer}
-    <button class="link small" disabled={draft.missing.length > 0 || twoSided} title={twoSided ? 'For two outlets around one value nothing is proposed yet' : undefined} onclick={propose}>Propose settings for {controller.name}</button>
+    <button class="link small" disabled={draft.missing.length > 0} onclick={propose}>Propose settings for {controller.name}</button>
   {/if}
   {#if problem}<p class="error" role="alert">{problem}</p>{/if}
   {#if answer}
@@ -79,6 +90,11 @@
           {/each}
         </tbody>
       </table>
+      {#each answer.thermostats as each (each.applianceId)}
+        <p><span class="mark {each.opensAtC === null ? 'act' : 'well'}" aria-hidden="true">{each.opensAtC === null ? '◆' : '■'}</span><b>{draft.plan.appliances.find((one) => one.id === each.applianceId)?.name ?? 'Heater'}:</b> {fill(each.text, each.numbers, prefs.unit)}
+          {#if each.opensAtC !== null && mayPlan}<button class="link small" onclick={() => setThermostat(each)}>Put it into the plan</button>{/if}</p>
+      {/each}
+      <p class="small quiet">Keys that are not named stay as they are.</p>
       <p class="row">
         <button class="button main" disabled={!mayKey || !differs} title={mayKey ? undefined : 'A visitor looks only'} onclick={() => { draft.takeProposed(answer!); answer = null }}>Put them on the keys</button>
         <button class="button" onclick={() => (answer = null)}>Leave it</button>
@@ -127,6 +143,14 @@
   }
 
   .row {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 8px 14px;
     align-items: center;
+  }
+
+  progress {
+    accent-color: var(--ink);
+    vertical-align: middle;
   }
 </style>

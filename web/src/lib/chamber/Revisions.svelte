@@ -4,7 +4,8 @@
   import { prefs } from '../prefs.svelte'
   import { session } from '../session.svelte'
   import { decimalsOf, difference, fill, fixed, level } from '../units'
-  import { keyUnit, PARAMETER_NAMES, type DisplayUnit } from '../words'
+  import type { DisplayUnit } from '../words'
+  import { keyUnit, MEANINGS } from './meanings'
   import type { ChamberDraft } from './draft.svelte'
   import { changed, onlyIn } from './revisions'
 
@@ -69,7 +70,7 @@
   function show(parameter: Parameter, value: number | null, revision: SettingsView): string {
     if (value === null) return 'no such key'
     const key = controller.profile.keys.find((each) => each.parameter === parameter)
-    if (key && key.words.length === 2) return key.words[Math.round(value)] ?? ''
+    if (key && key.words.length > 0) return key.words[Math.round(value)] ?? ''
     return `${fixed(value, key ? decimalsOf(key.step) : 2)} ${keyUnit(parameter, unitOf(revision))}`
   }
 
@@ -116,7 +117,7 @@
             <tbody>
               {#each changes as each (each.parameter)}
                 <tr>
-                  <td>{controller.profile.keys.find((key) => key.parameter === each.parameter)?.label ?? PARAMETER_NAMES[each.parameter]}</td>
+                  <td>{controller.profile.keys.find((key) => key.parameter === each.parameter)?.label ?? MEANINGS[each.parameter].name}</td>
                   <td class="mono">{show(each.parameter, each.from, from)}</td>
                   <td class="mono">{show(each.parameter, each.to, to)}</td>
                 </tr>

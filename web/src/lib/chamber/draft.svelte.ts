@@ -11,7 +11,7 @@ import type {
   RehearsalRequest,
   ScenarioPlan,
   SettingsView,
-  SuggestionAnswer,
+  SuggestionAnswer, SuggestionLine,
   Values,
 } from '../api/types'
 import { alignKeys, countChanges, fieldErrors, missingParts, same } from './draft'
@@ -170,10 +170,18 @@ export class ChamberDraft {
     return api.post<RehearsalAnswer>('/rehearsals', { ...this.#request(), settings: asSettings(keyed) })
   }
 
-  /** What the server proposes for one controller of the chamber as it stands. */
-  propose(controllerId: string, signal: AbortSignal): Promise<SuggestionAnswer> {
+  /** What the server proposes for one controller of the chamber as it stands; it is told how far the search is. */
+  async propose(controllerId: string, onprogress: (share: number) => void, signal: AbortSignal): Promise<SuggestionAnswer> {
     const { chamber, settings } = this.#request()
-    return api.post<SuggestionAnswer>('/suggestions', { chamber, settings, controllerId }, signal)
+    let answer: SuggestionAnswer | null = null
+    let most = 0
+    await api.lines<SuggestionLine>('/suggestions/lines', { chamber, settings, controllerId }, (line) => {
+      if (line.answer) answer = line.answer
+      // Widths are tried beside each other and may be told out of turn.
+      else onprogress((most = Math.max(most, line.done / line.of)))
+    }, signal)
+    if (!answer) throw new Problem(0, 'Kiln Ward does not answer', 'The search broke off. Try it again.')
+    return answer
   }
 
   takeProposed(answer: SuggestionAnswer) {
@@ -330,7 +338,7 @@ export class ChamberDraft {
   // --- keeping what is typed through a reload ----------------------------------------------------------------------------
 
   get #place() {
-    return `kiln-draft-3-${this.view.id}`
+    return `kiln-draft-4-${this.view.id}`
   }
 
   /** Keeps what is not saved in the browser. */

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import type { ChamberPlan, KeyPlan, Values } from '../api/types'
-import { alignKeys, countChanges, fieldErrors, freshAppliance, missingParts, same } from './draft'
+import { alignKeys, countChanges, fieldErrors, freshAppliance, missingParts, same, unknownHabits } from './draft'
 import { APPLIANCE_NAMES } from '../words'
 
 const key = (parameter: KeyPlan['parameter'], step = 0.1): KeyPlan => ({
@@ -55,6 +55,8 @@ function plan(unit: 'C' | 'F', keys: KeyPlan[]): ChamberPlan {
           keys,
           howToSet: '',
           howToSave: '',
+          law: 'ON_OFF',
+          habits: unknownHabits(),
         },
       },
     ],

@@ -1,6 +1,7 @@
 /** What a draft works out without touching anything: plain functions, tested beside. */
 import type { FieldProblem } from '../api/client'
 import type { ApplianceKind, AppliancePlan, ChamberPlan, ControllerPlan, KeyPlan, ProbePlan, RehearsalAnswer, Values } from '../api/types'
+import { MEANINGS } from './meanings'
 
 /** Whether two plain values are the same, whatever the order of their fields. */
 export function same(a: unknown, b: unknown): boolean {
@@ -56,37 +57,43 @@ export function alignKeys(plan: ChamberPlan, keyed: Record<string, Values>, answ
 
 function initial(plan: ChamberPlan, controller: ControllerPlan, key: KeyPlan, answer: RehearsalAnswer | null): number {
   const unit = controller.profile.unit
-  if (unit === 'RH') return initialHumidity(plan, key)
-  const level = (celsius: number) => nearest(key, unit === 'C' ? celsius : celsius * 1.8 + 32)
-  const [points, second] = answer?.settings.find((each) => each.controllerId === controller.id)?.points ?? []
+  const { kind, begin } = MEANINGS[key.parameter]
+  if (key.parameter === 'LOWEST_SETTABLE') return key.lowest
+  if (key.parameter === 'HIGHEST_SETTABLE') return key.highest
+  if (key.parameter === 'UNIT') return unit === 'F' ? 1 : 0
+  if (unit === 'RH' && kind !== 'choice' && begin === null) return initialHumidity(plan, key)
+  const level = (celsius: number) => nearest(key, unit === 'F' ? celsius * 1.8 + 32 : celsius)
+  const apart = (kelvin: number) => nearest(key, unit === 'F' ? kelvin * 1.8 : kelvin)
+  const [first, second] = (answer?.settings.find((each) => each.controllerId === controller.id)?.points ?? []).map(switching)
   const keep = plan.occupancy
+  const middle = keep ? (keep.keepLowC + keep.keepHighC) / 2 : 25
   switch (key.parameter) {
     case 'ON_AT':
-      return points ? points.onAt : level(keep ? keep.keepLowC + 0.25 * (keep.keepHighC - keep.keepLowC) : 25)
+      return first ? first.onAt : level(keep ? keep.keepLowC + 0.25 * (keep.keepHighC - keep.keepLowC) : 25)
     case 'OFF_AT':
-      return points ? points.offAt : level(keep ? keep.keepHighC - 0.25 * (keep.keepHighC - keep.keepLowC) : 26)
+      return first ? first.offAt : level(keep ? keep.keepHighC - 0.25 * (keep.keepHighC - keep.keepLowC) : 26)
     case 'SET_VALUE':
-      return points ? points.offAt : level(keep ? (keep.keepLowC + keep.keepHighC) / 2 : 25)
+      return first ? first.offAt : level(middle)
+    case 'NIGHT_SET_VALUE':
+      return level(middle)
+    case 'FAN_SET_VALUE':
+      return level(keep ? keep.keepHighC : 30)
     case 'DIFFERENTIAL':
-      return points ? nearest(key, Math.abs(points.offAt - points.onAt)) : nearest(key, unit === 'C' ? 0.5 : 1)
+      return first ? nearest(key, Math.abs(first.offAt - first.onAt)) : nearest(key, unit === 'F' ? 1 : 0.5)
     case 'LOWER_DIFFERENTIAL':
-      return nearest(key, second ? Math.abs(second.offAt - second.onAt) : unit === 'C' ? 1 : 2)
+      return second ? nearest(key, Math.abs(second.offAt - second.onAt)) : apart(1.1)
     case 'HIGH_ALARM':
       return level(keep ? keep.keepHighC + 1.5 : 40)
     case 'LOW_ALARM':
       return level(keep ? keep.keepLowC - 2 : 10)
-    case 'UNIT':
-      return unit === 'C' ? 0 : 1
-    case 'LOWEST_SETTABLE':
-      return key.lowest
-    case 'HIGHEST_SETTABLE':
-      return key.highest
-    case 'DIRECTION':
-    case 'ACT_DELAY':
-    case 'MIN_OFF':
-    case 'OFFSET':
-      return nearest(key, 0)
+    default:
+      return kind === 'level' ? level(begin ?? middle) : kind === 'difference' ? apart(begin ?? 1) : nearest(key, begin ?? 0)
   }
+}
+
+/** Where an output switches, for those that do. */
+function switching({ onAt, offAt }: RehearsalAnswer['settings'][number]['points'][number]) {
+  return onAt === null || offAt === null ? undefined : { onAt, offAt }
 }
 
 /** A humidity controller begins inside what is wanted, its alarms outside. */
@@ -98,6 +105,7 @@ function initialHumidity(plan: ChamberPlan, key: KeyPlan): number {
       return nearest(key, low + 0.25 * (high - low))
     case 'OFF_AT':
     case 'SET_VALUE':
+    case 'NIGHT_SET_VALUE':
       return nearest(key, low + 0.6 * (high - low))
     case 'DIFFERENTIAL':
     case 'LOWER_DIFFERENTIAL':
@@ -106,10 +114,6 @@ function initialHumidity(plan: ChamberPlan, key: KeyPlan): number {
       return nearest(key, Math.min(99, high + 5))
     case 'LOW_ALARM':
       return nearest(key, low - 10)
-    case 'LOWEST_SETTABLE':
-      return key.lowest
-    case 'HIGHEST_SETTABLE':
-      return key.highest
     default:
       return nearest(key, 0)
   }
@@ -154,6 +158,7 @@ export function freshController(plan: ChamberPlan): ControllerPlan {
     name: 'My controller',
     probeIds: plan.probes[0] ? [plan.probes[0].id] : [],
     profile: {
+      law: 'ON_OFF',
       unit: 'C',
       resolution: 0.1,
       samplingS: 1,
@@ -169,9 +174,15 @@ export function freshController(plan: ChamberPlan): ControllerPlan {
       ],
       howToSet: '',
       howToSave: '',
+      habits: unknownHabits(),
     },
     loops: [{ id: crypto.randomUUID(), applianceIds: appliance ? [appliance.id] : [], ratedA: null, ratedDcA: null, ratedW: null }],
   }
+}
+
+/** The habits of a device of which nothing is known. */
+export function unknownHabits(): ControllerPlan['profile']['habits'] {
+  return { leftAlone: 'UNKNOWN', restS: null, sounder: 'UNKNOWN', linkLoss: 'NO_LINK', highAlarmLeast: 0, lowAlarmLeast: 0, codes: [] }
 }
 
 /** Whether a device works two outlets around one value: it has a differential for each. */

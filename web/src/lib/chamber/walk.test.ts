@@ -25,12 +25,12 @@ describe('going through a card', () => {
   })
 
   it('goes on where it was left, for that revision alone', () => {
-    keepWalk('c', 3, { phase: 'read', at: 2, shown: { SET_VALUE: '28.6' } })
-    expect(keptWalk('c', 3)).toEqual({ phase: 'read', at: 2, shown: { SET_VALUE: '28.6' } })
-    expect(keptWalk('c', 4)).toEqual({ phase: 'key', at: 0, shown: {} })
+    keepWalk('c', 3, { phase: 'read', at: 2, shown: { SET_VALUE: '28.6' }, tried: {} })
+    expect(keptWalk('c', 3)).toEqual({ phase: 'read', at: 2, shown: { SET_VALUE: '28.6' }, tried: {} })
+    expect(keptWalk('c', 4)).toEqual({ phase: 'key', at: 0, shown: {}, tried: {} })
     keepWalk('c', 3, null)
     expect(keptWalk('c', 3).phase).toBe('key')
     localStorage.setItem('kiln-walk-c-3', '{"phase":"elsewhere","at":-1}')
-    expect(keptWalk('c', 3)).toEqual({ phase: 'key', at: 0, shown: {} })
+    expect(keptWalk('c', 3)).toEqual({ phase: 'key', at: 0, shown: {}, tried: {} })
   })
 })

@@ -7,6 +7,8 @@ export interface Walk {
   at: number
   /** What was read, as typed. */
   shown: Partial<Record<Parameter, string>>
+  /** What the display showed when an output switched, as typed, by loop and way. */
+  tried: Record<string, string>
 }
 
 const PHASES: Walk['phase'][] = ['key', 'keep', 'read', 'done']
@@ -16,11 +18,11 @@ const place = (controllerId: string, number: number) => `kiln-walk-${controllerI
 export function keptWalk(controllerId: string, number: number): Walk {
   try {
     const kept = JSON.parse(localStorage.getItem(place(controllerId, number)) ?? '') as Walk
-    if (PHASES.includes(kept.phase) && Number.isInteger(kept.at) && kept.at >= 0 && typeof kept.shown === 'object' && kept.shown !== null) return kept
+    if (PHASES.includes(kept.phase) && Number.isInteger(kept.at) && kept.at >= 0 && typeof kept.shown === 'object' && kept.shown !== null) return { ...kept, tried: kept.tried ?? {} }
   } catch {
     // Nothing kept, or not by us.
   }
-  return { phase: 'key', at: 0, shown: {} }
+  return { phase: 'key', at: 0, shown: {}, tried: {} }
 }
 
 /** Keeps it; null forgets it. */

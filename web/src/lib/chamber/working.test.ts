@@ -94,7 +94,7 @@ describe('rehearsing', () => {
 
   it('takes the keys that an edit on the ladder gives', async () => {
     const draft = new ChamberDraft(view())
-    draft.edit({ controllerId: 'c', kind: 'MOVE_RUNG', rung: 'HEAT_OFF', display: 28.8, unit: null }, draft.snapshotKeyed())
+    draft.edit({ controllerId: 'c', kind: 'MOVE_RUNG', rung: 'HEAT_OFF', humidity: false, night: false, display: 28.8, high: null, unit: null }, draft.snapshotKeyed())
     expect(server.last.edit!.display).toBe(28.8)
     await server.answer(answered({ SET_VALUE: 28.8, DIFFERENTIAL: 0.8, HIGH_ALARM: 31 }))
     expect(draft.keyed['c']).toEqual({ SET_VALUE: 28.8, DIFFERENTIAL: 0.8, HIGH_ALARM: 31 })
@@ -103,7 +103,7 @@ describe('rehearsing', () => {
 
   it('does not let an edit’s answer overwrite what was typed meanwhile', async () => {
     const draft = new ChamberDraft(view())
-    draft.edit({ controllerId: 'c', kind: 'MOVE_RUNG', rung: 'HEAT_OFF', display: 28.8, unit: null }, draft.snapshotKeyed())
+    draft.edit({ controllerId: 'c', kind: 'MOVE_RUNG', rung: 'HEAT_OFF', humidity: false, night: false, display: 28.8, high: null, unit: null }, draft.snapshotKeyed())
     draft.key('c', 'HIGH_ALARM', 32)
     await server.answer(answered({ SET_VALUE: 28.8, DIFFERENTIAL: 0.8, HIGH_ALARM: 31 }))
     expect(draft.keyed['c']!.HIGH_ALARM).toBe(32)
@@ -246,9 +246,9 @@ describe('what is not saved', () => {
   })
 
   it('is forgotten when the browser’s store is broken', () => {
-    kept.set('kiln-draft-3-box', '{broken')
+    kept.set('kiln-draft-4-box', '{broken')
     const draft = new ChamberDraft(view())
     expect(draft.dirty).toBe(false)
-    expect(kept.has('kiln-draft-3-box')).toBe(false)
+    expect(kept.has('kiln-draft-4-box')).toBe(false)
   })
 })

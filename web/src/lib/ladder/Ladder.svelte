@@ -4,7 +4,7 @@
   import type { ChamberDraft } from '../chamber/draft.svelte'
   import { prefs } from '../prefs.svelte'
   import { clock, decimalsOf, duration, fixed, level, parse, toStep } from '../units'
-  import { RUNG_NAMES, unitSign } from '../words'
+  import { type DisplayUnit, RUNG_NAMES, unitSign } from '../words'
   import { partsOf, type Quantity } from './quantity'
   import { envelopePath, rangeOf, scaleOf, spread, ticks } from './scale'
 
@@ -86,7 +86,13 @@
 
   // --- rungs --------------------------------------------------------------------------------------------------------------
 
-  const keyedOf = (controllerId: string) => answer?.settings.find((each) => each.controllerId === controllerId)
+  /** Unit and step of a rung on its display; a humidity beside a temperature has its own. */
+  function keyedOf(rung: { controllerId: string }): { unit: DisplayUnit; resolution: number } | undefined {
+    const keyed = answer?.settings.find((each) => each.controllerId === rung.controllerId)
+    return keyed && quantity.humidity && keyed.unit !== 'RH' ? { unit: 'RH', resolution: 1 } : keyed
+  }
+  const nameOf = (rung: { kind: RungAnswer['kind']; night: boolean }) => RUNG_NAMES[rung.kind] + (rung.night ? ', by night' : '')
+  const isSame = (a: { kind: RungAnswer['kind']; controllerId: string; night: boolean }, b: typeof a) => a.kind === b.kind && a.controllerId === b.controllerId && a.night === b.night
 
   interface Placed {
     key: string
@@ -102,21 +108,21 @@
     const placed = parts.rungs
       .filter((rung) => !isEnd(rung))
       .map((rung) => {
-        const moved = held && held.kind === rung.kind && held.controllerId === rung.controllerId ? held.target : null
-        const keyed = keyedOf(rung.controllerId)
+        const moved = held && isSame(held, rung) ? held.target : null
+        const keyed = keyedOf(rung)
         const shown = moved ?? rung.display
         const occupant =
           moved !== null && rung.display !== null && keyed
             ? rung.occupant + (moved - rung.display) * quantity.perDisplay(keyed.unit)
             : rung.occupant
-        return { key: rung.controllerId + rung.kind, rung, shown, occupant, y: clampY(occupant), labelY: 0 }
+        return { key: rung.controllerId + rung.kind + rung.night, rung, shown, occupant, y: clampY(occupant), labelY: 0 }
       })
     const ys = spread(placed.map((each) => each.y), compact ? 58 : 44, TOP + (stuckEnd && stuckEnd.occupant > range.high ? 18 : 4), bottom - 8)
     placed.forEach((each, index) => (each.labelY = ys[index]!))
     return placed
   })
 
-  const COLOURS: [string, string][] = [['HEAT', 'warming'], ['COOL', 'cooling'], ['MOISTEN', 'moistening'], ['DRY', 'drying'], ['BACKUP', 'backup']]
+  const COLOURS: [string, string][] = [['HEAT', 'warming'], ['COOL', 'cooling'], ['MOISTEN', 'moistening'], ['DRY', 'drying'], ['BACKUP', 'backup'], ['FAN', 'drying'], ['VENT', 'cooling'], ['HOLDS', 'warming']]
   const colour = (rung: RungAnswer) => `var(--${COLOURS.find(([start]) => rung.kind.startsWith(start))?.[1] ?? 'alarm'})`
 
   function under(placed: Placed): string {
@@ -131,6 +137,7 @@
   interface Held {
     kind: RungAnswer['kind']
     controllerId: string
+    night: boolean
     from: Record<string, Values>
     start: number
     target: number
@@ -145,11 +152,12 @@
   let restTimer: ReturnType<typeof setTimeout> | undefined
 
   function take(rung: RungAnswer, byPointer: boolean, startY = 0): Held {
-    draft.checkpoint(`moving “${RUNG_NAMES[rung.kind].toLowerCase()}”`)
+    draft.checkpoint(`moving “${nameOf(rung).toLowerCase()}”`)
     heldRange = range
     return {
       kind: rung.kind,
       controllerId: rung.controllerId,
+      night: rung.night,
       from: draft.snapshotKeyed(),
       start: rung.display!,
       target: rung.display!,
@@ -161,13 +169,14 @@
   }
 
   function moveTo(hand: Held, target: number, both: boolean) {
-    const resolution = keyedOf(hand.controllerId)?.resolution ?? 0.1
+    const resolution = keyedOf(hand)?.resolution ?? 0.1
     const stepped = toStep(target, resolution)
     if (stepped === hand.target && both === hand.both) return
     held = { ...hand, target: stepped, both }
+    const plain = { rung: null, humidity: quantity.humidity, night: hand.night, high: null, unit: null }
     const edit: EditPlan = both
-      ? { controllerId: hand.controllerId, kind: 'MOVE_BAND', rung: null, display: toStep(stepped - hand.start, resolution), unit: null }
-      : { controllerId: hand.controllerId, kind: 'MOVE_RUNG', rung: hand.kind, display: stepped, unit: null }
+      ? { controllerId: hand.controllerId, kind: 'MOVE_BAND', ...plain, display: toStep(stepped - hand.start, resolution) }
+      : { controllerId: hand.controllerId, kind: 'MOVE_RUNG', ...plain, rung: hand.kind, display: stepped }
     draft.edit(edit, hand.from)
   }
 
@@ -183,7 +192,7 @@
     }
   })
 
-  const isSwitching = (rung: { kind: RungAnswer['kind'] }) => rung.kind.endsWith('_ON') || rung.kind.endsWith('_OFF')
+  const isSwitching = (rung: { kind: RungAnswer['kind'] }) => !rung.kind.endsWith('_ALARM')
 
   function onPointerDown(event: PointerEvent, rung: RungAnswer) {
     if (!mayKey || !rung.movable || event.button !== 0) return
@@ -195,7 +204,7 @@
 
   function onPointerMove(event: PointerEvent) {
     if (!held?.byPointer) return
-    const keyed = keyedOf(held.controllerId)
+    const keyed = keyedOf(held)
     if (!keyed) return
     const by = ((held.startY - event.clientY) * (range.high - range.low)) / plotHeight / quantity.perDisplay(keyed.unit)
     moveTo(held, held.start + by, event.shiftKey && isSwitching(held))
@@ -206,9 +215,9 @@
     if (steps === undefined || !mayKey || !rung.movable) return
     event.preventDefault()
     const both = event.shiftKey && isSwitching(rung)
-    const again = held && !held.byPointer && !held.released && held.kind === rung.kind && held.controllerId === rung.controllerId && held.both === both
+    const again = held && !held.byPointer && !held.released && isSame(held, rung) && held.both === both
     const hand: Held = again ? held! : { ...take(rung, false), both }
-    const resolution = keyedOf(rung.controllerId)?.resolution ?? 0.1
+    const resolution = keyedOf(rung)?.resolution ?? 0.1
     moveTo(hand, hand.target + steps * resolution, both)
     clearTimeout(restTimer)
     restTimer = setTimeout(letGo, 1200)
@@ -225,7 +234,7 @@
   }
 
   function shownText(value: number | null, rung: RungAnswer): string {
-    const keyed = keyedOf(rung.controllerId)
+    const keyed = keyedOf(rung)
     return value === null ? '' : fixed(value, decimalsOf(keyed?.resolution ?? 0.1))
   }
 
@@ -429,8 +438,8 @@
 
     {#each rungs as placed (placed.key)}
       {@const rung = placed.rung}
-      {@const keyed = keyedOf(rung.controllerId)}
-      {@const name = RUNG_NAMES[rung.kind]}
+      {@const keyed = keyedOf(rung)}
+      {@const name = nameOf(rung)}
       <div class="rung" class:compact style:left="{labelX}px" style:top="{placed.labelY}px" style:width="{labelWidth}px">
         {#if rung.movable && keyed && placed.shown !== null}
           <!-- svelte-ignore a11y_no_noninteractive_tabindex -->

@@ -59,7 +59,7 @@ export function humidity(needs: OccupancyPlan): Quantity {
 /** The parts of an answer that belong to a quantity. */
 export function partsOf(answer: RehearsalAnswer, quantity: Quantity) {
   const mine = answer.settings.map((each) => (each.unit === 'RH') === quantity.humidity)
-  const loops = answer.settings.flatMap(({ controllerId, points }, at) => points.map(({ loopId, onAt, offAt }) => ({ controllerId, loopId, raises: offAt > onAt, mine: mine[at] })))
+  const loops = answer.settings.flatMap(({ controllerId, points }, at) => points.map(({ loopId, direction }) => ({ controllerId, loopId, raises: direction === 'RAISE', mine: mine[at] })))
   return {
     rungs: answer.ladder.rungs.filter((rung: RungAnswer) => rung.humidity === quantity.humidity),
     occupant: quantity.humidity ? answer.trace.humidity : answer.trace.occupant,

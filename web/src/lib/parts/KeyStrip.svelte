@@ -1,7 +1,7 @@
 <script lang="ts">
   import type { ControllerPlan, KeyPlan, Parameter } from '../api/types'
   import type { ChamberDraft } from '../chamber/draft.svelte'
-  import { keyUnit } from '../words'
+  import { keyUnit } from '../chamber/meanings'
   import { decimalsOf, fixed, parse, toStep } from '../units'
 
   let { draft, controller, mayKey }: { draft: ChamberDraft; controller: ControllerPlan; mayKey: boolean } = $props()
@@ -46,7 +46,7 @@
     draft.checkpoint(`changing “${key.label}”`)
     if (key.parameter === 'UNIT') {
       draft.edit(
-        { controllerId: controller.id, kind: 'CHANGE_UNIT', rung: null, display: null, unit: choice === 0 ? 'C' : 'F' },
+        { controllerId: controller.id, kind: 'CHANGE_UNIT', rung: null, humidity: null, night: null, display: null, high: null, unit: choice === 0 ? 'C' : 'F' },
         draft.snapshotKeyed(),
       )
     } else {
@@ -63,7 +63,7 @@
       {@const unit = keyUnit(key.parameter, keyed?.unit ?? controller.profile.unit)}
       <li>
         <label for="{id}-{key.parameter}"><span class="quiet">{index + 1}</span> {key.label}</label>
-        {#if key.words.length === 2}
+        {#if key.words.length > 0}
           <select
             id="{id}-{key.parameter}"
             class="mono"

@@ -59,7 +59,12 @@ class CardTest extends AtTheBrowser {
         assertThat(page.getByText("That is what was wanted.")).isVisible();
         clickThrough("Next");
         assertThat(page.getByText("Every value is as wanted.")).isVisible();
-        assertThat(page.getByText(Pattern.compile("its output must stop at 28\\.6 °C"))).isVisible();
+        assertThat(page.getByText(Pattern.compile("^Heat stops at 28\\.6 °C"))).isVisible();
+        page.getByLabel(Pattern.compile("^Heat stops")).fill("29.1");
+        page.getByLabel(Pattern.compile("^Heat comes on")).fill("28.6");
+        assertThat(page.getByText("not where it should")).hasCount(2);
+        button("What style is it, then?").click();
+        assertThat(page.getByText("What you saw fits one style: starts at the set value")).isVisible();
 
         page.route("**/keyings", Route::abort);
         button("Record that it is keyed in").click();
@@ -71,6 +76,7 @@ class CardTest extends AtTheBrowser {
         assertThat(page.getByText(Pattern.compile("Keyed in by Owner, .*it read back as wanted"))).isVisible();
         JsonNode kept = ApiClient.as(server, "OWNER").get("/api/v1/chambers/" + id).body().at("/keyings/0");
         assertEquals(28.6, kept.at("/shown/SET_VALUE").asDouble());
+        assertEquals(29.1, kept.at("/tried/0/at").asDouble(), "and where it was seen to switch");
     }
 
     @Test
@@ -102,7 +108,7 @@ class CardTest extends AtTheBrowser {
         button("Add it").click();
         assertThat(page.getByLabel("Label for heat or cool")).hasCount(0);
         go("Probes");
-        page.getByRole(AriaRole.GROUP, new Page.GetByRoleOptions().setName("second outlet cools")).getByRole(AriaRole.CHECKBOX).check();
+        page.getByRole(AriaRole.GROUP, new Page.GetByRoleOptions().setName("cools")).getByRole(AriaRole.CHECKBOX).check();
         go("Settings");
         assertThat(rung("Cooling starts")).isVisible();
         assertThat(rung("Heat starts")).isVisible();

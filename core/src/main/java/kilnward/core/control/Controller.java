@@ -18,9 +18,10 @@ import kilnward.core.probe.Display;
  * @param lowAlarm  value at or below which it alarms, as displayed
  * @param loops     its outputs
  * @param companion what it makes of the humidity that the same probes read, beside its own display; empty where it reads none
+ * @param highAlarmOpens whether its outputs stay off while the high alarm sounds
  */
 public record Controller(String id, List<String> probeIds, Display display, double samplingS, OptionalDouble highAlarm,
-                         OptionalDouble lowAlarm, List<Loop> loops, Optional<Display> companion) {
+                         OptionalDouble lowAlarm, List<Loop> loops, Optional<Display> companion, boolean highAlarmOpens) {
     public Controller {
         Require.that(id != null && !id.isBlank(), "id", id, "must be given");
         probeIds = List.copyOf(probeIds);
@@ -38,5 +39,16 @@ public record Controller(String id, List<String> probeIds, Display display, doub
     public Controller(String id, List<String> probeIds, Display display, double samplingS, OptionalDouble highAlarm,
                       OptionalDouble lowAlarm, List<Loop> loops) {
         this(id, probeIds, display, samplingS, highAlarm, lowAlarm, loops, Optional.empty());
+    }
+
+    /** A controller whose high alarm only sounds. */
+    public Controller(String id, List<String> probeIds, Display display, double samplingS, OptionalDouble highAlarm,
+                      OptionalDouble lowAlarm, List<Loop> loops, Optional<Display> companion) {
+        this(id, probeIds, display, samplingS, highAlarm, lowAlarm, loops, companion, false);
+    }
+
+    /** The same controller that looks at its probes at another interval (s). */
+    public Controller withSampling(double otherS) {
+        return new Controller(id, probeIds, display, otherS, highAlarm, lowAlarm, loops, companion, highAlarmOpens);
     }
 }

@@ -12,8 +12,9 @@ import kilnward.core.finding.Require;
  * @param timers       what holds it back
  * @param mode         by program or by hand
  * @param applianceIds the appliances on its outlet, at least one
+ * @param onlyLit      whether its program works only while there is light
  */
-public record Loop(String id, Law law, Timers timers, OutputMode mode, List<String> applianceIds) {
+public record Loop(String id, Law law, Timers timers, OutputMode mode, List<String> applianceIds, boolean onlyLit) {
     public Loop {
         Require.that(id != null && !id.isBlank(), "id", id, "must be given");
         Objects.requireNonNull(law, "law");
@@ -21,5 +22,10 @@ public record Loop(String id, Law law, Timers timers, OutputMode mode, List<Stri
         Objects.requireNonNull(mode, "mode");
         applianceIds = List.copyOf(applianceIds);
         Require.that(!applianceIds.isEmpty(), "applianceIds", applianceIds, "must name at least one appliance");
+    }
+
+    /** One that works in the dark too. */
+    public Loop(String id, Law law, Timers timers, OutputMode mode, List<String> applianceIds) {
+        this(id, law, timers, mode, applianceIds, false);
     }
 }

@@ -1,6 +1,7 @@
 package kilnward.core.control;
 
 import java.util.Objects;
+import java.util.OptionalDouble;
 
 /**
  * On/off control between two switching points; between them the output stays as it is.
@@ -19,6 +20,11 @@ public record OnOff(SwitchingPoints points, boolean strict) implements Law {
     @Override
     public boolean isTimeless() {
         return true;
+    }
+
+    @Override
+    public OptionalDouble holdsAbout() {
+        return OptionalDouble.of(0.5 * (points.onAt() + points.offAt()));
     }
 
     @Override

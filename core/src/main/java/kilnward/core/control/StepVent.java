@@ -1,5 +1,6 @@
 package kilnward.core.control;
 
+import java.util.Objects;
 import java.util.Optional;
 import kilnward.core.air.SaturatedVapour;
 import kilnward.core.finding.Require;
@@ -7,16 +8,18 @@ import kilnward.core.finding.Require;
 /**
  * A vent that a motor moves in steps: every few minutes a few per cent toward where it is wanted, nothing inside the neutral zone.
  * It opens for cooling only while it is cooler outside, and for humidity only while the air outside holds less water
- * (absolutely) and its temperature is in range. It stops short of its ends.
+ * (absolutely) and its temperature is in range. It stops short of its ends. A motor that has not arrived in time is stopped where
+ * it is, and the program goes on from there.
  *
- * @param setTemperature temperature to be held (°C)
- * @param neutralK       nothing moves within this to either side (K), 0 or more
+ * @param setTemperature temperature to be held, as displayed
+ * @param neutral        nothing moves within this to either side, as displayed, 0 or more
  * @param humidity       opening for humidity; empty for none
  * @param stepPct        each move (%), above 0 to 100
  * @param everyS         time between two moves (s), above 0
+ * @param motor          its motor; empty for one that is there at once
  */
-public record StepVent(double setTemperature, double neutralK, Optional<Humidity> humidity, double stepPct, double everyS)
-        implements Law {
+public record StepVent(double setTemperature, double neutral, Optional<Humidity> humidity, double stepPct, double everyS,
+                       Optional<Motor> motor) implements Law {
     /** How far short of its ends it stops (%), and within which it counts as fully open; common practice, no source. */
     public static final double END_MARGIN_PCT = 3;
 
@@ -36,11 +39,35 @@ public record StepVent(double setTemperature, double neutralK, Optional<Humidity
         }
     }
 
+    /**
+     * What moves it.
+     *
+     * @param strokeS  from shut to open (s)
+     * @param timeoutS longest that one move may take (s); what is not there by then is stopped
+     */
+    public record Motor(double strokeS, double timeoutS) {
+        public Motor {
+            Require.within("strokeS", strokeS, 1, 3600, "s");
+            Require.within("timeoutS", timeoutS, 1, 3600, "s");
+        }
+
+        /** How far one move gets at most, as a share of the whole. */
+        double reach() {
+            return timeoutS / strokeS;
+        }
+    }
+
     public StepVent {
-        Require.within("setTemperature", setTemperature, -50, 100, "°C");
-        Require.within("neutralK", neutralK, 0, 20, "K");
+        Require.within("setTemperature", setTemperature, -60, 250, "");
+        Require.within("neutral", neutral, 0, 40, "");
         Require.within("stepPct", stepPct, 0.1, 100, "%");
         Require.within("everyS", everyS, 1, 7200, "s");
+        Objects.requireNonNull(motor, "motor");
+    }
+
+    /** A vent that is where it is wanted at once. */
+    public StepVent(double setTemperature, double neutral, Optional<Humidity> humidity, double stepPct, double everyS) {
+        this(setTemperature, neutral, humidity, stepPct, everyS, Optional.empty());
     }
 
     /** Whether a position (share of open) counts as fully open. */
@@ -50,19 +77,19 @@ public record StepVent(double setTemperature, double neutralK, Optional<Humidity
 
     /** Which way it is wanted to move: 1 to open, −1 to close, 0 to stay. */
     int wanted(Seen seen) {
-        boolean coolerOutside = seen.outdoorC() < seen.shown();
-        if (seen.shown() > setTemperature + neutralK) {
+        boolean coolerOutside = seen.outdoorC() < seen.insideC();
+        if (seen.shown() > setTemperature + neutral) {
             return coolerOutside ? 1 : -1;
         }
         // Too cold to be aired: its heating cannot carry more cold air.
-        if (seen.shown() < setTemperature - neutralK) {
+        if (seen.shown() < setTemperature - neutral) {
             return -1;
         }
         if (humidity.isEmpty() || Double.isNaN(seen.companion()) || Double.isNaN(seen.outdoorPct())) {
             return 0;
         }
         Humidity limits = humidity.get();
-        double inside = seen.companion() / 100 * SaturatedVapour.densityKgM3(seen.shown());
+        double inside = seen.companion() / 100 * SaturatedVapour.densityKgM3(seen.insideC());
         double outside = seen.outdoorPct() / 100 * SaturatedVapour.densityKgM3(seen.outdoorC());
         boolean inRange = seen.outdoorC() >= limits.outdoorLowC() && seen.outdoorC() <= limits.outdoorHighC();
         if (seen.companion() > limits.setPct() + limits.neutralPct()) {
@@ -81,16 +108,29 @@ public record StepVent(double setTemperature, double neutralK, Optional<Humidity
         double margin = END_MARGIN_PCT / 100;
         return new Runner() {
             private double position = margin;
+            private double from = margin;
             private double movedAtS = Double.NEGATIVE_INFINITY;
 
             @Override
             public double demand(Seen seen) {
                 int wanted = wanted(seen);
                 if (wanted != 0 && seen.timeS() - movedAtS >= everyS - 1e-9) {
+                    double target = Math.max(margin, Math.min(1 - margin, position + wanted * stepPct / 100));
+                    from = position;
                     movedAtS = seen.timeS();
-                    position = Math.max(margin, Math.min(1 - margin, position + wanted * stepPct / 100));
+                    double reach = motor.map(Motor::reach).orElse(Double.POSITIVE_INFINITY);
+                    position = Math.max(from - reach, Math.min(from + reach, target));
                 }
-                return position;
+                return under(seen.timeS());
+            }
+
+            /** Where it is on its way. */
+            private double under(double timeS) {
+                if (motor.isEmpty() || position == from) {
+                    return position;
+                }
+                double gone = (timeS - movedAtS) / motor.get().strokeS();
+                return position > from ? Math.min(position, from + gone) : Math.max(position, from - gone);
             }
         };
     }

@@ -1,6 +1,7 @@
 package kilnward.core.control;
 
 import java.util.Objects;
+import java.util.OptionalDouble;
 import kilnward.core.finding.Require;
 
 /**
@@ -26,6 +27,11 @@ public record TimeProportional(Direction direction, double setValue, double band
     @Override
     public boolean isTimeless() {
         return false;
+    }
+
+    @Override
+    public OptionalDouble holdsAbout() {
+        return OptionalDouble.of(setValue);
     }
 
     @Override

@@ -19,11 +19,10 @@ import kilnward.core.chamber.Moisture;
 import kilnward.core.chamber.OwnThermostat;
 import kilnward.core.chamber.ThermalModel;
 import kilnward.core.control.Controller;
-import kilnward.core.control.FanBand;
 import kilnward.core.control.Law;
 import kilnward.core.control.Loop;
 import kilnward.core.control.OnOff;
-import kilnward.core.control.StepVent;
+import kilnward.core.control.TimeProportional;
 import kilnward.core.control.Timers;
 import kilnward.core.finding.Require;
 import kilnward.core.probe.Probe;
@@ -132,6 +131,8 @@ final class Outputs {
         /** Share of the full output while it conducts. */
         double level = 1;
         private final boolean timeless;
+        /** At this and above it stays off, whatever its program wants. */
+        private final double opensAt;
 
         private Switched(Loop loop, Unit unit, Chain chain) {
             this.loop = loop;
@@ -139,7 +140,9 @@ final class Outputs {
             this.chain = chain;
             this.law = chain.law().start();
             this.timeless = chain.law().isTimeless() && chain.timers().equals(Timers.NONE)
-                    && chain.relay() == Chain.SOUND_RELAY;
+                    && chain.relay() == Chain.SOUND_RELAY && !loop.onlyLit();
+            this.opensAt = unit.controller.highAlarmOpens() ? unit.controller.highAlarm().orElse(Double.POSITIVE_INFINITY) - 1e-9
+                    : Double.POSITIVE_INFINITY;
         }
     }
 
@@ -239,7 +242,7 @@ final class Outputs {
                 foundLoops.add(new Switched(loop, unit, fault == null ? chain : fault.installIn(chain)));
             }
         }
-        this.looksOutside = foundLoops.stream().anyMatch(each -> each.loop.law() instanceof StepVent || each.loop.law() instanceof FanBand);
+        this.looksOutside = foundLoops.stream().anyMatch(each -> !(each.loop.law() instanceof OnOff || each.loop.law() instanceof TimeProportional) || each.loop.onlyLit());
         this.units = foundUnits.toArray(Unit[]::new);
         this.loops = foundLoops.toArray(Switched[]::new);
         List<ApplianceState> found = new ArrayList<>();
@@ -319,8 +322,10 @@ final class Outputs {
 
     /** What an output does at a look that may change it; apart, so that the loop of looks stays small enough to be compiled into one. */
     private boolean decide(Switched loop, double timeS, double roomC) {
-        double demand = loop.law.demand(seen(loop.unit, timeS, roomC));
-        boolean program = loop.timers.allow(demand > 0, timeS);
+        Law.Seen seen = seen(loop.unit, timeS, roomC);
+        double demand = loop.law.demand(seen);
+        boolean may = seen.shown() < loop.opensAt && (!loop.loop.onlyLit() || seen.lightPct() > 0);
+        boolean program = loop.timers.allow(may && demand > 0, timeS);
         boolean conducts = loop.chain.relay().conducts(loop.chain.mode().apply(program), timeS);
         // What conducts without being asked gives all it has.
         double level = demand > 0 ? demand : 1;
@@ -333,13 +338,13 @@ final class Outputs {
     private Law.Seen seen(Unit unit, double timeS, double roomC) {
         double clockS = scenario.startHour() * 3600 + timeS;
         if (!unit.beside && !looksOutside) {
-            return new Law.Seen(unit.shown, Double.NaN, roomC, Double.NaN, 0, timeS, clockS);
+            return new Law.Seen(unit.shown, unit.shownModel, Double.NaN, roomC, Double.NaN, 0, timeS, clockS);
         }
         boolean lit = chamber.of(Lamp.class).stream().anyMatch(lamp -> lamp.byClock(clockS))
                 || chamber.room().sun().map(sun -> sun.wm2(clockS) > 0).orElse(false);
         double outdoorPct = chamber.room().vapourPressurePa().isEmpty() ? Double.NaN
                 : Math.min(100, 100 * chamber.room().vapourPressurePa().getAsDouble() / MoistAir.saturationPressurePa(roomC));
-        return new Law.Seen(unit.shown, unit.companion, roomC, outdoorPct, lit ? 100 : 0, timeS, clockS);
+        return new Law.Seen(unit.shown, unit.shownModel, unit.companion, roomC, outdoorPct, lit ? 100 : 0, timeS, clockS);
     }
 
     /** Without mains every relay drops; when it comes back, controllers begin anew. */
@@ -483,11 +488,11 @@ final class Outputs {
     /** Share of its time the leading loop has to be on so that its display stands in the middle of its switching points. */
     double holdingShare(Probed off, Probed on) {
         Switched leading = leading();
-        if (leading == null || !(leading.chain.law() instanceof OnOff law)) {
+        if (leading == null || leading.chain.law().holdsAbout().isEmpty()) {
             return 0;
         }
         var display = leading.unit.controller.display();
-        double middle = 0.5 * (law.points().onAt() + law.points().offAt()) - display.offset();
+        double middle = leading.chain.law().holdsAbout().getAsDouble() - display.offset();
         double wanted = display.unit().toModel(middle);
         double whenOff = leading.unit.sensed(0, off);
         double whenOn = leading.unit.sensed(0, on);

@@ -13,7 +13,6 @@ import kilnward.core.chamber.Cooler;
 import kilnward.core.chamber.Heater;
 import kilnward.core.chamber.OwnThermostat;
 import kilnward.core.chamber.SteadyState;
-import kilnward.core.control.Controller;
 import kilnward.core.control.Loop;
 import kilnward.core.finding.Finding;
 import kilnward.core.rehearsal.Fault;
@@ -82,7 +81,7 @@ public record Assessment(Situation situation, List<Finding> findings) {
         double deadEndC = steady.occupantC(coldestC, 0, 0);
         Sizing.Runs runs = new Sizing.Runs(running.get(), empty.get(), fromCold.get(), afterCut.get());
         return new Situation(setup, rig, running.get(), stuckOn.get(), dead.get(), stuckOnEndC, deadEndC, steady,
-                Ladder.of(rig, running.get(), stuckOn.get(), dead.get(), stuckOnEndC, deadEndC),
+                Ladder.of(setup, rig, running.get(), stuckOn.get(), dead.get(), stuckOnEndC, deadEndC),
                 Sizing.of(chamber, setup.needs(), steady, runs, leadingLoop(setup)),
                 steady.balance(setup.needs().keep().middleC(), coldestC), Loads.of(setup, running.get()));
     }
@@ -133,10 +132,8 @@ public record Assessment(Situation situation, List<Finding> findings) {
     }
 
     /** The same rig with controllers that look no oftener than the long step. */
-    private static Rig withPatientControllers(Rig rig) {
+    static Rig withPatientControllers(Rig rig) {
         return new Rig(rig.chamber(), rig.needs(), rig.probes(), rig.controllers().stream()
-                .map(each -> new Controller(each.id(), each.probeIds(), each.display(),
-                        Math.max(FAILURE_STEP_S, each.samplingS()), each.highAlarm(), each.lowAlarm(), each.loops()))
-                .toList());
+                .map(each -> each.withSampling(Math.max(FAILURE_STEP_S, each.samplingS()))).toList());
     }
 }

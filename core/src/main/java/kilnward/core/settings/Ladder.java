@@ -8,9 +8,9 @@ import java.util.Set;
 import java.util.stream.Collectors;
 import kilnward.core.chamber.Heater;
 import kilnward.core.control.Controller;
-import kilnward.core.control.OnOff;
-import kilnward.core.control.SwitchingPoints;
+import kilnward.core.probe.Display;
 import kilnward.core.probe.DisplayUnit;
+import kilnward.core.probe.HumiditySensor;
 import kilnward.core.rehearsal.Event;
 import kilnward.core.rehearsal.Rehearsed;
 import kilnward.core.rehearsal.Rig;
@@ -28,7 +28,7 @@ public record Ladder(List<Rung> rungs, List<Double> placementK) {
         placementK = List.copyOf(placementK);
     }
 
-    static Ladder of(Rig rig, Rehearsed running, Rehearsed stuckOn, Rehearsed dead, double stuckOnEndC,
+    static Ladder of(Setup setup, Rig rig, Rehearsed running, Rehearsed stuckOn, Rehearsed dead, double stuckOnEndC,
                      double deadEndC) {
         List<Rung> rungs = new ArrayList<>();
         List<Double> placement = new ArrayList<>();
@@ -39,17 +39,18 @@ public record Ladder(List<Rung> rungs, List<Double> placementK) {
             double meanThere = humid ? running.metrics().humidity().orElseThrow().mean() : occupantC;
             double differenceK = meanThere - running.metrics().displays().get(i).mean();
             placement.add(differenceK);
-            controller.loops().stream().filter(loop -> loop.law() instanceof OnOff).forEach(loop -> {
-                SwitchingPoints points = ((OnOff) loop.law()).points();
-                rungs.add(rung(Rung.Kind.on(points.direction(), humid), controller, points.onAt(), differenceK,
-                        OptionalDouble.empty()));
-                rungs.add(rung(Rung.Kind.off(points.direction(), humid), controller, points.offAt(), differenceK,
-                        OptionalDouble.empty()));
-            });
+            PlannedController planned = setup.controllers().get(i);
+            LawKeys keys = planned.profile().law().keys();
+            for (int loop = 0; loop < planned.loops().size(); loop++) {
+                for (LawKeys.Mark mark : keys.marks(planned.profile(), planned.settings(), loop, setup.wanted(planned))) {
+                    rungs.add(mark.companion() ? beside(rig, controller, mark)
+                            : rung(mark.kind(), controller, mark.display(), differenceK, OptionalDouble.empty(), mark.night()));
+                }
+            }
             controller.highAlarm().ifPresent(at -> rungs.add(rung(Rung.Kind.HIGH_ALARM, controller, at, differenceK,
-                    humid ? OptionalDouble.empty() : beforeHarmS(stuckOn, Event.Kind.HIGH_ALARM, controller.id()))));
+                    humid ? OptionalDouble.empty() : beforeHarmS(stuckOn, Event.Kind.HIGH_ALARM, controller.id()), false)));
             controller.lowAlarm().ifPresent(at -> rungs.add(rung(Rung.Kind.LOW_ALARM, controller, at, differenceK,
-                    humid ? OptionalDouble.empty() : beforeHarmS(dead, Event.Kind.LOW_ALARM, controller.id()))));
+                    humid ? OptionalDouble.empty() : beforeHarmS(dead, Event.Kind.LOW_ALARM, controller.id()), false)));
         }
         Set<String> switched = rig.controllers().stream().flatMap(each -> each.loops().stream())
                 .flatMap(loop -> loop.applianceIds().stream()).collect(Collectors.toSet());
@@ -71,14 +72,22 @@ public record Ladder(List<Rung> rungs, List<Double> placementK) {
 
     /** A level that is on no display. */
     private static Rung own(Rung.Kind kind, double occupantC) {
-        return new Rung(kind, "", OptionalDouble.empty(), occupantC, OptionalDouble.empty(), false);
+        return new Rung(kind, "", OptionalDouble.empty(), occupantC, OptionalDouble.empty(), false, false);
+    }
+
+    /** A level of the humidity that is shown beside a temperature: what differs from the air's is what the sensors and the offset add. */
+    private static Rung beside(Rig rig, Controller controller, LawKeys.Mark mark) {
+        double errorPct = rig.probes().stream().filter(probe -> controller.probeIds().contains(probe.id()))
+                .mapToDouble(probe -> probe.humidity().map(HumiditySensor::errorPct).orElse(0.0)).average().orElse(0);
+        return new Rung(mark.kind(), controller.id(), OptionalDouble.of(mark.display()),
+                mark.display() - errorPct - controller.companion().map(Display::offset).orElse(0.0), OptionalDouble.empty(), true, mark.night());
     }
 
     private static Rung rung(Rung.Kind kind, Controller controller, double display, double placementK,
-                             OptionalDouble beforeHarmS) {
+                             OptionalDouble beforeHarmS, boolean night) {
         DisplayUnit unit = controller.display().unit();
         return new Rung(kind, controller.id(), OptionalDouble.of(display), unit.toModel(display) + placementK,
-                beforeHarmS, unit.isHumidity());
+                beforeHarmS, unit.isHumidity(), night);
     }
 
     private static OptionalDouble beforeHarmS(Rehearsed failure, Event.Kind alarm, String controllerId) {

@@ -12,7 +12,8 @@ import kilnward.core.finding.Require;
  * @param name     what the keeper calls it
  * @param probeIds the probes it reads, at least one; it shows their mean
  * @param profile  the device
- * @param loops    its outputs; of a two-sided device first the one that raises, then the one that lowers
+ * @param loops    its outputs; of a two-sided device first the one that raises, then the one that lowers; of a fan
+ *                 by band first the exhaust, then the intake; of a vent first the vent, then the fan that takes over
  * @param settings what is keyed in
  */
 public record PlannedController(String id, String name, List<String> probeIds, Profile profile, List<PlannedLoop> loops,
@@ -23,8 +24,8 @@ public record PlannedController(String id, String name, List<String> probeIds, P
         Objects.requireNonNull(settings, "settings");
         probeIds = List.copyOf(probeIds);
         loops = List.copyOf(loops);
-        Require.that(!loops.isEmpty() && loops.size() <= profile.outputs(), "loops", loops.size(), profile.isTwoSided()
-                ? "must be one or two: the first raises, the second lowers" : "must be one: this device has one output");
+        Require.that(!loops.isEmpty() && loops.size() <= profile.outputs(), "loops", loops.size(), profile.outputs() > 1
+                ? "must be one or two: this device has two outputs" : "must be one: this device has one output");
     }
 
     /**

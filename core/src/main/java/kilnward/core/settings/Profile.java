@@ -16,6 +16,7 @@ import kilnward.core.probe.DisplayUnit;
  * A user's controller as its own parameter table.
  *
  * @param name        what the user calls it
+ * @param law         its school
  * @param unit        unit in which its ranges and steps are stated
  * @param resolution  smallest step of its display, in {@code unit}
  * @param samplingS   how often it looks at its probe (s)
@@ -25,13 +26,16 @@ import kilnward.core.probe.DisplayUnit;
  * @param keys        its keys in the order in which they are gone through, each meaning once
  * @param howToSet    how a value is changed, in the user's words
  * @param howToSave   how a change is kept, in the user's words
+ * @param habits      how it behaves beside its keys
  */
-public record Profile(String name, DisplayUnit unit, double resolution, double samplingS, Style raising, Style lowering,
-                      boolean strict, List<ProfileKey> keys, String howToSet, String howToSave) {
+public record Profile(String name, LawKind law, DisplayUnit unit, double resolution, double samplingS, Style raising, Style lowering,
+                      boolean strict, List<ProfileKey> keys, String howToSet, String howToSave, Habits habits) {
     public Profile {
         Require.that(name != null && !name.isBlank() && name.length() <= 80, "name", name,
                 "must have 1 to 80 characters");
+        Objects.requireNonNull(law, "law");
         Objects.requireNonNull(unit, "unit");
+        Objects.requireNonNull(habits, "habits");
         Require.within("resolution", resolution, 0.001, 10, "");
         Require.within("samplingS", samplingS, 1, 600, "s");
         Objects.requireNonNull(raising, "raising");
@@ -48,11 +52,25 @@ public record Profile(String name, DisplayUnit unit, double resolution, double s
         }
         Require.that(!seen.contains(Parameter.LOWER_DIFFERENTIAL) || !raising.isPair() && !seen.contains(Parameter.DIRECTION), "keys",
                 seen, "must hold neither a pair nor a direction beside LOWER_DIFFERENTIAL: a two-sided device does both");
-        Set<Parameter> needed = raising.isPair() ? EnumSet.of(Parameter.ON_AT, Parameter.OFF_AT)
-                : EnumSet.of(Parameter.SET_VALUE, Parameter.DIFFERENTIAL);
-        for (Parameter parameter : needed) {
-            Require.that(seen.contains(parameter), "keys", seen, "must hold " + parameter + " for its style");
+        for (Parameter parameter : law.keys().needed(raising)) {
+            Require.that(seen.contains(parameter), "keys", seen, "must hold " + parameter + " for its school");
         }
+        Require.that(seen.contains(Parameter.DAY_FROM) == seen.contains(Parameter.DAY_TO), "keys", seen,
+                "must hold both DAY_FROM and DAY_TO, or neither");
+        Require.that(seen.contains(Parameter.PULSE_ON) == seen.contains(Parameter.PULSE_REST), "keys", seen,
+                "must hold both PULSE_ON and PULSE_REST, or neither");
+        Require.that(!seen.contains(Parameter.UNDER_PRESSURE) || !seen.contains(Parameter.INTAKE_KEPT), "keys", seen,
+                "must hold UNDER_PRESSURE or INTAKE_KEPT, which are the same counted from the other end, not both");
+        Require.that(!seen.contains(Parameter.FAN_SET_VALUE) || seen.contains(Parameter.DIFFERENTIAL), "keys", seen,
+                "must hold DIFFERENTIAL beside FAN_SET_VALUE");
+        Require.that(!unit.isHumidity() || law == LawKind.ON_OFF || law == LawKind.TIME_PROPORTIONAL, "unit", unit,
+                "must be a temperature for a fan or a vent: humidity stands beside it");
+    }
+
+    /** An on/off controller of whose habits nothing is known. */
+    public Profile(String name, DisplayUnit unit, double resolution, double samplingS, Style raising, Style lowering,
+                   boolean strict, List<ProfileKey> keys, String howToSet, String howToSave) {
+        this(name, LawKind.ON_OFF, unit, resolution, samplingS, raising, lowering, strict, keys, howToSet, howToSave, Habits.UNKNOWN);
     }
 
     /** The key of a meaning; empty where the controller has none. */
@@ -62,12 +80,12 @@ public record Profile(String name, DisplayUnit unit, double resolution, double s
 
     /** Whether it heats and cools, or moistens and dries, around one set value, with a rest zone between. */
     public boolean isTwoSided() {
-        return key(Parameter.LOWER_DIFFERENTIAL).isPresent();
+        return law == LawKind.ON_OFF && key(Parameter.LOWER_DIFFERENTIAL).isPresent();
     }
 
     /** How many outputs it has. */
     public int outputs() {
-        return isTwoSided() ? 2 : 1;
+        return law.keys().outputs(this);
     }
 
     /** The style for a direction. */
@@ -92,7 +110,7 @@ public record Profile(String name, DisplayUnit unit, double resolution, double s
             double highest = toUnitOf(settings, key, key.highest());
             if (!(given >= lowest - 1e-9 && given <= highest + 1e-9)) {
                 refusals.add(new RefusedValueException(field, given, "must be from " + tidy(lowest) + " to "
-                        + tidy(highest) + " on this controller"));
+                        + tidy(highest) + " on this controller; the nearest is " + tidy(Translation.key(this, settings, key.parameter()).nearest(given))));
             } else if (!key.isOnStep(given)) {
                 refusals.add(new RefusedValueException(field, given, "must be a multiple of " + Require.plain(key.step())
                         + " on this controller; the nearest is " + tidy(key.nearest(given))));
@@ -104,6 +122,8 @@ public record Profile(String name, DisplayUnit unit, double resolution, double s
                         "must not be given: this controller has no such key"));
             }
         }
+        alarmTooNear(settings, Parameter.HIGH_ALARM).ifPresent(refusals::add);
+        alarmTooNear(settings, Parameter.LOW_ALARM).ifPresent(refusals::add);
         double set = settings.value(Parameter.SET_VALUE).orElse(Double.NaN);
         settings.value(Parameter.LOWEST_SETTABLE).filter(limit -> set < limit).ifPresent(limit -> refusals.add(
                 new RefusedValueException("values.SET_VALUE", set, "must not be below the lowest settable value ("
@@ -112,6 +132,26 @@ public record Profile(String name, DisplayUnit unit, double resolution, double s
                 new RefusedValueException("values.SET_VALUE", set, "must not be above the highest settable value ("
                         + tidy(limit) + ")")));
         return refusals;
+    }
+
+    /** The level beside which this device takes an alarm: as near to what it holds as its habits allow; empty where it does not mind. */
+    Optional<Double> alarmLimit(Settings settings, Parameter alarm) {
+        boolean high = alarm == Parameter.HIGH_ALARM;
+        double least = settings.unit(this).differenceFromModel(unit.differenceToModel(high ? habits.highAlarmLeast() : habits.lowAlarmLeast()));
+        return least == 0 ? Optional.empty() : settings.value(Parameter.SET_VALUE).or(() -> settings.value(Parameter.OFF_AT))
+                .map(set -> high ? set + least : set - least);
+    }
+
+    private Optional<RefusedValueException> alarmTooNear(Settings settings, Parameter alarm) {
+        Optional<Double> given = settings.value(alarm);
+        Optional<Double> limit = alarmLimit(settings, alarm);
+        boolean high = alarm == Parameter.HIGH_ALARM;
+        if (given.isEmpty() || limit.isEmpty() || key(alarm).isEmpty() || (high ? given.get() >= limit.get() - 1e-9 : given.get() <= limit.get() + 1e-9)) {
+            return Optional.empty();
+        }
+        ProfileKey key = Translation.key(this, settings, alarm);
+        return Optional.of(new RefusedValueException("values." + alarm, given.get(), "must not be nearer to the set value on this controller; the nearest is "
+                + tidy(high ? key.up(limit.get()) : key.down(limit.get()))));
     }
 
     /** A bound of a key, stated in the profile's unit, in the unit the settings are keyed in. */

@@ -16,7 +16,7 @@ import kilnward.core.finding.Require;
  * @param lowest    lowest value it takes
  * @param highest   highest value it takes, above {@code lowest}
  * @param factory   value from the factory; null where unknown
- * @param words     for a choice, what the device shows for 0 and for 1; otherwise empty
+ * @param words     for a choice, what the device shows for each, from 0 on; otherwise empty
  */
 public record ProfileKey(Parameter parameter, String label, double step, double lowest, double highest, Double factory,
                          List<String> words) {
@@ -29,8 +29,10 @@ public record ProfileKey(Parameter parameter, String label, double step, double 
         Require.finite("highest", highest);
         Require.that(highest > lowest, "highest", highest, "must be above lowest (" + Require.plain(lowest) + ")");
         words = words == null ? List.of() : List.copyOf(words);
-        Require.that(parameter.kind() == Parameter.Kind.CHOICE ? words.size() == 2 : words.isEmpty(), "words", words,
-                parameter.kind() == Parameter.Kind.CHOICE ? "must hold two words" : "must be empty for a number");
+        Require.that(words.size() == parameter.choices(), "words", words,
+                parameter.choices() == 0 ? "must be empty for a number" : "must hold " + parameter.choices() + " words");
+        Require.that(parameter.choices() == 0 || lowest == 0 && highest == parameter.choices() - 1 && step == 1, "highest", highest,
+                "must be one choice a step, from 0 to " + (parameter.choices() - 1));
     }
 
     /** Nearest value on the step, exact in decimals, within the range. */

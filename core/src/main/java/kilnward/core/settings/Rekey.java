@@ -12,13 +12,13 @@ public final class Rekey {
     private Rekey() {
     }
 
-    /** Where the first output of a controller switches now. */
-    public static SwitchingPoints points(Setup setup, PlannedController controller) {
+    /** Where the first output of a controller switches now; empty where it does not switch. */
+    public static Optional<SwitchingPoints> points(Setup setup, PlannedController controller) {
         return points(setup, controller, 0);
     }
 
-    /** Where an output of a controller switches now. */
-    public static SwitchingPoints points(Setup setup, PlannedController controller, int loop) {
+    /** Where an output of a controller switches now; empty where it does not switch. */
+    public static Optional<SwitchingPoints> points(Setup setup, PlannedController controller, int loop) {
         return Translation.points(controller.profile(), controller.settings(), loop, setup.wanted(controller));
     }
 
@@ -41,7 +41,7 @@ public final class Rekey {
      */
     public static Optional<Settings> widened(Setup setup, PlannedController controller, SwitchingPoints now,
                                              double widthK) {
-        if (controller.profile().isTwoSided()) {
+        if (controller.profile().law() != LawKind.ON_OFF || controller.profile().isTwoSided()) {
             return Optional.empty();
         }
         double width = controller.settings().unit(controller.profile()).differenceFromModel(widthK);
@@ -68,8 +68,12 @@ public final class Rekey {
         DisplayUnit unit = controller.settings().unit(controller.profile());
         double display = unit.fromModel(occupantC - placementK);
         ProfileKey key = Translation.key(controller.profile(), controller.settings(), parameter);
-        return acceptable(controller, controller.settings().with(parameter,
-                parameter == Parameter.HIGH_ALARM ? key.down(display) : key.up(display)));
+        boolean high = parameter == Parameter.HIGH_ALARM;
+        double wished = high ? key.down(display) : key.up(display);
+        // A device that wants its alarms farther from the set value gets them as near as it takes.
+        double taken = controller.profile().alarmLimit(controller.settings(), parameter)
+                .map(limit -> high ? Math.max(wished, key.up(limit)) : Math.min(wished, key.down(limit))).orElse(wished);
+        return acceptable(controller, controller.settings().with(parameter, taken));
     }
 
     /** The keys that differ between a controller's settings and others, as changes to put in. */

@@ -13,9 +13,10 @@ import kilnward.core.control.Direction;
  * @param beforeHarmS  for an alarm: how long before harm it sounds (s), in the failure it is there for; empty where that
  *                     failure does not harm within the rehearsed days
  * @param humidity     whether it is a level of humidity
+ * @param night        whether it is in force by night only
  */
 public record Rung(Kind kind, String controllerId, OptionalDouble display, double occupant, OptionalDouble beforeHarmS,
-                   boolean humidity) {
+                   boolean humidity, boolean night) {
     /** Kinds of rung. */
     public enum Kind {
         /** Heating comes on. */
@@ -34,6 +35,24 @@ public record Rung(Kind kind, String controllerId, OptionalDouble display, doubl
         DRY_ON,
         /** Drying stops. */
         DRY_OFF,
+        /** Held by a share of the output. */
+        HOLDS,
+        /** Heating at full. */
+        HEAT_FULL,
+        /** Cooling at full. */
+        COOL_FULL,
+        /** Moistening at full. */
+        MOISTEN_FULL,
+        /** Drying at full. */
+        DRY_FULL,
+        /** A fan leaves its lowest speed. */
+        FAN_LEAST,
+        /** A fan is at its highest speed. */
+        FAN_FULL,
+        /** A vent begins to open. */
+        VENT_OPENS,
+        /** A vent begins to shut. */
+        VENT_SHUTS,
         /** High alarm. */
         HIGH_ALARM,
         /** Low alarm. */
@@ -55,6 +74,26 @@ public record Rung(Kind kind, String controllerId, OptionalDouble display, doubl
         /** The rung at which an output stops. */
         static Kind off(Direction direction, boolean humidity) {
             return direction == Direction.RAISE ? humidity ? MOISTEN_OFF : HEAT_OFF : humidity ? DRY_OFF : COOL_OFF;
+        }
+
+        /** The rung at which an output is full. */
+        static Kind full(Direction direction, boolean humidity) {
+            return direction == Direction.RAISE ? humidity ? MOISTEN_FULL : HEAT_FULL : humidity ? DRY_FULL : COOL_FULL;
+        }
+
+        /** Whether an output comes on or stops here. */
+        boolean isSwitching() {
+            return isOn() || this == HEAT_OFF || this == COOL_OFF || this == MOISTEN_OFF || this == DRY_OFF;
+        }
+
+        /** Whether an output by share is full here. */
+        boolean isFull() {
+            return this == HEAT_FULL || this == COOL_FULL || this == MOISTEN_FULL || this == DRY_FULL;
+        }
+
+        /** Whether it belongs to something that cools or dries. */
+        boolean lowers() {
+            return this == COOL_ON || this == COOL_OFF || this == DRY_ON || this == DRY_OFF;
         }
 
         /** Whether an output comes on here. */

@@ -6,8 +6,10 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.TreeMap;
+import java.util.concurrent.atomic.AtomicInteger;
 import java.util.stream.IntStream;
 import kilnward.core.chamber.Cooler;
+import kilnward.core.chamber.Humidifier;
 import kilnward.core.control.Direction;
 import kilnward.core.control.SwitchingPoints;
 import kilnward.core.finding.Quantity;
@@ -31,8 +33,23 @@ import kilnward.core.rehearsal.Scenario;
  * @param reasons    why, key by key, in the order of the keys; keys that are left as they are have none
  * @param fits       whether the occupant then stays inside what is wanted for the whole day
  * @param rehearsals how many days were rehearsed to find it
+ * @param thermostats where the own thermostats of its heaters belong, as a second layer
  */
-public record Suggestion(Settings settings, List<Reason> reasons, boolean fits, int rehearsals) {
+public record Suggestion(Settings settings, List<Reason> reasons, boolean fits, int rehearsals, List<ThermostatAdvice> thermostats) {
+    /** Told how far a search is. What it throws ends the search. */
+    @FunctionalInterface
+    public interface Progress {
+        /** Tells nobody. */
+        Progress NONE = (done, of) -> {
+        };
+
+        /**
+         * @param done widths tried so far
+         * @param of   widths to be tried
+         */
+        void reached(int done, int of);
+    }
+
     /**
      * Why a key has its value; slots in the text name numbers.
      *
@@ -69,20 +86,43 @@ public record Suggestion(Settings settings, List<Reason> reasons, boolean fits, 
     /** How much worse a degree outside what is wanted is than a degree of swing inside it. */
     private static final double OUTSIDE = 4;
     private static final int CENTRINGS = 3;
+    /** Starts an hour of what switches no contact: a solid-state output, a fan by voltage, a vent's motor. */
+    private static final double NOTHING_WEARS = 3600;
+    /** Delay after mains returns, so that everything does not start at once (min): common practice, no source. */
+    private static final double AFTER_MAINS_MIN = 4;
+    /** Pauses of a humidifier, since moisture spreads slowly (min): common practice, no source. */
+    private static final double PULSE_MIN = 10;
+    /** How far outside what is wanted a value may be set before the device refuses it (K or points). */
+    private static final double SETTABLE_BEYOND = 1;
     private static final double DAY_S = 86_400;
     private static final double STEP_S = 2;
 
     public Suggestion {
         reasons = List.copyOf(reasons);
+        thermostats = List.copyOf(thermostats);
     }
 
     /**
      * @param setup        the chamber, with what is keyed in now
      * @param controllerId the controller to find settings for; the others stay as they are
-     * @throws RefusedValueException where there is no such controller, it works two outlets, or it reads humidity and none is wanted
+     * @throws RefusedValueException where there is no such controller, or it reads humidity and none is wanted
      */
     public static Suggestion of(Setup setup, String controllerId) {
-        return new Search(setup, setup.controller(controllerId)).run();
+        return of(setup, controllerId, Progress.NONE);
+    }
+
+    /**
+     * Refuses what no search could answer, before one is begun.
+     *
+     * @throws RefusedValueException where there is no such controller, or it reads humidity and none is wanted
+     */
+    public static void requirePossible(Setup setup, String controllerId) {
+        new Search(setup, setup.controller(controllerId), Progress.NONE);
+    }
+
+    /** The same, telling how far it is. */
+    public static Suggestion of(Setup setup, String controllerId, Progress progress) {
+        return new Search(setup, setup.controller(controllerId), progress).run();
     }
 
     /** A band tried, with the day it made. */
@@ -108,18 +148,20 @@ public record Suggestion(Settings settings, List<Reason> reasons, boolean fits, 
         private final double mostPerHour;
         private final int index;
 
-        Search(Setup setup, PlannedController controller) {
+        private final Progress progress;
+        private final Direction wanted;
+
+        Search(Setup setup, PlannedController controller, Progress progress) {
             this.setup = setup;
+            this.progress = progress;
+            wanted = setup.wanted(controller);
             this.controller = controller;
             profile = controller.profile();
             unit = controller.settings().unit(profile);
             humidity = controller.readsHumidity();
-            if (profile.isTwoSided()) {
-                throw new RefusedValueException("controllerId", controller.id(), "must work one outlet: for two around one value nothing is proposed yet");
-            }
             compressor = controller.applianceIds().stream().map(setup::appliance)
                     .anyMatch(each -> each instanceof Cooler cooler && cooler.kind() != Cooler.Kind.THERMOELECTRIC);
-            mostPerHour = compressor ? MOST_STARTS_PER_HOUR : LoadCheck.MOST_PER_HOUR;
+            mostPerHour = profile.law() != LawKind.ON_OFF ? NOTHING_WEARS : compressor ? MOST_STARTS_PER_HOUR : LoadCheck.MOST_PER_HOUR;
             if (humidity) {
                 HumidityBand band = setup.needs().humidity().orElseThrow(() -> new RefusedValueException("controllerId", controller.id(),
                         "must read what is wanted: no humidity is wanted here"));
@@ -133,30 +175,56 @@ public record Suggestion(Settings settings, List<Reason> reasons, boolean fits, 
         }
 
         Suggestion run() {
-            Direction wanted = setup.wanted(controller);
             Settings start = guarded(controller.settings());
             if (profile.key(Parameter.DIRECTION).isPresent()) {
                 start = start.with(Parameter.DIRECTION, wanted == Direction.RAISE ? 0 : 1);
             }
-            Settings from = start;
-            Trial now = rehearse(from);
+            Trial now = rehearse(start);
             double placement = now.mean() - now.display().mean();
-            double step = Math.max(profile.resolution(), profile.key(profile.raising().isPair() ? Parameter.ON_AT : Parameter.DIFFERENTIAL).orElseThrow().step());
-            List<Tried> all = IntStream.of(WIDTHS).filter(steps -> steps == 1 || unit.differenceToModel(steps * step) <= WIDEST * (high - low)).parallel()
-                    .mapToObj(steps -> centred(from, wanted, steps * step, placement)).toList();
+            List<Settings> froms = pulsed(start);
+            double step = smallestStep();
+            int[] widths = IntStream.of(WIDTHS).filter(steps -> steps == 1 || unit.differenceToModel(steps * step) <= WIDEST * (high - low)).toArray();
+            AtomicInteger done = new AtomicInteger();
+            int of = widths.length * froms.size();
+            List<Tried> all = froms.stream().flatMap(from -> IntStream.of(widths).parallel().mapToObj(steps -> {
+                Tried tried = centred(from, steps * step, placement);
+                progress.reached(done.incrementAndGet(), of);
+                return tried;
+            })).toList();
             List<Trial> trials = all.stream().map(Tried::best).toList();
             int count = 1 + all.stream().mapToInt(Tried::rehearsals).sum();
             Comparator<Trial> byTrade = Comparator.comparingDouble(this::trade);
             Trial best = trials.stream().filter(each -> each.inside() && each.perHour() <= mostPerHour).min(byTrade)
                     .or(() -> trials.stream().filter(Trial::inside).min(byTrade))
                     .orElseGet(() -> trials.stream().min(byTrade).orElseThrow());
-            Settings settings = alarms(best);
+            LinkLossChoice linkLoss = profile.key(Parameter.LINK_LOSS).isPresent() && !humidity ? LinkLossChoice.of(setup, controller) : null;
+            Settings settings = limits(alarms(best), best);
+            if (linkLoss != null) {
+                settings = settings.with(Parameter.LINK_LOSS, linkLoss.on() ? 1 : 0);
+            }
             List<Reason> reasons = new ArrayList<>();
             for (ProfileKey key : profile.keys()) {
-                reason(key, settings, best).ifPresent(reasons::add);
+                reason(key, settings, best, linkLoss).ifPresent(reasons::add);
             }
             int neighbours = (int) reasons.stream().flatMap(each -> java.util.stream.Stream.of(each.lower(), each.higher())).filter(Optional::isPresent).count();
-            return new Suggestion(settings, reasons, best.inside(), count + neighbours);
+            return new Suggestion(settings, reasons, best.inside(), count + neighbours,
+                    humidity ? List.of() : ThermostatAdvice.of(setup.with(controller.id(), settings), controller, best.highest()));
+        }
+
+        /** The smallest step in which its levels can be moved, as displayed. */
+        private double smallestStep() {
+            return profile.law().keys().needed(profile.raising()).stream().filter(each -> each.kind() == Parameter.Kind.DIFFERENCE || each == Parameter.ON_AT)
+                    .mapToDouble(each -> Translation.key(profile, controller.settings(), each).step()).min().orElse(profile.resolution());
+        }
+
+        /** With and without pauses, where it has keys for them and a humidifier to pace. */
+        private List<Settings> pulsed(Settings start) {
+            if (profile.key(Parameter.PULSE_REST).isEmpty()) {
+                return List.of(start);
+            }
+            Settings steady = start.with(Parameter.PULSE_REST, 0).with(Parameter.PULSE_ON, Translation.key(profile, start, Parameter.PULSE_ON).nearest(PULSE_MIN));
+            boolean mist = controller.applianceIds().stream().map(setup::appliance).anyMatch(each -> each instanceof Humidifier);
+            return mist ? List.of(steady, steady.with(Parameter.PULSE_REST, Translation.key(profile, start, Parameter.PULSE_REST).nearest(PULSE_MIN))) : List.of(steady);
         }
 
         /** Swing against switching: a share of the band against a share of what the contact bears; what lies outside weighs most. */
@@ -164,28 +232,53 @@ public record Suggestion(Settings settings, List<Reason> reasons, boolean fits, 
             return (trial.highest() - trial.lowest() + OUTSIDE * Math.max(0, -trial.margin())) / (high - low) + trial.perHour() / mostPerHour;
         }
 
-        /** A compressor rests between two runs; anything else acts at once. */
+        /** A compressor rests between two runs; anything else acts at once; every output follows its program. */
         private Settings guarded(Settings settings) {
             Settings guarded = settings;
             boolean rests = profile.key(Parameter.MIN_OFF).isPresent();
-            if (rests) {
-                guarded = guarded.with(Parameter.MIN_OFF, Translation.key(profile, settings, Parameter.MIN_OFF).up(compressor ? REST_MIN : 0));
+            guarded = up(guarded, Parameter.MIN_OFF, compressor ? REST_MIN : 0);
+            guarded = up(guarded, Parameter.ACT_DELAY, compressor && !rests ? REST_MIN : 0);
+            guarded = up(guarded, Parameter.AFTER_MAINS, compressor ? AFTER_MAINS_MIN : 0);
+            guarded = up(guarded, Parameter.OUTPUT_MODE, 0);
+            guarded = up(guarded, Parameter.SECOND_OUTPUT_MODE, 0);
+            return up(guarded, Parameter.HIGH_ALARM_OPENS, onlyRaises() ? 1 : 0);
+        }
+
+        private boolean onlyRaises() {
+            return wanted == Direction.RAISE && !profile.isTwoSided();
+        }
+
+        private Settings up(Settings settings, Parameter parameter, double value) {
+            return profile.key(parameter).isEmpty() ? settings : settings.with(parameter, Translation.key(profile, settings, parameter).up(value));
+        }
+
+        /** The set value cannot be put far from what is wanted, by whoever passes. */
+        private Settings limits(Settings settings, Trial best) {
+            double placement = best.mean() - best.display().mean();
+            Settings limited = settings;
+            Optional<Double> set = settings.value(Parameter.SET_VALUE);
+            for (Parameter limit : List.of(Parameter.LOWEST_SETTABLE, Parameter.HIGHEST_SETTABLE)) {
+                if (profile.key(limit).isPresent() && set.isPresent()) {
+                    ProfileKey key = Translation.key(profile, settings, limit);
+                    boolean up = limit == Parameter.HIGHEST_SETTABLE;
+                    double level = unit.fromModel((up ? high + SETTABLE_BEYOND : low - SETTABLE_BEYOND) - placement);
+                    limited = limited.with(limit, up ? Math.max(key.up(set.get()), key.nearest(level)) : Math.min(key.down(set.get()), key.nearest(level)));
+                }
             }
-            if (profile.key(Parameter.ACT_DELAY).isPresent()) {
-                guarded = guarded.with(Parameter.ACT_DELAY, Translation.key(profile, settings, Parameter.ACT_DELAY).up(compressor && !rests ? REST_MIN : 0));
-            }
-            return guarded;
+            return limited;
         }
 
         /** The band of one width, moved until the day it makes lies in the middle of what is wanted. */
-        private Tried centred(Settings from, Direction wanted, double width, double placement) {
+        private Tried centred(Settings from, double width, double placement) {
             double sign = wanted == Direction.RAISE ? 1 : -1;
             double middle = unit.fromModel(0.5 * (low + high) - placement);
             Trial best = null;
             int count = 0;
             for (int i = 0; i < CENTRINGS; i++) {
-                SwitchingPoints points = new SwitchingPoints(wanted, middle - sign * 0.5 * width, middle + sign * 0.5 * width);
-                Trial trial = rehearse(Translation.withPoints(profile, from, points, Translation.Anchor.OFF));
+                boolean one = profile.law() == LawKind.ON_OFF && !profile.isTwoSided();
+                Trial trial = rehearse(one ? Translation.withPoints(profile, from, new SwitchingPoints(wanted, middle - sign * 0.5 * width,
+                        middle + sign * 0.5 * width), Translation.Anchor.OFF)
+                        : Translation.band(profile, from, middle - 0.5 * width, middle + 0.5 * width, wanted).settings());
                 count++;
                 if (best == null || trial.margin() > best.margin()) {
                     best = trial;
@@ -206,8 +299,13 @@ public record Suggestion(Settings settings, List<Reason> reasons, boolean fits, 
             Metrics.Level there = humidity ? metrics.humidity().orElseThrow(() -> new RefusedValueException("controllerId", controller.id(),
                     "must be in a chamber whose humidity can be rehearsed")) : metrics.occupant();
             return new Trial(settings, there.lowest(), there.highest(), there.mean(),
-                    metrics.loops().get(setup.firstLoop(index)).cyclesPerHour(), metrics.displays().get(index),
+                    busiest(metrics), metrics.displays().get(index),
                     Math.min(there.lowest() - low, high - there.highest()));
+        }
+
+        private double busiest(Metrics metrics) {
+            int first = setup.firstLoop(index);
+            return metrics.loops().subList(first, first + controller.loops().size()).stream().mapToDouble(Metrics.Switching::cyclesPerHour).max().orElse(0);
         }
 
         /** Alarms just outside what is wanted, clear of the swing, and well before harm. */
@@ -230,7 +328,7 @@ public record Suggestion(Settings settings, List<Reason> reasons, boolean fits, 
             return settings;
         }
 
-        private Optional<Reason> reason(ProfileKey key, Settings settings, Trial best) {
+        private Optional<Reason> reason(ProfileKey key, Settings settings, Trial best, LinkLossChoice linkLoss) {
             Parameter parameter = key.parameter();
             Map<String, Quantity> numbers = new TreeMap<>();
             numbers.put("lowest", level(best.lowest()));
@@ -243,6 +341,8 @@ public record Suggestion(Settings settings, List<Reason> reasons, boolean fits, 
                 case SET_VALUE, OFF_AT -> best.inside()
                         ? "Through a day of its room it then stays between {lowest} and {highest}, about the middle of {low} to {high}."
                         : "The nearest there is: it goes from {lowest} to {highest}, and {low} to {high} is wanted. This box or appliance cannot do better.";
+                case BAND, NEUTRAL_ZONE -> "The narrowest that does not hunt in a rehearsed day: it then swings by what is left between {lowest} and {highest}.";
+                case LOWER_DIFFERENTIAL -> "As far to the other side, so that a swing does not carry it from one outlet into the other.";
                 case DIFFERENTIAL, ON_AT -> best.perHour() <= mostPerHour
                         ? "The least swing for the switching it costs: {perHour} times an hour, where " + (compressor ? "a compressor bears {most}." : "{most} wear a contact out in a year.")
                         : "It still switches {perHour} times an hour, more than {most}: add mass, take a weaker appliance, or move the probe away from it.";
@@ -251,15 +351,26 @@ public record Suggestion(Settings settings, List<Reason> reasons, boolean fits, 
                 case MIN_OFF, ACT_DELAY -> compressor && settings.need(parameter) > 0 ? "A compressor must rest before it starts again." : "Nothing here needs a rest: a delay only widens the swing.";
                 case DIRECTION -> setup.wanted(controller) == Direction.RAISE ? humidity ? "The appliance on it moistens." : "The appliance on it warms."
                         : humidity ? "The appliance on it dries." : "The appliance on it cools.";
+                case AFTER_MAINS -> compressor ? "So that a compressor does not start against its own pressure when mains comes back." : "Nothing here minds starting at once.";
+                case LOWEST_SETTABLE, HIGHEST_SETTABLE -> "Nobody who passes can set it far outside what is wanted. It bounds what can be set, not what happens.";
+                case HIGH_ALARM_OPENS -> onlyRaises() ? "Too much is stopped where it is noticed." : "It would stop the cooling or drying when it is needed most.";
+                case OUTPUT_MODE, SECOND_OUTPUT_MODE -> "By hand it would ignore its program.";
+                case PULSE_ON, PULSE_REST -> settings.need(Parameter.PULSE_REST) > 0 ? "With pauses it swings less: moisture spreads before the probe is asked again."
+                        : "Pauses would not make it swing less here.";
+                case LINK_LOSS -> linkLoss == null ? "" : linkLoss.text();
                 default -> "";
             };
+            if (linkLoss != null && parameter == Parameter.LINK_LOSS) {
+                numbers.putAll(linkLoss.numbers());
+            }
             if (text.isEmpty()) {
                 return Optional.empty();
             }
             if (parameter == Parameter.HIGH_ALARM || parameter == Parameter.LOW_ALARM) {
                 numbers.put("display", level(parameter == Parameter.HIGH_ALARM ? best.display().highest() : best.display().lowest()));
             }
-            boolean switches = parameter == Parameter.SET_VALUE || parameter == Parameter.DIFFERENTIAL || parameter == Parameter.ON_AT || parameter == Parameter.OFF_AT;
+            boolean switches = parameter == Parameter.SET_VALUE || parameter == Parameter.DIFFERENTIAL || parameter == Parameter.ON_AT || parameter == Parameter.OFF_AT
+                    || parameter == Parameter.LOWER_DIFFERENTIAL || parameter == Parameter.BAND || parameter == Parameter.NEUTRAL_ZONE;
             double value = settings.need(parameter);
             return Optional.of(new Reason(parameter, value, text, numbers, switches ? neighbour(settings, parameter, -1) : Optional.empty(),
                     switches ? neighbour(settings, parameter, 1) : Optional.empty()));
@@ -268,7 +379,8 @@ public record Suggestion(Settings settings, List<Reason> reasons, boolean fits, 
         private Optional<Neighbour> neighbour(Settings settings, Parameter parameter, int steps) {
             ProfileKey key = Translation.key(profile, settings, parameter);
             Settings moved = settings.with(parameter, key.nearest(settings.need(parameter) + steps * key.step()));
-            boolean collapsed = profile.raising().isPair() && moved.need(Parameter.ON_AT) == moved.need(Parameter.OFF_AT);
+            boolean none = moved.need(parameter) <= 0 && parameter.kind() == Parameter.Kind.DIFFERENCE;
+            boolean collapsed = none || profile.law() == LawKind.ON_OFF && profile.raising().isPair() && moved.need(Parameter.ON_AT) == moved.need(Parameter.OFF_AT);
             if (collapsed || moved.equals(settings)) {
                 return Optional.empty();
             }

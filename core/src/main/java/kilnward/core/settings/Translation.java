@@ -4,16 +4,17 @@ import java.util.EnumMap;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.OptionalDouble;
 import kilnward.core.control.Controller;
 import kilnward.core.control.Direction;
 import kilnward.core.control.Loop;
-import kilnward.core.control.OnOff;
 import kilnward.core.control.OutputMode;
 import kilnward.core.control.Style;
 import kilnward.core.control.SwitchingPoints;
 import kilnward.core.control.Timers;
 import kilnward.core.finding.RefusedValueException;
+import kilnward.core.finding.Require;
 import kilnward.core.probe.Display;
 import kilnward.core.probe.DisplayUnit;
 
@@ -28,61 +29,133 @@ public final class Translation {
     }
 
     /**
-     * Where a controller switches with its settings.
-     *
-     * @param wanted the direction of its appliance, for a controller without a key for it
-     */
-    public static SwitchingPoints points(Profile profile, Settings settings, Direction wanted) {
-        Direction direction = direction(profile, settings, wanted);
-        Style style = profile.style(direction);
-        return style.isPair()
-                ? SwitchingPoints.ofPair(settings.need(Parameter.ON_AT), settings.need(Parameter.OFF_AT))
-                : style.points(direction, settings.need(Parameter.SET_VALUE), settings.need(Parameter.DIFFERENTIAL));
-    }
-
-    /**
-     * Where one output of a controller switches.
+     * Where one output of a controller switches; empty for a law that does not switch.
      *
      * @param loop   position of the output; of a two-sided device 0 raises and 1 lowers
      * @param wanted the direction of its appliance, for a controller without a key for it
      */
-    public static SwitchingPoints points(Profile profile, Settings settings, int loop, Direction wanted) {
-        if (!profile.isTwoSided()) {
-            return points(profile, settings, wanted);
-        }
-        Direction direction = loop == 0 ? Direction.RAISE : Direction.LOWER;
-        return profile.style(direction).points(direction, settings.need(Parameter.SET_VALUE),
-                settings.need(loop == 0 ? Parameter.DIFFERENTIAL : Parameter.LOWER_DIFFERENTIAL));
+    public static Optional<SwitchingPoints> points(Profile profile, Settings settings, int loop, Direction wanted) {
+        return profile.law().keys().points(profile, settings, loop, wanted);
     }
 
-    /** The direction a controller is keyed to; a pair tells its own, a two-sided device raises first. */
-    public static Direction direction(Profile profile, Settings settings, Direction wanted) {
-        if (profile.isTwoSided()) {
-            return Direction.RAISE;
-        }
-        if (profile.raising().isPair()) {
-            return settings.need(Parameter.OFF_AT) > settings.need(Parameter.ON_AT) ? Direction.RAISE : Direction.LOWER;
-        }
-        return settings.value(Parameter.DIRECTION).map(choice -> choice < 0.5 ? Direction.RAISE : Direction.LOWER)
-                .orElse(wanted);
+    /** Where the first output of an on/off controller switches. */
+    public static SwitchingPoints points(Profile profile, Settings settings, Direction wanted) {
+        return points(profile, settings, 0, wanted).orElseThrow(() -> new RefusedValueException("law", profile.law(), "must be on/off"));
+    }
+
+    /** The lowest and the highest level at which a controller acts on what it shows, as displayed, by day. */
+    public static double[] extent(Profile profile, Settings settings, Direction wanted) {
+        return profile.law().keys().extent(profile, settings, wanted);
+    }
+
+    /** The direction an output is keyed to; a pair tells its own. */
+    public static Direction direction(Profile profile, Settings settings, int loop, Direction wanted) {
+        return profile.law().keys().direction(profile, settings, loop, wanted);
     }
 
     /** The controller as the simulator takes it. */
     public static Controller toController(PlannedController planned, Direction wanted) {
         Profile profile = planned.profile();
         Settings settings = planned.settings();
-        Timers timers = new Timers(60 * settings.value(Parameter.ACT_DELAY).orElse(0.0),
-                60 * settings.value(Parameter.MIN_OFF).orElse(0.0));
-        Display display = new Display(settings.unit(profile), profile.resolution(),
-                settings.value(Parameter.OFFSET).orElse(0.0));
+        Timers timers = new Timers(60 * settings.value(Parameter.ACT_DELAY).orElse(0.0), 60 * settings.value(Parameter.MIN_OFF).orElse(0.0),
+                60 * settings.value(Parameter.AFTER_MAINS).orElse(0.0), 60 * settings.value(Parameter.PULSE_ON).orElse(0.0),
+                60 * settings.value(Parameter.PULSE_REST).orElse(0.0));
+        Display display = new Display(settings.unit(profile), profile.resolution(), settings.value(Parameter.OFFSET).orElse(0.0));
+        Optional<Display> companion = settings.value(Parameter.SET_HUMIDITY)
+                .map(set -> new Display(DisplayUnit.RH, 1, settings.value(Parameter.HUMIDITY_OFFSET).orElse(0.0)));
+        boolean onlyLit = isChosen(settings, Parameter.ONLY_LIT);
         List<Loop> loops = new ArrayList<>();
         for (int i = 0; i < planned.loops().size(); i++) {
             PlannedController.PlannedLoop loop = planned.loops().get(i);
-            loops.add(new Loop(loop.id(), new OnOff(points(profile, settings, i, wanted), profile.strict()), timers, OutputMode.AUTO,
-                    loop.applianceIds()));
+            loops.add(new Loop(loop.id(), profile.law().keys().law(profile, settings, i, wanted), timers,
+                    mode(settings, i == 0 ? Parameter.OUTPUT_MODE : Parameter.SECOND_OUTPUT_MODE), loop.applianceIds(), onlyLit));
         }
-        return new Controller(planned.id(), planned.probeIds(), display, profile.samplingS(),
-                optional(settings, Parameter.HIGH_ALARM), optional(settings, Parameter.LOW_ALARM), loops);
+        return new Controller(planned.id(), planned.probeIds(), display, profile.samplingS(), optional(settings, Parameter.HIGH_ALARM),
+                optional(settings, Parameter.LOW_ALARM), loops, companion, isChosen(settings, Parameter.HIGH_ALARM_OPENS));
+    }
+
+    /** Whether the second of two choices is keyed in. */
+    public static boolean isChosen(Settings settings, Parameter choice) {
+        return settings.value(choice).map(value -> value >= 0.5).orElse(false);
+    }
+
+    /** By program, on or off. */
+    public static OutputMode mode(Settings settings, Parameter parameter) {
+        int choice = settings.value(parameter).map(value -> (int) Math.round(value)).orElse(0);
+        return OutputMode.values()[Math.max(0, Math.min(2, choice))];
+    }
+
+    /**
+     * Keys for a band.
+     *
+     * @param settings what to key in
+     * @param low      lowest level at which it then acts, as displayed
+     * @param high     highest level at which it then acts
+     * @param fits     whether both lie inside what was asked for
+     */
+    public record Banded(Settings settings, double low, double high, boolean fits) {
+    }
+
+    /**
+     * The keys with which a controller acts inside a band and nowhere outside it, as widely as its steps allow: rounding is always
+     * inward. Where its steps, ranges or limits allow no such keys, those that leave the band least.
+     *
+     * @param low    lowest level, as displayed
+     * @param high   highest level, above {@code low}
+     * @param wanted the direction of its appliance
+     */
+    public static Banded band(Profile profile, Settings settings, double low, double high, Direction wanted) {
+        Require.that(high > low, "high", high, "must be above the low one (" + Require.plain(low) + ")");
+        Map<Parameter, Double> exact = profile.law().keys().exact(profile, settings, low, high, wanted);
+        List<Settings> candidates = List.of(settings);
+        for (Map.Entry<Parameter, Double> entry : exact.entrySet()) {
+            ProfileKey key = key(profile, settings, entry.getKey());
+            List<Settings> more = new ArrayList<>();
+            for (Settings candidate : candidates) {
+                for (int step = -2; step <= 2; step++) {
+                    more.add(candidate.with(entry.getKey(), key.nearest(key.nearest(entry.getValue()) + step * key.step())));
+                }
+            }
+            candidates = more;
+        }
+        Banded best = null;
+        double leastCost = Double.POSITIVE_INFINITY;
+        for (Settings candidate : candidates) {
+            Banded banded = banded(profile, candidate, low, high, wanted);
+            if (banded == null) {
+                continue;
+            }
+            double outside = Math.max(0, low - banded.low()) + Math.max(0, banded.high() - high);
+            double lost = Math.abs(banded.low() - low) + Math.abs(high - banded.high());
+            double moved = exact.entrySet().stream().mapToDouble(entry -> Math.abs(candidate.need(entry.getKey()) - entry.getValue())).sum();
+            double changed = exact.keySet().stream().mapToDouble(each -> Math.abs(candidate.need(each) - settings.need(each))).sum();
+            double cost = (banded.fits() ? 0 : 1e6) + 1000 * outside + lost + 1e-3 * moved + 1e-5 * changed;
+            if (cost < leastCost - 1e-9) {
+                leastCost = cost;
+                best = banded;
+            }
+        }
+        if (best == null) {
+            throw new RefusedValueException("low", low, "must be where this controller can be set");
+        }
+        return best;
+    }
+
+    /** Where a candidate acts; null where its keys do not take it or it would never rest. */
+    private static Banded banded(Profile profile, Settings candidate, double low, double high, Direction wanted) {
+        boolean pair = profile.raising().isPair() && profile.law() == LawKind.ON_OFF;
+        if (pair && !(wanted == Direction.RAISE ? candidate.need(Parameter.ON_AT) < candidate.need(Parameter.OFF_AT)
+                : candidate.need(Parameter.ON_AT) > candidate.need(Parameter.OFF_AT)) || width(candidate) <= 0
+                || profile.refusals(candidate).stream().anyMatch(refusal -> refusal.field().endsWith("SET_VALUE"))) {
+            return null;
+        }
+        double[] extent = profile.law().keys().extent(profile, candidate, wanted);
+        return new Banded(candidate, extent[0], extent[1], extent[0] >= low - 1e-9 && extent[1] <= high + 1e-9);
+    }
+
+    private static double width(Settings settings) {
+        return java.util.stream.Stream.of(Parameter.DIFFERENTIAL, Parameter.LOWER_DIFFERENTIAL, Parameter.BAND)
+                .flatMap(each -> settings.value(each).stream()).mapToDouble(Double::doubleValue).min().orElse(1);
     }
 
     private static OptionalDouble optional(Settings settings, Parameter parameter) {
@@ -172,7 +245,7 @@ public final class Translation {
         return switch (parameter.kind()) {
             case LEVEL -> to.fromModel(from.toModel(value));
             case DIFFERENCE -> to.differenceFromModel(from.differenceToModel(value));
-            case MINUTES, CHOICE -> value;
+            case HUMIDITY, PERCENT, MINUTES, SECONDS, HOUR, CHOICE -> value;
         };
     }
 }

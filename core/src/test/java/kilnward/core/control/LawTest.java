@@ -47,7 +47,7 @@ class LawTest {
     }
 
     private static Law.Seen seen(double shown, double companion, double lightPct, double timeS) {
-        return new Law.Seen(shown, companion, 15, 60, lightPct, timeS, timeS);
+        return new Law.Seen(shown, shown, companion, 15, 60, lightPct, timeS, timeS);
     }
 
     @Test
@@ -80,7 +80,7 @@ class LawTest {
     }
 
     private static Law.Seen air(double inside, double insidePct, double outside, double outsidePct, double timeS) {
-        return new Law.Seen(inside, insidePct, outside, outsidePct, 0, timeS, timeS);
+        return new Law.Seen(inside, inside, insidePct, outside, outsidePct, 0, timeS, timeS);
     }
 
     /** Common practice, no source: 5 % every 5 min; 3 % short of its ends; nothing inside the neutral zone. */

@@ -102,4 +102,95 @@ class SuggestionTest {
         assertEquals(Optional.empty(), wet.needs().humidity());
         assertEquals("controllerId", assertThrows(RefusedValueException.class, () -> Suggestion.of(wet, "moist")).field());
     }
+
+    private static Settings start(Profile profile) {
+        java.util.Map<Parameter, Double> values = new java.util.EnumMap<>(Parameter.class);
+        profile.keys().forEach(key -> values.put(key.parameter(), key.nearest(switch (key.parameter()) {
+            case SET_VALUE, ON_AT -> 24;
+            case OFF_AT -> 26;
+            case WINDOW -> 60;
+            case MAXIMUM_SPEED -> 100;
+            case HIGHEST_SETTABLE, HIGH_ALARM -> 60;
+            case LOWEST_SETTABLE, LOW_ALARM -> -20;
+            default -> 1;
+        })));
+        return new Settings(values);
+    }
+
+    private static Setup onDevice(Profile profile, Chamber chamber, List<List<String>> outlets) {
+        List<PlannedController.PlannedLoop> loops = java.util.stream.IntStream.range(0, outlets.size()).mapToObj(i -> new PlannedController.PlannedLoop("loop" + i,
+                outlets.get(i), OptionalDouble.empty(), OptionalDouble.empty(), OptionalDouble.empty())).toList();
+        return Osier.setup(chamber, Osier.probe(0.05, 0.4), new PlannedController("controller", "Device", List.of("probe"), profile, loops, start(profile)));
+    }
+
+    @Test
+    void twoOutletsAroundOneValueAreProposedAndRehearsed() {
+        Profile twin = SchoolsTest.device(LawKind.ON_OFF, Style.OFF_AT_SET, DisplayUnit.C, Habits.UNKNOWN, Parameter.SET_VALUE, Parameter.DIFFERENTIAL,
+                Parameter.LOWER_DIFFERENTIAL, Parameter.OUTPUT_MODE, Parameter.AFTER_MAINS, Parameter.HIGH_ALARM, Parameter.LOW_ALARM);
+        Chamber both = Osier.chamber(Osier.foamBox(0.6, 0.5, 0.5, 40), 0.5, AirMovement.MOVING, Contents.dry(8, 3300, 0.6, 0), OccupantPlace.CONTENTS, 0,
+                List.of(kilnward.core.chamber.HeaterKind.MAT.typical("mat", 40), Osier.cooler("cooler", 60, 60)), Room.of(18, 36, 15), 140);
+        Setup setup = onDevice(twin, both, List.of(List.of("mat"), List.of("cooler")));
+        Suggestion suggestion = Suggestion.of(setup, "controller");
+        assertTrue(suggestion.fits(), suggestion.toString());
+        Metrics day = day(setup, suggestion.settings());
+        assertTrue(day.occupant().lowest() >= 27.5 && day.occupant().highest() <= 29, day.occupant().toString());
+        assertEquals(0, suggestion.settings().need(Parameter.OUTPUT_MODE), "by its program");
+        assertEquals(4, suggestion.settings().need(Parameter.AFTER_MAINS), "a compressor is among them");
+        assertTrue(suggestion.reasons().stream().anyMatch(each -> each.parameter() == Parameter.LOWER_DIFFERENTIAL && each.higher().isPresent()));
+    }
+
+    @Test
+    void aShareOfTheOutputIsProposedToo() {
+        Profile drum = SchoolsTest.device(LawKind.TIME_PROPORTIONAL, Style.OFF_AT_SET, DisplayUnit.C, Habits.UNKNOWN, Parameter.SET_VALUE, Parameter.BAND,
+                Parameter.INTEGRAL, Parameter.WINDOW, Parameter.LOWEST_SETTABLE, Parameter.HIGHEST_SETTABLE);
+        Setup setup = onDevice(drum, Osier.reedbox(), List.of(List.of("mat")));
+        Suggestion suggestion = Suggestion.of(setup.with("controller", start(drum).with(Parameter.INTEGRAL, 60).with(Parameter.WINDOW, 60)), "controller");
+        assertTrue(suggestion.fits(), suggestion.toString());
+        double set = suggestion.settings().need(Parameter.SET_VALUE);
+        assertTrue(suggestion.settings().need(Parameter.LOWEST_SETTABLE) <= set && suggestion.settings().need(Parameter.HIGHEST_SETTABLE) >= set
+                && suggestion.settings().need(Parameter.HIGHEST_SETTABLE) < 32, suggestion.settings().toString());
+    }
+
+    /** Common practice, no source: fail-off for heat, because cold is survived longer; unless it is not, so it is computed. */
+    @Test
+    void whatAnOutletDoesWithoutItsHeadIsComputed() {
+        Profile linked = SchoolsTest.device(LawKind.ON_OFF, Style.OFF_AT_SET, DisplayUnit.C, Habits.UNKNOWN, Parameter.SET_VALUE, Parameter.DIFFERENTIAL, Parameter.LINK_LOSS);
+        Setup strong = onDevice(linked, Osier.reedbox(40, 50, Room.of(18, 24, 15)), List.of(List.of("mat")));
+        Suggestion off = Suggestion.of(strong, "controller");
+        assertEquals(0, off.settings().need(Parameter.LINK_LOSS), off.reasons().toString());
+        // A heater too weak to harm, in a room that is deadly without it.
+        Setup weak = onDevice(linked, Osier.reedbox(12, 50, Room.of(2, 6, 15)), List.of(List.of("mat")));
+        Suggestion on = Suggestion.of(weak, "controller");
+        assertEquals(1, on.settings().need(Parameter.LINK_LOSS), on.reasons().toString());
+        assertTrue(on.reasons().stream().filter(each -> each.parameter() == Parameter.LINK_LOSS).allMatch(each -> each.text().contains("{offHarms}")), on.reasons().toString());
+    }
+
+    @Test
+    void theAppliancesOwnThermostatIsPlacedBetweenSwingAndHarmOrSaidToHaveNoPlace() {
+        Profile plain = SchoolsTest.device(LawKind.ON_OFF, Style.OFF_AT_SET, DisplayUnit.C, Habits.UNKNOWN, Parameter.SET_VALUE, Parameter.DIFFERENTIAL);
+        Chamber box = Osier.reedbox(40, 50, Room.of(18, 24, 15));
+        Chamber backed = box.with(box.appliances().stream().map(each -> each instanceof kilnward.core.chamber.Heater heater
+                ? (kilnward.core.chamber.Appliance) heater.with(new kilnward.core.chamber.OwnThermostat(45, 43)) : each).toList());
+        Setup setup = onDevice(plain, backed, List.of(List.of("mat")));
+        Suggestion suggestion = Suggestion.of(setup, "controller");
+        ThermostatAdvice advice = suggestion.thermostats().get(0);
+        double closes = advice.closesAtC().orElseThrow();
+        assertTrue(closes > day(setup, suggestion.settings()).occupant().highest(), advice.toString());
+        assertTrue(advice.opensAtC().orElseThrow() > closes && advice.numbers().get("stuck").value() < 34, advice.toString());
+        assertTrue(Suggestion.of(onDevice(plain, box, List.of(List.of("mat"))), "controller").thermostats().isEmpty(), "one without has none to set");
+    }
+
+    @Test
+    void progressIsToldAndWhatItThrowsEndsTheSearch() {
+        Setup setup = reedbox(Style.OFF_AT_SET, DisplayUnit.C, 0.1, Osier.reedbox(), 0.1);
+        java.util.Set<Integer> told = java.util.concurrent.ConcurrentHashMap.newKeySet();
+        Suggestion.of(setup, "controller", (done, of) -> {
+            assertTrue(done <= of);
+            told.add(done);
+        });
+        assertTrue(told.size() > 5 && told.contains(1), told.toString());
+        assertThrows(java.util.concurrent.CancellationException.class, () -> Suggestion.of(setup, "controller", (done, of) -> {
+            throw new java.util.concurrent.CancellationException("enough");
+        }));
+    }
 }

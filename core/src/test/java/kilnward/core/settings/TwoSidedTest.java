@@ -62,8 +62,8 @@ class TwoSidedTest {
     /** Common practice, no source: 85 with 3 and 3 moistens at 82 or less and dries at 88 or more. */
     @Test
     void eightyFiveWithThreeAndThree() {
-        SwitchingPoints moist = Translation.points(DAMP, keyed(85, 3, 3), 0, Direction.RAISE);
-        SwitchingPoints dry = Translation.points(DAMP, keyed(85, 3, 3), 1, Direction.RAISE);
+        SwitchingPoints moist = Translation.points(DAMP, keyed(85, 3, 3), 0, Direction.RAISE).orElseThrow();
+        SwitchingPoints dry = Translation.points(DAMP, keyed(85, 3, 3), 1, Direction.RAISE).orElseThrow();
         assertEquals(new SwitchingPoints(Direction.RAISE, 82, 85), moist);
         assertEquals(new SwitchingPoints(Direction.LOWER, 88, 85), dry);
     }

@@ -25,7 +25,7 @@ import org.springframework.web.filter.OncePerRequestFilter;
 /** Who may do what. Calculations are open to all; looking is open in the demo; changing takes a role. */
 @Configuration
 public class SecurityConfig {
-    private static final String[] STATELESS = {"/api/v1/calc/**", "/api/v1/rehearsals", "/api/v1/suggestions"};
+    private static final String[] STATELESS = {"/api/v1/calc/**", "/api/v1/rehearsals", "/api/v1/suggestions/**"};
 
     @Bean
     static RoleHierarchy roleHierarchy() {

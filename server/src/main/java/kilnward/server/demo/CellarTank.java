@@ -50,7 +50,7 @@ final class CellarTank {
                 16.7, 16.3, null, null, null, null, null, null, null, null, null, null, null, null);
         AppliancePlan flow = new AppliancePlan(pump, "pump", ApplianceKind.FAN_CIRCULATION, 8.0, false, null, null, null, null, null, null,
                 null, null, null, null, null, null, null, null, null, null, null, null, null);
-        ProfilePlan ford = new ProfilePlan(DisplayUnit.C, 0.1, 5.0, Style.OFF_AT_SET, Style.OFF_AT_SET, false, List.of(
+        ProfilePlan ford = ProfilePlan.onOff(DisplayUnit.C, 0.1, 5.0, Style.OFF_AT_SET, Style.OFF_AT_SET, false, List.of(
                 number(Parameter.SET_VALUE, "Stream", 0.1, 0, 40, 20), number(Parameter.DIFFERENTIAL, "Ripple", 0.1, 0.1, 5, 1),
                 number(Parameter.MIN_OFF, "Breath", 1, 0, 12, 3), number(Parameter.HIGH_ALARM, "Heron", 0.1, 0, 50, 30),
                 number(Parameter.LOW_ALARM, "Frost", 0.1, 0, 50, 5), number(Parameter.OFFSET, "Lean", 0.1, -5, 5, 0)),

@@ -38,7 +38,7 @@ final class DucklingPen {
         String probe = text(22);
         var ply = Demo.wall("plywood", 12);
         var front = Demo.wall("plywood", 12, Demo.opening(0.12, "acrylic", 4));
-        ProfilePlan lantern = new ProfilePlan(DisplayUnit.F, 1.0, 2.0, Style.EACH_SIDE, Style.EACH_SIDE, false, List.of(
+        ProfilePlan lantern = ProfilePlan.onOff(DisplayUnit.F, 1.0, 2.0, Style.EACH_SIDE, Style.EACH_SIDE, false, List.of(
                 number(Parameter.SET_VALUE, "Heart", 1, 0, 150, 75), number(Parameter.DIFFERENTIAL, "Sway", 1, 1, 20, 3),
                 number(Parameter.HIGH_ALARM, "Bell up", 1, 0, 180, 120), number(Parameter.LOW_ALARM, "Bell down", 1, -20, 150, 32),
                 number(Parameter.OFFSET, "Shift", 1, -9, 9, 0)), "Turn the collar.", "It keeps what shows after ten seconds of rest.");

@@ -47,11 +47,11 @@ final class LoftTent {
         OccupancyPlan blocks = new OccupancyPlan(asks.guideId(), asks.schoolId(), asks.stageId(), asks.name(),
                 LocalDate.of(2026, 11, 20), asks.where(), asks.measured(), null, asks.keepLowC(), asks.keepHighC(),
                 asks.keepHumidityLowPct(), asks.keepHumidityHighPct(), null, asks.harmLimits());
-        ProfilePlan warm = new ProfilePlan(DisplayUnit.C, 0.1, 2.0, Style.PAIR, Style.PAIR, false, List.of(
+        ProfilePlan warm = ProfilePlan.onOff(DisplayUnit.C, 0.1, 2.0, Style.PAIR, Style.PAIR, false, List.of(
                 number(Parameter.ON_AT, "Wake", 0.1, -20, 60, 20), number(Parameter.OFF_AT, "Sleep", 0.1, -20, 60, 25),
                 number(Parameter.HIGH_ALARM, "Hoot", 0.1, -20, 60, 50), number(Parameter.LOW_ALARM, "Shiver", 0.1, -20, 60, 0)),
                 "Hold the rim, then turn it.", "It keeps each value when you let go of the rim.");
-        ProfilePlan moist = new ProfilePlan(DisplayUnit.RH, 1.0, 5.0, Style.PAIR, Style.PAIR, false, List.of(
+        ProfilePlan moist = ProfilePlan.onOff(DisplayUnit.RH, 1.0, 5.0, Style.PAIR, Style.PAIR, false, List.of(
                 number(Parameter.ON_AT, "Thirst", 1, 0, 100, 50), number(Parameter.OFF_AT, "Drunk", 1, 0, 100, 70)),
                 "Press the drop until it blinks, then step with the leaf.", "It keeps what shows after five seconds of rest.");
         AppliancePlan exhaust = new AppliancePlan(fan, "fresh-air fan", ApplianceKind.FAN_EXHAUST, 2.0, true, null, null, null, null,

@@ -40,7 +40,7 @@ final class Reedbox {
     static void load(Demo demo) {
         String mat = text(11);
         String probe = text(12);
-        ProfilePlan marl = new ProfilePlan(DisplayUnit.C, 0.1, 1.0, Style.OFF_AT_SET, Style.OFF_AT_SET, false, List.of(
+        ProfilePlan marl = ProfilePlan.onOff(DisplayUnit.C, 0.1, 1.0, Style.OFF_AT_SET, Style.OFF_AT_SET, false, List.of(
                 Demo.choice(Parameter.UNIT, "Unit", "°C", "°F"), Demo.choice(Parameter.DIRECTION, "Job", "warm", "cool"),
                 number(Parameter.SET_VALUE, "Aim", 0.1, -40, 110, 30), number(Parameter.DIFFERENTIAL, "Gap", 0.1, 0.1, 15, 1),
                 number(Parameter.ACT_DELAY, "Wait", 1, 0, 10, 0), number(Parameter.HIGH_ALARM, "Loud high", 0.1, -40, 110, 50),

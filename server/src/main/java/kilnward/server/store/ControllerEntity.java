@@ -16,6 +16,8 @@ import java.util.List;
 import java.util.UUID;
 import kilnward.core.control.Style;
 import kilnward.core.probe.DisplayUnit;
+import kilnward.core.settings.Habits;
+import kilnward.core.settings.LawKind;
 import org.hibernate.annotations.JdbcTypeCode;
 import org.hibernate.envers.AuditJoinTable;
 import org.hibernate.envers.Audited;
@@ -50,6 +52,32 @@ public class ControllerEntity extends Identified {
     @Column(length = 16)
     public Style lowering;
     public boolean strict;
+    /** Its school; null in rows of a server that knew on/off alone. */
+    @Enumerated(EnumType.STRING)
+    @JdbcTypeCode(SqlTypes.VARCHAR)
+    @Column(length = 20)
+    public LawKind law;
+    /** What becomes of a change when the keys rest; null in rows of a server that knew no habits, and then so are the rest. */
+    @Enumerated(EnumType.STRING)
+    @JdbcTypeCode(SqlTypes.VARCHAR)
+    @Column(length = 20)
+    public Habits.LeftAlone leftAlone;
+    @Column(name = "rest_s")
+    public Double restS;
+    @Enumerated(EnumType.STRING)
+    @JdbcTypeCode(SqlTypes.VARCHAR)
+    @Column(length = 20)
+    public Habits.Sounder sounder;
+    @Enumerated(EnumType.STRING)
+    @JdbcTypeCode(SqlTypes.VARCHAR)
+    @Column(length = 20)
+    public Habits.LinkLoss linkLoss;
+    public Double highAlarmLeast;
+    public Double lowAlarmLeast;
+    @ElementCollection
+    @CollectionTable(name = "controller_code", joinColumns = @JoinColumn(name = "controller_id"))
+    @OrderColumn(name = "position")
+    public List<CodeValue> codes = new ArrayList<>();
     @Column(length = 300)
     public String howToSet;
     @Column(length = 300)

@@ -29,17 +29,23 @@ public class KeyingEntity extends Identified {
     @CollectionTable(name = "keying_value", joinColumns = @JoinColumn(name = "keying_id"))
     @OrderColumn(name = "position")
     private List<SettingValue> shown = new ArrayList<>();
+    @ElementCollection(fetch = FetchType.EAGER)
+    @CollectionTable(name = "keying_trial", joinColumns = @JoinColumn(name = "keying_id"))
+    @OrderColumn(name = "position")
+    private List<TrialValue> tried = new ArrayList<>();
 
     protected KeyingEntity() {
     }
 
-    public KeyingEntity(UUID controllerId, int number, String author, Instant keyedAt, List<SettingValue> shown) {
+    public KeyingEntity(UUID controllerId, int number, String author, Instant keyedAt, List<SettingValue> shown,
+                        List<TrialValue> tried) {
         super(UUID.randomUUID());
         this.controllerId = controllerId;
         this.number = number;
         this.author = author;
         this.keyedAt = keyedAt;
         this.shown = new ArrayList<>(shown);
+        this.tried = new ArrayList<>(tried);
     }
 
     public UUID getControllerId() {
@@ -60,5 +66,9 @@ public class KeyingEntity extends Identified {
 
     public List<SettingValue> getShown() {
         return shown;
+    }
+
+    public List<TrialValue> getTried() {
+        return tried;
     }
 }

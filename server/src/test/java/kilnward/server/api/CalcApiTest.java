@@ -188,6 +188,7 @@ class CalcApiTest {
     void aReadBackIsExplained() {
         String asked = """
                 {"profile":{"unit":"C","resolution":0.1,"samplingS":1,"raising":"OFF_AT_SET","lowering":"OFF_AT_SET","strict":false,
+                "law":"ON_OFF","habits":{"leftAlone":"UNKNOWN","restS":null,"sounder":"UNKNOWN","linkLoss":"NO_LINK","highAlarmLeast":0,"lowAlarmLeast":0,"codes":[]},
                 "howToSet":"","howToSave":"Wait until it blinks.","keys":[
                 {"parameter":"SET_VALUE","label":"Aim","step":0.1,"lowest":-40,"highest":110,"factory":null,"words":[]},
                 {"parameter":"DIFFERENTIAL","label":"Gap","step":0.1,"lowest":0.1,"highest":15,"factory":null,"words":[]}]},

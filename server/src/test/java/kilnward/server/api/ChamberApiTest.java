@@ -171,17 +171,18 @@ class ChamberApiTest {
         String keyings = settings.replaceFirst("settings$", "keyings");
         lead.post(settings, values(0, 28, 0.5, "first"));
         ApiClient keeper = ApiClient.as(server, "KEEPER");
-        Answer kept = keeper.post(keyings, "{\"number\":1,\"shown\":{\"SET_VALUE\":28,\"DIFFERENTIAL\":0.4}}");
+        Answer kept = keeper.post(keyings, "{\"number\":1,\"shown\":{\"SET_VALUE\":28,\"DIFFERENTIAL\":0.4},\"tried\":[{\"loopId\":\"00000000-0000-4000-8000-000000000001\",\"switched\":\"ON\",\"wanted\":27.6,\"at\":27.5}]}");
         assertEquals(201, kept.status(), String.valueOf(kept.body()));
         assertEquals("[\"DIFFERENTIAL\"]", kept.body().get("differs").toString());
-        JsonNode again = keeper.post(keyings, "{\"number\":1,\"shown\":{\"SET_VALUE\":28,\"DIFFERENTIAL\":0.5}}").body();
+        assertEquals(27.5, kept.body().at("/tried/0/at").asDouble(), "where it was seen to switch");
+        JsonNode again = keeper.post(keyings, "{\"number\":1,\"shown\":{\"SET_VALUE\":28,\"DIFFERENTIAL\":0.5},\"tried\":[]}").body();
         assertEquals("Keeper", again.get("author").asString());
         assertEquals(2, lead.get(keyings).body().size(), "the first stays in the record");
         JsonNode read = lead.get(CHAMBERS + "/" + chamber.get("id").asString()).body().get("keyings");
         assertEquals(JSON.readTree("[" + again + "]"), JSON.readTree(read.toString()), "the last one counts");
-        assertEquals(404, keeper.post(keyings, "{\"number\":7,\"shown\":{\"SET_VALUE\":28}}").status());
-        assertEquals("shown.ON_AT", keeper.post(keyings, "{\"number\":1,\"shown\":{\"ON_AT\":28}}").refusedField());
-        assertEquals(403, ApiClient.as(server, "VISITOR").post(keyings, "{\"number\":1,\"shown\":{\"SET_VALUE\":28}}").status());
+        assertEquals(404, keeper.post(keyings, "{\"number\":7,\"shown\":{\"SET_VALUE\":28},\"tried\":[]}").status());
+        assertEquals("shown.ON_AT", keeper.post(keyings, "{\"number\":1,\"shown\":{\"ON_AT\":28},\"tried\":[]}").refusedField());
+        assertEquals(403, ApiClient.as(server, "VISITOR").post(keyings, "{\"number\":1,\"shown\":{\"SET_VALUE\":28},\"tried\":[]}").status());
     }
 
     @Test
@@ -278,6 +279,9 @@ class ChamberApiTest {
                 String what = chamber.at("/plan/name").asString() + ", " + controller.get("name").asString() + ": " + answer.body();
                 assertEquals(200, answer.status(), what);
                 assertTrue(answer.body().get("rehearsals").asInt() > 10, what);
+                JsonNode lines = ApiClient.nobody(server).post("/api/v1/suggestions/lines", request.toString()).body();
+                assertEquals(answer.body(), lines.get(lines.size() - 1).get("answer"), "the same, after telling how far it is");
+                assertTrue(lines.size() > 3 && lines.get(0).get("done").asInt() >= 1, what);
                 ObjectNode again = rehearsal(chamber);
                 again.get("settings").forEach(each -> {
                     if (each.get("controllerId").equals(controller.get("id"))) {
@@ -288,6 +292,17 @@ class ChamberApiTest {
                 assertTrue(proven.get("settings").valueStream().allMatch(each -> each.get("refusals").isEmpty()), what);
             }
         }
+    }
+
+    @Test
+    void whatCannotBeProposedIsRefusedBeforeTheFirstLine() {
+        ObjectNode request = rehearsal(lead.get(CHAMBERS).body().get(0));
+        ObjectNode search = JSON.createObjectNode().put("controllerId", "nobody");
+        search.set("chamber", request.get("chamber"));
+        search.set("settings", request.get("settings"));
+        Answer refused = ApiClient.nobody(server).post("/api/v1/suggestions/lines", search.toString());
+        assertEquals(400, refused.status());
+        assertEquals("controllerId", refused.refusedField());
     }
 
     @Test

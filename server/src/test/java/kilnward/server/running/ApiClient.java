@@ -85,8 +85,8 @@ public final class ApiClient {
         try {
             HttpResponse<String> response = http.send(request.build(), HttpResponse.BodyHandlers.ofString());
             String type = response.headers().firstValue("Content-Type").orElse("");
-            return new Answer(response.statusCode(), type,
-                    type.contains("json") ? JSON.readTree(response.body()) : null);
+            return new Answer(response.statusCode(), type, type.contains("ndjson") ? JSON.readTree("[" + response.body().strip().replace('\n', ',') + "]")
+                    : type.contains("json") ? JSON.readTree(response.body()) : null);
         } catch (IOException | InterruptedException failed) {
             throw new IllegalStateException(method + " " + path, failed);
         }

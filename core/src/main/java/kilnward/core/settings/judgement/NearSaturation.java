@@ -3,6 +3,7 @@ package kilnward.core.settings.judgement;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import kilnward.core.control.Direction;
 import kilnward.core.control.SwitchingPoints;
 import kilnward.core.finding.Finding;
@@ -27,7 +28,11 @@ final class NearSaturation implements Judgement {
             if (!controller.readsHumidity()) {
                 continue;
             }
-            SwitchingPoints points = Rekey.points(situation.setup(), controller);
+            Optional<SwitchingPoints> switching = Rekey.points(situation.setup(), controller);
+            if (switching.isEmpty()) {
+                continue;
+            }
+            SwitchingPoints points = switching.get();
             if (points.direction() == Direction.RAISE && points.offAt() >= TOO_NEAR_PCT) {
                 findings.add(new Finding("near-saturation", Severity.MIND_THIS, "It moistens to within the probe's error of dripping",
                         "Moistening stops at {offPct} on the display. Cheap humidity probes are off by 3 to 5 points, and droplets on"

@@ -61,7 +61,11 @@ final class ShortCycling implements Judgement {
     /** The narrowest of some wider bands that switches seldom enough and stays in the keep band, tried by rehearsal. */
     private static Optional<Trial> slower(Situation situation, PlannedController controller, int index) {
         Setup setup = situation.setup();
-        SwitchingPoints now = Rekey.points(setup, controller);
+        Optional<SwitchingPoints> switching = Rekey.points(setup, controller);
+        if (switching.isEmpty()) {
+            return Optional.empty();
+        }
+        SwitchingPoints now = switching.get();
         var unit = controller.settings().unit(controller.profile());
         double widthK = unit.differenceToModel(now.width());
         KeepBand keep = setup.needs().keep();
@@ -79,7 +83,7 @@ final class ShortCycling implements Judgement {
             double perHour = metrics.loops().get(setup.firstLoop(index)).cyclesPerHour();
             if (inBand && perHour <= LoadCheck.MOST_PER_HOUR && clearOfAlarms(controller, wider.get(), metrics.displays().get(index))) {
                 double newWidthK = unit.differenceToModel(
-                        Rekey.points(changed, changed.controller(controller.id())).width());
+                        Rekey.points(changed, changed.controller(controller.id())).orElseThrow().width());
                 return Optional.of(new Trial(wider.get(), newWidthK, perHour));
             }
         }

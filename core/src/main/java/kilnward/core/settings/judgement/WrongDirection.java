@@ -25,7 +25,7 @@ final class WrongDirection implements Judgement {
             }
             Direction wanted = situation.setup().wanted(controller);
             Settings settings = controller.settings();
-            if (Translation.direction(controller.profile(), settings, wanted) == wanted) {
+            if (Translation.direction(controller.profile(), settings, 0, wanted) == wanted) {
                 continue;
             }
             boolean raise = wanted == Direction.RAISE;

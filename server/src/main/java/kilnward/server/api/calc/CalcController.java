@@ -26,9 +26,11 @@ import kilnward.core.control.SwitchingPoints;
 import kilnward.core.finding.RefusedValueException;
 import kilnward.core.probe.DisplayUnit;
 import kilnward.core.settings.Parameter;
+import kilnward.core.settings.Profile;
 import kilnward.core.settings.ReadBack;
 import kilnward.core.settings.Settings;
 import kilnward.core.settings.StyleLearning;
+import kilnward.core.settings.Translation;
 import kilnward.server.api.chamber.ChamberPlan.ProfilePlan;
 import kilnward.server.api.chamber.PlanReader;
 import kilnward.server.api.OrNull;
@@ -148,6 +150,28 @@ public class CalcController {
         ReadBack read = ReadBack.of(PlanReader.profile("Controller", request.profile()), new Settings(request.wanted()),
                 Optional.ofNullable(request.before()).map(Settings::new), request.parameter(), request.shown());
         return new ReadBackAnswer(read.matches(), read.explanations());
+    }
+
+    /**
+     * A band wanted on the display of a device.
+     *
+     * @param values what is keyed in now; what the band does not need stays
+     * @param wanted which way the appliance on it works
+     */
+    public record KeysRequest(@NotNull @Valid ProfilePlan profile, @NotNull @Size(max = 60) Map<@NotNull Parameter, @NotNull Double> values,
+                              @NotNull Direction wanted, @NotNull @Within(min = -100, max = 300) Double low,
+                              @NotNull @Within(min = -100, max = 300) Double high) {
+    }
+
+    /** What to key in so that it acts inside the band, rounded inward to its steps; where that cannot be, the nearest there is. */
+    public record KeysAnswer(Map<Parameter, Double> values, double low, double high, boolean fits) {
+    }
+
+    @PostMapping("/keys")
+    public KeysAnswer keys(@Valid @RequestBody KeysRequest request) {
+        Profile profile = PlanReader.at("profile", () -> PlanReader.profile("Controller", request.profile()));
+        Translation.Banded banded = Translation.band(profile, new Settings(request.values()), request.low(), request.high(), request.wanted());
+        return new KeysAnswer(banded.settings().values(), banded.low(), banded.high(), banded.fits());
     }
 
     private static double inRange(String field, Double value, KeyUnit unit) {

@@ -13,6 +13,8 @@ import kilnward.core.control.Style;
 import kilnward.core.life.OccupantPlace;
 import kilnward.core.life.Side;
 import kilnward.core.probe.DisplayUnit;
+import kilnward.core.settings.Habits;
+import kilnward.core.settings.LawKind;
 import kilnward.core.settings.Parameter;
 import kilnward.server.api.OrNull;
 import kilnward.server.api.problem.Within;
@@ -39,7 +41,7 @@ public record ChamberPlan(@NotBlank @Size(max = 80) String name, @NotNull @Size(
                           @NotNull @Size(max = 30) List<@Valid @NotNull AppliancePlan> appliances,
                           @NotNull @Size(max = 20) List<@Valid @NotNull ProbePlan> probes,
                           @NotNull @Size(max = 10) List<@Valid @NotNull ControllerPlan> controllers) {
-    private static final String UUID = "[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}";
+    static final String UUID = "[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}";
     private static final String NOT_UUID = "must be a UUID in lower case";
 
     /**
@@ -274,11 +276,37 @@ public record ChamberPlan(@NotBlank @Size(max = 80) String name, @NotNull @Size(
     }
 
     /** The user's device as its own parameter table, in key order. */
-    public record ProfilePlan(@NotNull DisplayUnit unit, @NotNull @Within(min = 0.001, max = 10) Double resolution,
+    public record ProfilePlan(@NotNull LawKind law, @NotNull DisplayUnit unit, @NotNull @Within(min = 0.001, max = 10) Double resolution,
                               @NotNull @Within(min = 1, max = 600, unit = "s") Double samplingS, @NotNull Style raising,
                               @NotNull Style lowering, @NotNull Boolean strict,
-                              @NotEmpty @Size(max = 20) List<@Valid @NotNull KeyPlan> keys,
-                              @NotNull @Size(max = 300) String howToSet, @NotNull @Size(max = 300) String howToSave) {
+                              @NotEmpty @Size(max = 40) List<@Valid @NotNull KeyPlan> keys,
+                              @NotNull @Size(max = 300) String howToSet, @NotNull @Size(max = 300) String howToSave,
+                              @NotNull @Valid HabitsPlan habits) {
+        /** An on/off controller of whose habits nothing is known. */
+        public static ProfilePlan onOff(DisplayUnit unit, double resolution, double samplingS, Style raising, Style lowering, boolean strict,
+                                        List<KeyPlan> keys, String howToSet, String howToSave) {
+            return new ProfilePlan(LawKind.ON_OFF, unit, resolution, samplingS, raising, lowering, strict, keys, howToSet, howToSave, HabitsPlan.UNKNOWN);
+        }
+    }
+
+    /**
+     * How a device behaves beside its keys.
+     *
+     * @param restS          after how long a change that is left alone is kept or dropped; null where not known
+     * @param highAlarmLeast least distance of the high alarm above the set value, in the profile's unit
+     * @param lowAlarmLeast  least distance of the low alarm below the set value, in the profile's unit
+     * @param codes          what it shows instead of a number
+     */
+    public record HabitsPlan(@NotNull Habits.LeftAlone leftAlone, @OrNull @Within(min = 0.5, max = 600, unit = "s") Double restS,
+                             @NotNull Habits.Sounder sounder, @NotNull Habits.LinkLoss linkLoss,
+                             @NotNull @Within(min = 0, max = 50) Double highAlarmLeast, @NotNull @Within(min = 0, max = 50) Double lowAlarmLeast,
+                             @NotNull @Size(max = 20) List<@Valid @NotNull CodePlan> codes) {
+        /** Nothing known. */
+        public static final HabitsPlan UNKNOWN = new HabitsPlan(Habits.LeftAlone.UNKNOWN, null, Habits.Sounder.UNKNOWN, Habits.LinkLoss.NO_LINK, 0.0, 0.0, List.of());
+    }
+
+    /** A code of a device, and what it means. */
+    public record CodePlan(@NotBlank @Size(max = 20) String shown, @NotNull Habits.Meaning meaning) {
     }
 
     /** One key of a device. */
@@ -287,7 +315,7 @@ public record ChamberPlan(@NotBlank @Size(max = 80) String name, @NotNull @Size(
                           @NotNull @Within(min = -10_000, max = 10_000) Double lowest,
                           @NotNull @Within(min = -10_000, max = 10_000) Double highest,
                           @OrNull @Within(min = -10_000, max = 10_000) Double factory,
-                          @NotNull @Size(max = 2) List<@NotBlank @Size(max = 20) String> words) {
+                          @NotNull @Size(max = 3) List<@NotBlank @Size(max = 20) String> words) {
     }
 
     /**

@@ -18,6 +18,7 @@ import kilnward.server.api.chamber.ChamberViews.KeyingView;
 import kilnward.server.api.chamber.ChamberViews.NewKeying;
 import kilnward.server.api.chamber.ChamberViews.NewSettings;
 import kilnward.server.api.chamber.ChamberViews.SettingsView;
+import kilnward.server.api.chamber.ChamberViews.Tried;
 import kilnward.server.api.problem.ConflictException;
 import kilnward.server.api.problem.NotFoundException;
 import kilnward.server.store.ChamberEntity;
@@ -29,6 +30,7 @@ import kilnward.server.store.SettingsRevisionEntity;
 import kilnward.server.store.SettingsRevisionRepository;
 import kilnward.server.store.SiteEntity;
 import kilnward.server.store.SiteRepository;
+import kilnward.server.store.TrialValue;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -156,7 +158,8 @@ public class ChamberService {
         keying.shown().keySet().stream().filter(parameter -> !wanted.containsKey(parameter)).findFirst().ifPresent(parameter -> {
             throw new RefusedValueException("shown." + parameter, keying.shown().get(parameter), "must be a key of settings " + keying.number());
         });
-        return view(keyings.saveAndFlush(new KeyingEntity(controllerId, keying.number(), author, now(), values(keying.shown()))));
+        return view(keyings.saveAndFlush(new KeyingEntity(controllerId, keying.number(), author, now(), values(keying.shown()),
+                keying.tried().stream().map(each -> new TrialValue(UUID.fromString(each.loopId()), each.switched(), each.wanted(), each.at())).toList())));
     }
 
     private Optional<SettingsRevisionEntity> revision(UUID controllerId, int number) {
@@ -201,7 +204,8 @@ public class ChamberService {
         Map<Parameter, Double> wanted = revision(entity.getControllerId(), entity.getNumber()).map(found -> values(found.getValues())).orElse(Map.of());
         Map<Parameter, Double> shown = values(entity.getShown());
         return new KeyingView(entity.getControllerId().toString(), entity.getNumber(), entity.getAuthor(), entity.getKeyedAt(), shown,
-                shown.keySet().stream().filter(key -> !ReadBack.same(wanted.getOrDefault(key, Double.NaN), shown.get(key))).toList());
+                shown.keySet().stream().filter(key -> !ReadBack.same(wanted.getOrDefault(key, Double.NaN), shown.get(key))).toList(),
+                entity.getTried().stream().map(each -> new Tried(each.loopId().toString(), each.switched(), each.wanted(), each.at())).toList());
     }
 
     private static Map<Parameter, Double> values(List<SettingValue> stored) {

@@ -4,11 +4,13 @@ import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotBlank;
 import jakarta.validation.constraints.NotEmpty;
 import jakarta.validation.constraints.NotNull;
+import jakarta.validation.constraints.Pattern;
 import jakarta.validation.constraints.Size;
 import java.time.Instant;
 import java.util.List;
 import java.util.Map;
 import kilnward.core.settings.Parameter;
+import kilnward.core.settings.StyleLearning;
 import kilnward.server.api.OrNull;
 import kilnward.server.api.problem.Within;
 
@@ -42,13 +44,25 @@ public final class ChamberViews {
      *
      * @param number  of the revision that was to be keyed in
      * @param differs keys that showed another value than that revision's
+     * @param tried   where it was seen to switch afterwards
      */
     public record KeyingView(String controllerId, int number, String author, Instant keyedAt, Map<Parameter, Double> shown,
-                             List<Parameter> differs) {
+                             List<Parameter> differs, List<Tried> tried) {
+    }
+
+    /**
+     * An output seen to switch.
+     *
+     * @param wanted what the display should have shown then
+     * @param at     what it did show
+     */
+    public record Tried(@NotNull @Pattern(regexp = ChamberPlan.UUID) String loopId, @NotNull StyleLearning.Switched switched,
+                        @NotNull @Within(min = -10_000, max = 10_000) Double wanted, @NotNull @Within(min = -10_000, max = 10_000) Double at) {
     }
 
     /** What the device showed, key by key, in its own unit. */
-    public record NewKeying(@NotNull Integer number, @NotEmpty Map<@NotNull Parameter, @NotNull @Within(min = -10_000, max = 10_000) Double> shown) {
+    public record NewKeying(@NotNull Integer number, @NotEmpty Map<@NotNull Parameter, @NotNull @Within(min = -10_000, max = 10_000) Double> shown,
+                            @NotNull @Size(max = 20) List<@Valid @NotNull Tried> tried) {
     }
 
     /** A change of a chamber. */

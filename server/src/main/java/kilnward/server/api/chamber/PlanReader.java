@@ -35,6 +35,7 @@ import kilnward.core.probe.HumiditySensor;
 import kilnward.core.probe.Layout;
 import kilnward.core.probe.Probe;
 import kilnward.core.probe.ProbePlace;
+import kilnward.core.settings.Habits;
 import kilnward.core.settings.PlannedController;
 import kilnward.core.settings.Power;
 import kilnward.core.settings.Profile;
@@ -45,6 +46,7 @@ import kilnward.server.api.chamber.ChamberPlan.AppliancePlan;
 import kilnward.server.api.chamber.ChamberPlan.BoxPlan;
 import kilnward.server.api.chamber.ChamberPlan.ContentsPlan;
 import kilnward.server.api.chamber.ChamberPlan.ControllerPlan;
+import kilnward.server.api.chamber.ChamberPlan.HabitsPlan;
 import kilnward.server.api.chamber.ChamberPlan.LayerPlan;
 import kilnward.server.api.chamber.ChamberPlan.OccupancyPlan;
 import kilnward.server.api.chamber.ChamberPlan.PlacePlan;
@@ -307,8 +309,13 @@ public final class PlanReader {
         List<ProfileKey> keys = new ArrayList<>();
         each(plan.keys(), "keys", key -> keys.add(new ProfileKey(key.parameter(), key.label(), key.step(), key.lowest(),
                 key.highest(), key.factory(), key.words())));
-        return new Profile(name, plan.unit(), plan.resolution(), plan.samplingS(), plan.raising(),
-                plan.lowering(), plan.strict(), keys, plan.howToSet(), plan.howToSave());
+        HabitsPlan habits = plan.habits();
+        List<Habits.Code> codes = new ArrayList<>();
+        each(habits.codes(), "habits.codes", code -> codes.add(new Habits.Code(code.shown(), code.meaning())));
+        return new Profile(name, plan.law(), plan.unit(), plan.resolution(), plan.samplingS(), plan.raising(),
+                plan.lowering(), plan.strict(), keys, plan.howToSet(), plan.howToSave(),
+                new Habits(habits.leftAlone(), optional(habits.restS()), habits.sounder(), habits.linkLoss(), habits.highAlarmLeast(),
+                        habits.lowAlarmLeast(), codes));
     }
 
     private static OptionalDouble optional(Double value) {

@@ -2,13 +2,18 @@ package kilnward.server.api.chamber;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Objects;
 import java.util.UUID;
+import java.util.stream.Stream;
 import kilnward.core.chamber.WallSide;
+import kilnward.core.settings.LawKind;
 import kilnward.server.api.chamber.ChamberPlan.AppliancePlan;
 import kilnward.server.api.chamber.ChamberPlan.ApplianceKind;
 import kilnward.server.api.chamber.ChamberPlan.BoxPlan;
 import kilnward.server.api.chamber.ChamberPlan.ContentsPlan;
+import kilnward.server.api.chamber.ChamberPlan.CodePlan;
 import kilnward.server.api.chamber.ChamberPlan.ControllerPlan;
+import kilnward.server.api.chamber.ChamberPlan.HabitsPlan;
 import kilnward.server.api.chamber.ChamberPlan.HarmPlan;
 import kilnward.server.api.chamber.ChamberPlan.KeyPlan;
 import kilnward.server.api.chamber.ChamberPlan.LayerPlan;
@@ -27,6 +32,7 @@ import kilnward.server.api.chamber.ChamberPlan.RoomPlan;
 import kilnward.server.api.chamber.ChamberPlan.WallPlan;
 import kilnward.server.store.ApplianceEntity;
 import kilnward.server.store.ChamberEntity;
+import kilnward.server.store.CodeValue;
 import kilnward.server.store.ControllerEntity;
 import kilnward.server.store.HarmLimitValue;
 import kilnward.server.store.KeyValue;
@@ -196,6 +202,15 @@ final class PlanStore {
         entity.name = plan.name();
         replace(entity.probeIds, plan.probeIds().stream().map(UUID::fromString).toList());
         entity.probeId = entity.probeIds.get(0);
+        entity.law = profile.law();
+        HabitsPlan habits = profile.habits();
+        entity.leftAlone = habits.leftAlone();
+        entity.restS = habits.restS();
+        entity.sounder = habits.sounder();
+        entity.linkLoss = habits.linkLoss();
+        entity.highAlarmLeast = habits.highAlarmLeast();
+        entity.lowAlarmLeast = habits.lowAlarmLeast();
+        replace(entity.codes, habits.codes().stream().map(code -> new CodeValue(code.shown(), code.meaning())).toList());
         entity.unit = profile.unit();
         entity.resolution = profile.resolution();
         entity.samplingS = profile.samplingS();
@@ -205,8 +220,7 @@ final class PlanStore {
         entity.howToSet = profile.howToSet();
         entity.howToSave = profile.howToSave();
         replace(entity.keys, profile.keys().stream().map(key -> new KeyValue(key.parameter(), key.label(), key.step(),
-                key.lowest(), key.highest(), key.factory(), key.words().isEmpty() ? null : key.words().get(0),
-                key.words().isEmpty() ? null : key.words().get(1))).toList());
+                key.lowest(), key.highest(), key.factory(), word(key, 0), word(key, 1), word(key, 2))).toList());
         if (!entity.loops.stream().map(PlanStore::loop).toList().equals(plan.loops())) {
             replace(entity.loops, plan.loops().stream().map(loop -> entity.loops.stream()
                     .filter(each -> each.getId().toString().equals(loop.id())).findFirst().orElseGet(() -> new LoopEntity(UUID.fromString(loop.id())))).toList());
@@ -275,12 +289,22 @@ final class PlanStore {
     private static ControllerPlan controller(ControllerEntity entity) {
         return new ControllerPlan(entity.getId().toString(), entity.name,
                 (entity.probeIds.isEmpty() ? List.of(entity.probeId) : entity.probeIds).stream().map(UUID::toString).toList(),
-                new ProfilePlan(entity.unit, entity.resolution, entity.samplingS, entity.raising, entity.lowering,
+                new ProfilePlan(entity.law == null ? LawKind.ON_OFF : entity.law, entity.unit, entity.resolution, entity.samplingS, entity.raising, entity.lowering,
                         entity.strict, entity.keys.stream().map(key -> new KeyPlan(key.parameter(), key.label(), key.step(),
                         key.lowest(), key.highest(), key.factory(),
-                        key.firstWord() == null ? List.of() : List.of(key.firstWord(), key.secondWord()))).toList(),
-                        entity.howToSet, entity.howToSave),
+                        Stream.of(key.firstWord(), key.secondWord(), key.thirdWord()).filter(Objects::nonNull).toList())).toList(),
+                        entity.howToSet, entity.howToSave, habits(entity)),
                 entity.loops.stream().map(PlanStore::loop).toList());
+    }
+
+    private static String word(KeyPlan key, int choice) {
+        return choice < key.words().size() ? key.words().get(choice) : null;
+    }
+
+    /** Rows of a server that knew no habits have none. */
+    private static HabitsPlan habits(ControllerEntity entity) {
+        return entity.leftAlone == null ? HabitsPlan.UNKNOWN : new HabitsPlan(entity.leftAlone, entity.restS, entity.sounder, entity.linkLoss,
+                entity.highAlarmLeast, entity.lowAlarmLeast, entity.codes.stream().map(code -> new CodePlan(code.shown(), code.meaning())).toList());
     }
 
     private static LoopPlan loop(LoopEntity loop) {

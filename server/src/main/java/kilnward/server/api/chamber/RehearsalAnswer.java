@@ -3,10 +3,12 @@ package kilnward.server.api.chamber;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.OptionalDouble;
 import kilnward.core.chamber.HeatBalance;
 import kilnward.core.chamber.Moisture;
 import kilnward.core.chamber.Place;
+import kilnward.core.control.Direction;
 import kilnward.core.control.SwitchingPoints;
 import kilnward.core.probe.DisplayUnit;
 import kilnward.core.probe.Layout;
@@ -21,6 +23,7 @@ import kilnward.core.settings.PlannedController;
 import kilnward.core.settings.Rekey;
 import kilnward.core.settings.Rung;
 import kilnward.core.settings.Situation;
+import kilnward.core.settings.Translation;
 import kilnward.core.settings.Sizing;
 import kilnward.server.api.FindingAnswer;
 import kilnward.server.api.LoadsAnswer;
@@ -31,13 +34,18 @@ import kilnward.server.api.chamber.ChamberPlan.PlacePlan;
 public record RehearsalAnswer(List<KeyedAnswer> settings, LadderAnswer ladder, TraceAnswer trace, StuckOnAnswer stuckOn,
                               SizingAnswer sizing, BalanceAnswer balance, LayoutAnswer layout, @OrNull LoadsAnswer loads,
                               MetricsAnswer metrics, List<EventAnswer> events, int eventsLeftOut, List<FindingAnswer> findings) {
-    /** What is keyed into one controller after the edit, what it does, and whether its keys take it. */
-    public record KeyedAnswer(String controllerId, Map<Parameter, Double> values, DisplayUnit unit, double resolution,
+    /**
+     * What is keyed into one controller after the edit, what it does, and whether its keys take it.
+     *
+     * @param lowest  lowest level at which it acts, as displayed, by day
+     * @param highest highest level at which it acts
+     */
+    public record KeyedAnswer(String controllerId, Map<Parameter, Double> values, DisplayUnit unit, double resolution, double lowest, double highest,
                               List<PointsAnswer> points, List<KeyRefusal> refusals) {
     }
 
-    /** Where an output switches, as displayed. */
-    public record PointsAnswer(String loopId, double onAt, double offAt) {
+    /** Which way an output works and where it switches, as displayed; onAt and offAt are null where it does not switch. */
+    public record PointsAnswer(String loopId, Direction direction, @OrNull Double onAt, @OrNull Double offAt) {
     }
 
     /** A value that its key does not take. */
@@ -50,7 +58,7 @@ public record RehearsalAnswer(List<KeyedAnswer> settings, LadderAnswer ladder, T
 
     /** A rung, at the occupant in °C or %RH; null where it has no value of a kind. */
     public record RungAnswer(Rung.Kind kind, String controllerId, @OrNull Double display, double occupant, @OrNull Double beforeHarmS,
-                             boolean movable, boolean humidity) {
+                             boolean movable, boolean humidity, boolean night) {
     }
 
     /** Lowest and highest a bucket, in °C or %RH. */
@@ -161,11 +169,13 @@ public record RehearsalAnswer(List<KeyedAnswer> settings, LadderAnswer ladder, T
         for (PlannedController controller : situation.setup().controllers()) {
             List<PointsAnswer> points = new ArrayList<>();
             for (int loop = 0; loop < controller.loops().size(); loop++) {
-                SwitchingPoints at = Rekey.points(situation.setup(), controller, loop);
-                points.add(new PointsAnswer(controller.loops().get(loop).id(), at.onAt(), at.offAt()));
+                Optional<SwitchingPoints> at = Rekey.points(situation.setup(), controller, loop);
+                points.add(new PointsAnswer(controller.loops().get(loop).id(), Translation.direction(controller.profile(), controller.settings(),
+                        loop, situation.setup().wanted(controller)), at.map(SwitchingPoints::onAt).orElse(null), at.map(SwitchingPoints::offAt).orElse(null)));
             }
+            double[] acts = Translation.extent(controller.profile(), controller.settings(), situation.setup().wanted(controller));
             keyed.add(new KeyedAnswer(controller.id(), controller.settings().values(),
-                    controller.settings().unit(controller.profile()), controller.profile().resolution(), points,
+                    controller.settings().unit(controller.profile()), controller.profile().resolution(), acts[0], acts[1], points,
                     controller.profile().refusals(controller.settings()).stream()
                     .map(refused -> new KeyRefusal(Parameter.valueOf(refused.field().substring("values.".length())),
                             refused.allowed())).toList()));
@@ -203,7 +213,7 @@ public record RehearsalAnswer(List<KeyedAnswer> settings, LadderAnswer ladder, T
     private static RungAnswer rung(Rung rung) {
         boolean movable = rung.display().isPresent();
         return new RungAnswer(rung.kind(), rung.controllerId(), orNull(rung.display()), rung.occupant(),
-                orNull(rung.beforeHarmS()), movable, rung.humidity());
+                orNull(rung.beforeHarmS()), movable, rung.humidity(), rung.night());
     }
 
     private static Double orNull(OptionalDouble value) {

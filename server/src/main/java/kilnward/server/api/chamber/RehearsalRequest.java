@@ -25,7 +25,7 @@ public record RehearsalRequest(@NotNull @Valid ChamberPlan chamber,
                                @NotNull @Valid ScenarioPlan scenario, @OrNull @Valid EditPlan edit) {
     /** What is keyed into one controller, in its own unit. */
     public record KeyedIn(@NotNull String controllerId,
-                          @NotNull @Size(max = 40) Map<@NotNull Parameter, @NotNull @Within(min = -10_000, max = 10_000) Double> values) {
+                          @NotNull @Size(max = 60) Map<@NotNull Parameter, @NotNull @Within(min = -10_000, max = 10_000) Double> values) {
     }
 
     /** The room's temperature during a rehearsal. */
@@ -52,17 +52,21 @@ public record RehearsalRequest(@NotNull @Valid ChamberPlan chamber,
 
     /** Kinds of change made on the ladder. */
     public enum EditKind {
-        MOVE_RUNG, MOVE_BAND, CHANGE_UNIT
+        MOVE_RUNG, MOVE_BAND, SET_BAND, CHANGE_UNIT
     }
 
     /**
      * A change made on the ladder.
      *
-     * @param rung    for MOVE_RUNG: which
-     * @param display for MOVE_RUNG: where to, as displayed; for MOVE_BAND: how far
-     * @param unit    for CHANGE_UNIT: the unit
+     * @param rung     for MOVE_RUNG: which
+     * @param humidity for MOVE_RUNG: whether it is a level of humidity
+     * @param night    for MOVE_RUNG: whether it is in force by night only
+     * @param display  for MOVE_RUNG: where to, as displayed; for MOVE_BAND: how far; for SET_BAND: the lowest level
+     * @param high     for SET_BAND: the highest level, as displayed
+     * @param unit     for CHANGE_UNIT: the unit
      */
-    public record EditPlan(@NotNull String controllerId, @NotNull EditKind kind, @OrNull Rung.Kind rung,
-                           @OrNull @Within(min = -10_000, max = 10_000) Double display, @OrNull DisplayUnit unit) {
+    public record EditPlan(@NotNull String controllerId, @NotNull EditKind kind, @OrNull Rung.Kind rung, @OrNull Boolean humidity, @OrNull Boolean night,
+                           @OrNull @Within(min = -10_000, max = 10_000) Double display,
+                           @OrNull @Within(min = -10_000, max = 10_000) Double high, @OrNull DisplayUnit unit) {
     }
 }

@@ -51,7 +51,8 @@ final class Rehearser {
     private static Edit edit(EditPlan plan) {
         return switch (plan.kind()) {
             case MOVE_RUNG -> new Edit.MoveRung(plan.controllerId(), need("edit.rung", plan.rung()),
-                    need("edit.display", plan.display()));
+                    Boolean.TRUE.equals(plan.humidity()), Boolean.TRUE.equals(plan.night()), need("edit.display", plan.display()));
+            case SET_BAND -> new Edit.SetBand(plan.controllerId(), need("edit.display", plan.display()), need("edit.high", plan.high()));
             case MOVE_BAND -> new Edit.MoveBand(plan.controllerId(), need("edit.display", plan.display()));
             case CHANGE_UNIT -> new Edit.ChangeUnit(plan.controllerId(), need("edit.unit", plan.unit()));
         };

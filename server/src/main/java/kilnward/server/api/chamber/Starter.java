@@ -60,7 +60,7 @@ public class Starter {
 
     /** An invented controller with plain labels, for the user to replace by what is printed on theirs. */
     public static ProfilePlan profile() {
-        return new ProfilePlan(DisplayUnit.C, 0.1, 1.0, Style.OFF_AT_SET, Style.OFF_AT_SET, false, List.of(
+        return ProfilePlan.onOff(DisplayUnit.C, 0.1, 1.0, Style.OFF_AT_SET, Style.OFF_AT_SET, false, List.of(
                 new KeyPlan(Parameter.UNIT, "Unit", 1.0, 0.0, 1.0, 0.0, List.of("°C", "°F")),
                 new KeyPlan(Parameter.DIRECTION, "Job", 1.0, 0.0, 1.0, 0.0, List.of("heat", "cool")),
                 new KeyPlan(Parameter.SET_VALUE, "Set value", 0.1, -40.0, 110.0, 25.0, List.of()),

@@ -3,17 +3,31 @@ package kilnward.server.api.chamber;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Size;
+import io.swagger.v3.oas.annotations.media.Content;
+import io.swagger.v3.oas.annotations.media.Schema;
+import io.swagger.v3.oas.annotations.responses.ApiResponse;
+import java.io.IOException;
+import java.io.OutputStream;
+import java.io.UncheckedIOException;
+import java.nio.charset.StandardCharsets;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.OptionalDouble;
 import java.util.TreeMap;
+import kilnward.core.finding.Quantity;
 import kilnward.core.settings.Parameter;
+import kilnward.core.settings.Setup;
 import kilnward.core.settings.Suggestion;
 import kilnward.server.api.FindingAnswer.QuantityAnswer;
 import kilnward.server.api.OrNull;
+import org.springframework.http.MediaType;
+import org.springframework.http.ResponseEntity;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RestController;
+import org.springframework.web.servlet.mvc.method.annotation.StreamingResponseBody;
+import tools.jackson.databind.json.JsonMapper;
 
 /** Proposes settings; stateless and without side effects. */
 @RestController
@@ -41,19 +55,81 @@ public class SuggestionController {
 
     /** What to key in, in the device's own unit; {@code fits} is whether the occupant then stays inside what is wanted all day. */
     public record SuggestionAnswer(String controllerId, Map<Parameter, Double> values, boolean fits, boolean humidity, int rehearsals,
-                                   List<ReasonAnswer> reasons) {
+                                   List<ReasonAnswer> reasons, List<ThermostatAnswer> thermostats) {
     }
 
-    @PostMapping("/api/v1/suggestions")
+    /** Where a heater's own thermostat belongs; null where there is no place for it. Slots in the text name numbers. */
+    public record ThermostatAnswer(String applianceId, @OrNull Double opensAtC, @OrNull Double closesAtC, String text, Map<String, QuantityAnswer> numbers) {
+    }
+
+    /**
+     * A line of a search that tells how far it is.
+     *
+     * @param done   widths tried so far
+     * @param of     widths to be tried
+     * @param answer what is proposed, on the last line; null before
+     */
+    public record SuggestionLine(int done, int of, @OrNull SuggestionAnswer answer) {
+    }
+
+    private final JsonMapper json;
+
+    public SuggestionController(JsonMapper json) {
+        this.json = json;
+    }
+
+    @PostMapping(value = "/api/v1/suggestions", produces = MediaType.APPLICATION_JSON_VALUE)
     public SuggestionAnswer suggest(@Valid @RequestBody SuggestionRequest request) {
+        return search(request, Rehearser.setup(request.chamber(), request.settings()), Suggestion.Progress.NONE);
+    }
+
+    /**
+     * The same, a line of JSON for every width tried and the answer on the last one. Who goes away stops the search.
+     *
+     * @return lines of {@link SuggestionLine}
+     */
+    @PostMapping(value = "/api/v1/suggestions/lines", produces = MediaType.APPLICATION_NDJSON_VALUE)
+    @ApiResponse(responseCode = "200", content = @Content(mediaType = MediaType.APPLICATION_NDJSON_VALUE, schema = @Schema(implementation = SuggestionLine.class)))
+    public ResponseEntity<StreamingResponseBody> suggestInLines(@Valid @RequestBody SuggestionRequest request) {
         var setup = Rehearser.setup(request.chamber(), request.settings());
-        Suggestion suggestion = Suggestion.of(setup, request.controllerId());
+        // What cannot be proposed is refused before the first line is written, as a problem like any other.
+        Suggestion.requirePossible(setup, request.controllerId());
+        StreamingResponseBody lines = out -> {
+            SuggestionAnswer answer = search(request, setup, (done, of) -> write(out, new SuggestionLine(done, of, null)));
+            write(out, new SuggestionLine(1, 1, answer));
+        };
+        return ResponseEntity.ok().contentType(MediaType.APPLICATION_NDJSON).body(lines);
+    }
+
+    private void write(OutputStream out, SuggestionLine line) {
+        // Widths are tried beside each other; their lines must not run into each other.
+        synchronized (out) {
+            try {
+                out.write((json.writeValueAsString(line) + "\n").getBytes(StandardCharsets.UTF_8));
+                out.flush();
+            } catch (IOException gone) {
+                throw new UncheckedIOException(gone);
+            }
+        }
+    }
+
+    private static SuggestionAnswer search(SuggestionRequest request, Setup setup, Suggestion.Progress progress) {
+        Suggestion suggestion = Suggestion.of(setup, request.controllerId(), progress);
         return new SuggestionAnswer(request.controllerId(), suggestion.settings().values(), suggestion.fits(),
-                setup.controller(request.controllerId()).readsHumidity(), suggestion.rehearsals(), suggestion.reasons().stream().map(reason -> {
-                    Map<String, QuantityAnswer> numbers = new TreeMap<>();
-                    reason.numbers().forEach((name, quantity) -> numbers.put(name, new QuantityAnswer(quantity.value(), quantity.unit())));
-                    return new ReasonAnswer(reason.parameter(), reason.value(), reason.text(), numbers, NeighbourAnswer.of(reason.lower()),
-                            NeighbourAnswer.of(reason.higher()));
-                }).toList());
+                setup.controller(request.controllerId()).readsHumidity(), suggestion.rehearsals(), suggestion.reasons().stream()
+                .map(reason -> new ReasonAnswer(reason.parameter(), reason.value(), reason.text(), answers(reason.numbers()),
+                        NeighbourAnswer.of(reason.lower()), NeighbourAnswer.of(reason.higher()))).toList(),
+                suggestion.thermostats().stream().map(advice -> new ThermostatAnswer(advice.applianceId(), orNull(advice.opensAtC()),
+                        orNull(advice.closesAtC()), advice.text(), answers(advice.numbers()))).toList());
+    }
+
+    private static Map<String, QuantityAnswer> answers(Map<String, Quantity> numbers) {
+        Map<String, QuantityAnswer> answers = new TreeMap<>();
+        numbers.forEach((name, quantity) -> answers.put(name, new QuantityAnswer(quantity.value(), quantity.unit())));
+        return answers;
+    }
+
+    private static Double orNull(OptionalDouble value) {
+        return value.isPresent() ? value.getAsDouble() : null;
     }
 }
