@@ -19,7 +19,8 @@
   /** The keys below belong on the same screen as the ladder above. */
   const room = $derived(Math.max(340, Math.min(620, screenHeight - 445)))
   const damp = $derived(answer?.trace.humidity != null)
-  const dampHeight = $derived(draft.plan.controllers.some((each) => each.profile.unit === 'RH') ? 130 : 64)
+  const dampRungs = $derived(answer?.ladder.rungs.filter((rung) => rung.humidity).length ?? 0)
+  const dampHeight = $derived(dampRungs === 0 ? 64 : Math.max(130, 46 * dampRungs))
 
   const COURSES: { name: string; scenario: Partial<ScenarioPlan> }[] = [
     { name: 'the coldest night to come', scenario: { room: 'DAY', startHour: 21, durationS: 43_200, start: 'SETTLED' } },

@@ -67,6 +67,14 @@ function initial(plan: ChamberPlan, controller: ControllerPlan, key: KeyPlan, an
   const [first, second] = (answer?.settings.find((each) => each.controllerId === controller.id)?.points ?? []).map(switching)
   const keep = plan.occupancy
   const middle = keep ? (keep.keepLowC + keep.keepHighC) / 2 : 25
+  if (controller.profile.law === 'FAN_BAND' || controller.profile.law === 'STEP_VENT') {
+    // What airs begins where it is already warm or damp enough, so that it leaves the heater and the humidifier alone.
+    const warmth = keep ? keep.keepHighC - 0.3 * (keep.keepHighC - keep.keepLowC) : 25
+    if (key.parameter === 'SET_VALUE' || key.parameter === 'NIGHT_SET_VALUE') return level(warmth)
+    if (key.parameter === 'BAND') return apart(keep ? Math.max(1, keep.keepHighC - warmth) : 2)
+    const damp = keep?.keepHumidityHighPct
+    if (damp != null && (key.parameter === 'SET_HUMIDITY' || key.parameter === 'NIGHT_SET_HUMIDITY')) return nearest(key, damp - 5)
+  }
   switch (key.parameter) {
     case 'ON_AT':
       return first ? first.onAt : level(keep ? keep.keepLowC + 0.25 * (keep.keepHighC - keep.keepLowC) : 25)

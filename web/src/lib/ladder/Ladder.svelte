@@ -5,7 +5,7 @@
   import { prefs } from '../prefs.svelte'
   import { clock, decimalsOf, duration, fixed, level, parse, toStep } from '../units'
   import { type DisplayUnit, RUNG_NAMES, unitSign } from '../words'
-  import { partsOf, type Quantity } from './quantity'
+  import { type Doing, partsOf, type Quantity } from './quantity'
   import { envelopePath, rangeOf, scaleOf, spread, ticks } from './scale'
 
   interface Props {
@@ -57,6 +57,10 @@
   }
   const harmHigh = $derived(nearestHarm('HIGH'))
   const harmLow = $derived(nearestHarm('LOW'))
+  const STRIPS: Record<Doing, string> = { warm: 'heat on', cool: 'cooling on', moist: 'mist on', dry: 'drying on', fan: 'fan', intake: 'intake', vent: 'vent open' }
+  /** With several controllers on one ladder each rung says whose it is. */
+  const owners = $derived(new Set(parts?.rungs.map((rung) => rung.controllerId).filter((owner) => owner !== '')))
+  const ownerOf = (rung: RungAnswer) => (owners.size > 1 ? `${draft.plan.controllers.find((each) => each.id === rung.controllerId)?.name ?? ''}: ` : '')
   const isEnd = (rung: RungAnswer) => rung.kind === 'STUCK_ON_END' || rung.kind === 'HEATER_DEAD_END'
 
   /** While a rung is moved the axis stands still, or the rung would run away from the pointer. */
@@ -127,8 +131,10 @@
 
   function under(placed: Placed): string {
     const before = placed.rung.beforeHarmS
-    if (before !== null) return before > 0 ? `${duration(before)} before harm` : 'after harm is done'
-    return `${quantity.show(placed.occupant)} ${needs?.where ?? 'at the occupant'}`
+    if (before !== null) return ownerOf(placed.rung) + (before > 0 ? `${duration(before)} before harm` : 'after harm is done')
+    const owner = ownerOf(placed.rung)
+    // Beside a name there is room for the number alone; the heading of the axis says where it counts.
+    return owner ? owner + quantity.show(placed.occupant) : `${quantity.show(placed.occupant)} ${needs?.where ?? 'at the occupant'}`
   }
 
   // --- moving -------------------------------------------------------------------------------------------------------------
@@ -321,6 +327,9 @@
         </pattern>
         <pattern id="{id}-moist" width="5" height="5" patternUnits="userSpaceOnUse"><circle cx="2.500" cy="2.500" r="1.700" fill="var(--moistening)" /></pattern>
         <pattern id="{id}-dry" width="7" height="4" patternUnits="userSpaceOnUse"><line x1="0" x2="4.500" y1="2" y2="2" stroke="var(--drying)" stroke-width="2.500" /></pattern>
+        {#each ['fan', 'intake', 'vent'] as air (air)}
+          <pattern id="{id}-{air}" width="10" height="4" patternUnits="userSpaceOnUse"><path d="M0 2.5Q2.5 0 5 2.5T10 2.500" fill="none" stroke="var(--quiet)" stroke-width="1.400" /></pattern>
+        {/each}
         <clipPath id="{id}-plot"><rect x={plotX} y={TOP} width={plotWidth} height={plotHeight} /></clipPath>
       </defs>
 
@@ -417,10 +426,9 @@
       {/each}
 
       <!-- when the output is on -->
-      {#each parts.loops as { shares, loopId, raises }, row (loopId)}
+      {#each parts.loops as { shares, loopId, does }, row (loopId)}
         {@const top = bottom + 8 + row * ROW}
-        {@const word = quantity.humidity ? (raises ? 'moist' : 'dry') : raises ? 'warm' : 'cool'}
-        {#if !compact}<text class="tick" x={plotX - 8} y={top + 12} text-anchor="end">{{ warm: 'heat', cool: 'cooling', moist: 'mist', dry: 'drying' }[word]} on</text>{/if}
+        {#if !compact}<text class="tick" x={plotX - 8} y={top + 12} text-anchor="end">{STRIPS[does]}</text>{/if}
         <rect x={plotX} y={top} width={plotWidth} height={STRIP} fill="none" stroke="var(--hairline)" />
         {#each shares as share, bucket (bucket)}
           {#if share > 0.02}
@@ -429,7 +437,7 @@
               y={top + STRIP * (1 - share)}
               width={plotWidth / buckets + 0.2}
               height={STRIP * share}
-              fill="url(#{id}-{word})"
+              fill="url(#{id}-{does})"
             />
           {/if}
         {/each}

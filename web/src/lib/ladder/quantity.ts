@@ -56,10 +56,19 @@ export function humidity(needs: OccupancyPlan): Quantity {
   }
 }
 
+/** What an output does, for its strip under the trace. */
+export type Doing = 'warm' | 'cool' | 'moist' | 'dry' | 'fan' | 'intake' | 'vent'
+
+function doing(law: RehearsalAnswer['settings'][number]['law'], direction: 'RAISE' | 'LOWER', outlet: number, humidity: boolean): Doing {
+  if (law === 'FAN_BAND') return outlet === 0 ? 'fan' : 'intake'
+  if (law === 'STEP_VENT') return outlet === 0 ? 'vent' : 'fan'
+  return humidity ? (direction === 'RAISE' ? 'moist' : 'dry') : direction === 'RAISE' ? 'warm' : 'cool'
+}
+
 /** The parts of an answer that belong to a quantity. */
 export function partsOf(answer: RehearsalAnswer, quantity: Quantity) {
   const mine = answer.settings.map((each) => (each.unit === 'RH') === quantity.humidity)
-  const loops = answer.settings.flatMap(({ controllerId, points }, at) => points.map(({ loopId, direction }) => ({ controllerId, loopId, raises: direction === 'RAISE', mine: mine[at] })))
+  const loops = answer.settings.flatMap(({ controllerId, law, points }, at) => points.map(({ loopId, direction }, outlet) => ({ controllerId, loopId, does: doing(law, direction, outlet, quantity.humidity), mine: mine[at] })))
   return {
     rungs: answer.ladder.rungs.filter((rung: RungAnswer) => rung.humidity === quantity.humidity),
     occupant: quantity.humidity ? answer.trace.humidity : answer.trace.occupant,

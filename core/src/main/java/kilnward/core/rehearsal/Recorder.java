@@ -113,7 +113,7 @@ final class Recorder {
     private static final class LoopTally {
         boolean on;
         long onSteps;
-        int bucketOn;
+        double bucketOn;
         int starts;
         int ends;
         long since;
@@ -214,7 +214,7 @@ final class Recorder {
             displays[i].endBucket(displayEnvelopes.get(i), bucket);
         }
         for (int i = 0; i < loops.length; i++) {
-            onShares.get(i)[bucket] = (double) loops[i].bucketOn / inBucket;
+            onShares.get(i)[bucket] = loops[i].bucketOn / inBucket;
             loops[i].bucketOn = 0;
         }
         inBucket = 0;
@@ -253,7 +253,7 @@ final class Recorder {
         }
         if (tally.on) {
             tally.onSteps++;
-            tally.bucketOn++;
+            tally.bucketOn += switched.level;
         }
     }
 

@@ -11,7 +11,7 @@ import java.util.Optional;
  * @param humidity  relative humidity of the air (%RH); empty in a tank or where moisture is not simulated
  * @param displays  one a controller: value on its display, converted to °C or %RH
  * @param roomC     temperature of the room at the middle of each bucket (°C)
- * @param onShares  one a loop, in the order of controllers and loops: share of each bucket its output was on, 0 to 1
+ * @param onShares  one a loop, in the order of controllers and loops: mean share of its full output in each bucket, 0 to 1
  */
 public record Trace(double bucketS, Envelope occupant, Optional<Envelope> humidity, List<Envelope> displays, double[] roomC,
                     List<double[]> onShares) {

@@ -68,7 +68,8 @@ final class FanBandKeys implements LawKeys {
                 marks.add(new Mark(Rung.Kind.FAN_FULL, sets.setHumidityPct() + sets.humidityBandPct(), true, night));
             }
         }
-        return marks;
+        // What is the same by day and by night is told once.
+        return marks.stream().filter(mark -> !mark.night() || !marks.contains(new Mark(mark.kind(), mark.display(), mark.companion(), false))).toList();
     }
 
     @Override

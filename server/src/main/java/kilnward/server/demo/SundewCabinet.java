@@ -59,7 +59,7 @@ final class SundewCabinet {
                 number(Parameter.OFFSET, "Nudge", 0.1, -5, 5, 0)), "Press the fern, then plus or minus.",
                 "Press the fern again within eight seconds; left alone, it forgets.");
         AppliancePlan draw = new AppliancePlan(exhaust, "exhaust fan", ApplianceKind.FAN_EXHAUST, 3.0, true, null, null, null, null, null,
-                null, null, null, null, 12.0, null, null, null, null, null, null, null, null, null);
+                null, null, null, null, 4.0, null, null, null, null, null, null, null, null, null);
         ProfilePlan gill = new ProfilePlan(LawKind.FAN_BAND, DisplayUnit.C, 0.1, 5.0, Style.OFF_AT_SET, Style.OFF_AT_SET, false, List.of(
                 number(Parameter.SET_VALUE, "Warm from", 0.5, 0, 50, 25), number(Parameter.BAND, "Warm span", 0.5, 0.5, 10, 2),
                 number(Parameter.NIGHT_SET_VALUE, "Warm from, dark", 0.5, 0, 50, 21), number(Parameter.SET_HUMIDITY, "Damp from", 1, 10, 99, 80),
@@ -75,7 +75,7 @@ final class SundewCabinet {
                 new BoxPlan(0.8, 0.45, 0.6, List.of(board, board, glazed, board, board, board), 3.0, AirMovement.STILL, ALTITUDE_M, 0.0, 1.0,
                         null), new ContentsPlan(9.0, 3600.0, 0.5, 0.0, 0.25, 4.0, null), new RoomPlan(13.0, 21.0, 15.0, 55.0, null, null),
                 new PowerPlan(new SupplyPlan(230.0, 10.0), new SupplyPlan(12.0, 2.0), 0.28),
-                List.of(AppliancePlan.of(cable, "heating cable", ApplianceKind.CABLE, 60), lights, stir, draw),
+                List.of(AppliancePlan.of(cable, "heating cable", ApplianceKind.CABLE, 90), lights, stir, draw),
                 List.of(new ProbePlan(probe, "probe among the leaves", null, null, null, null, 0.0, 0.8, 60.0, 0.0, 0.0, 0.0, new HumiditySensorPlan(60.0, 0.0, 0.0))),
                 List.of(new ControllerPlan(text(45), "Fern plate", List.of(probe), fern,
                         List.of(new LoopPlan(text(46), List.of(cable), 6.0, null, null))),

@@ -8,7 +8,10 @@ import kilnward.core.settings.Situation;
 /** All judgements, in the order in which findings of one severity are told. */
 public final class Judgements {
     private static final List<Judgement> ALL = List.of(
+            new OutputInManual(),
             new WrongDirection(),
+            new LimitsMistaken(),
+            new AlarmOpensCooling(),
             new OutputsFight(),
             new HeaterTooSmall(),
             new CannotCool(),
@@ -19,6 +22,12 @@ public final class Judgements {
             new RungOrder(),
             new AlarmInSwing(),
             new AlarmTooLate(),
+            new AlarmReach(),
+            new SounderSilent(),
+            new LinkLossUnsafe(),
+            new CompressorUnguarded(),
+            new VentMotorStopped(),
+            new FanSpeeds(),
             new DimmerFits(),
             new CoastsPast(),
             new OutletLoad(),

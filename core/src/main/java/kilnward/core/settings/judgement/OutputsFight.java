@@ -29,8 +29,8 @@ final class OutputsFight implements Judgement {
             Rung.Kind lowerOn = humidity ? Rung.Kind.DRY_ON : Rung.Kind.COOL_ON;
             Rung.Kind lowerOff = humidity ? Rung.Kind.DRY_OFF : Rung.Kind.COOL_OFF;
             double highestRaiseOff = highest(rungs, raiseOff);
-            double lowestLowerOn = -highestNegated(rungs, lowerOn);
-            double lowestLowerOff = -highestNegated(rungs, lowerOff);
+            double lowestLowerOn = Math.min(-highestNegated(rungs, lowerOn), airs(rungs, humidity, Rung.Kind.FAN_LEAST, Rung.Kind.VENT_OPENS));
+            double lowestLowerOff = Math.min(-highestNegated(rungs, lowerOff), airs(rungs, humidity, Rung.Kind.FAN_LEAST, Rung.Kind.VENT_SHUTS));
             double highestRaiseOn = highest(rungs, raiseOn);
             if (Double.isInfinite(highestRaiseOff) || Double.isInfinite(lowestLowerOn)) {
                 continue;
@@ -53,6 +53,12 @@ final class OutputsFight implements Judgement {
                             Step.SETTINGS)));
         }
         return findings;
+    }
+
+    /** The lowest level at which airing begins, or goes back to its least. */
+    private static double airs(List<Rung> rungs, boolean humidity, Rung.Kind fan, Rung.Kind vent) {
+        return rungs.stream().filter(rung -> rung.humidity() == humidity && (rung.kind() == fan || rung.kind() == vent)).mapToDouble(Rung::occupant).min()
+                .orElse(Double.POSITIVE_INFINITY);
     }
 
     private static double highest(List<Rung> rungs, Rung.Kind kind) {

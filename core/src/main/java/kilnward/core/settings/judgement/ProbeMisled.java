@@ -31,7 +31,8 @@ final class ProbeMisled implements Judgement {
                 }
             }
         }
-        return findings;
+        // Several controllers on one probe are misled by the same thing: it is said once.
+        return findings.stream().distinct().toList();
     }
 
     private static void judge(Chamber chamber, PlannedController controller, Probe probe, List<Finding> findings) {

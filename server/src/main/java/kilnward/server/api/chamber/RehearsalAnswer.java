@@ -18,6 +18,7 @@ import kilnward.core.rehearsal.Metrics;
 import kilnward.core.rehearsal.Rehearsed;
 import kilnward.core.rehearsal.Trace;
 import kilnward.core.settings.Assessment;
+import kilnward.core.settings.LawKind;
 import kilnward.core.settings.Parameter;
 import kilnward.core.settings.PlannedController;
 import kilnward.core.settings.Rekey;
@@ -40,7 +41,7 @@ public record RehearsalAnswer(List<KeyedAnswer> settings, LadderAnswer ladder, T
      * @param lowest  lowest level at which it acts, as displayed, by day
      * @param highest highest level at which it acts
      */
-    public record KeyedAnswer(String controllerId, Map<Parameter, Double> values, DisplayUnit unit, double resolution, double lowest, double highest,
+    public record KeyedAnswer(String controllerId, LawKind law, Map<Parameter, Double> values, DisplayUnit unit, double resolution, double lowest, double highest,
                               List<PointsAnswer> points, List<KeyRefusal> refusals) {
     }
 
@@ -174,7 +175,7 @@ public record RehearsalAnswer(List<KeyedAnswer> settings, LadderAnswer ladder, T
                         loop, situation.setup().wanted(controller)), at.map(SwitchingPoints::onAt).orElse(null), at.map(SwitchingPoints::offAt).orElse(null)));
             }
             double[] acts = Translation.extent(controller.profile(), controller.settings(), situation.setup().wanted(controller));
-            keyed.add(new KeyedAnswer(controller.id(), controller.settings().values(),
+            keyed.add(new KeyedAnswer(controller.id(), controller.profile().law(), controller.settings().values(),
                     controller.settings().unit(controller.profile()), controller.profile().resolution(), acts[0], acts[1], points,
                     controller.profile().refusals(controller.settings()).stream()
                     .map(refused -> new KeyRefusal(Parameter.valueOf(refused.field().substring("values.".length())),

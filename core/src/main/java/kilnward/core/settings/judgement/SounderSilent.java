@@ -1,0 +1,33 @@
+package kilnward.core.settings.judgement;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import kilnward.core.finding.Finding;
+import kilnward.core.finding.Remedy;
+import kilnward.core.finding.Severity;
+import kilnward.core.finding.Step;
+import kilnward.core.settings.Habits;
+import kilnward.core.settings.Parameter;
+import kilnward.core.settings.PlannedController;
+import kilnward.core.settings.Settings;
+import kilnward.core.settings.Situation;
+
+/** Alarms are keyed into a device whose sounder is off or not there. */
+final class SounderSilent implements Judgement {
+    @Override
+    public List<Finding> judge(Situation situation) {
+        List<Finding> findings = new ArrayList<>();
+        for (PlannedController controller : situation.setup().controllers()) {
+            Habits.Sounder sounder = controller.profile().habits().sounder();
+            boolean alarms = controller.settings().value(Parameter.HIGH_ALARM).isPresent() || controller.settings().value(Parameter.LOW_ALARM).isPresent();
+            if (!alarms || sounder != Habits.Sounder.OFF && sounder != Habits.Sounder.NONE) {
+                continue;
+            }
+            findings.add(new Finding("sounder-off", Severity.MIND_THIS, controller.name() + (sounder == Habits.Sounder.OFF ? " has its sounder off" : " has no sounder"),
+                    "Its alarms blink and nobody hears them. What is not heard does not wake anybody.", Map.of(), Remedy.byHand(sounder == Habits.Sounder.OFF
+                    ? "Switch the sounder on again, and mend what made it a nuisance" : "Have something else call: a second alarm or a message", Step.CARD)));
+        }
+        return findings;
+    }
+}

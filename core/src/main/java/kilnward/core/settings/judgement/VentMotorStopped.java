@@ -1,0 +1,40 @@
+package kilnward.core.settings.judgement;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import kilnward.core.finding.Finding;
+import kilnward.core.finding.Quantity;
+import kilnward.core.finding.Remedy;
+import kilnward.core.finding.Severity;
+import kilnward.core.finding.Step;
+import kilnward.core.settings.Parameter;
+import kilnward.core.settings.PlannedController;
+import kilnward.core.settings.ProfileKey;
+import kilnward.core.settings.Settings;
+import kilnward.core.settings.Situation;
+
+/** A vent's motor is stopped before one move is done. */
+final class VentMotorStopped implements Judgement {
+    @Override
+    public List<Finding> judge(Situation situation) {
+        List<Finding> findings = new ArrayList<>();
+        for (PlannedController controller : situation.setup().controllers()) {
+            Settings settings = controller.settings();
+            if (settings.value(Parameter.MOTOR_STROKE).isEmpty() || settings.value(Parameter.MOTOR_TIMEOUT).isEmpty() || settings.value(Parameter.VENT_STEP).isEmpty()) {
+                continue;
+            }
+            double moveS = settings.values().get(Parameter.MOTOR_STROKE) * settings.values().get(Parameter.VENT_STEP) / 100;
+            double timeoutS = settings.values().get(Parameter.MOTOR_TIMEOUT);
+            if (timeoutS >= moveS) {
+                continue;
+            }
+            Map<String, Quantity> numbers = Map.of("move", Numbers.seconds(moveS), "timeout", Numbers.seconds(timeoutS));
+            ProfileKey key = controller.profile().key(Parameter.MOTOR_TIMEOUT).orElseThrow();
+            findings.add(new Finding("vent-motor-times-out", Severity.MIND_THIS, "The vent is stopped on its way",
+                    "One move takes {move}, but the motor is given {timeout}: it never gets as far as its program believes.", numbers,
+                    new Remedy("Give it half as long again", Step.SETTINGS, List.of(new Remedy.Change(controller.id(), Parameter.MOTOR_TIMEOUT.name(), key.up(1.5 * moveS))))));
+        }
+        return findings;
+    }
+}
