@@ -4,6 +4,7 @@
   import type { Role } from './lib/api/types'
   import { prefs } from './lib/prefs.svelte'
   import { follow, router, STEPS } from './lib/router.svelte'
+  import { reach } from './lib/reach.svelte'
   import { session } from './lib/session.svelte'
   import ChamberPage from './routes/ChamberPage.svelte'
   import NewChamber from './routes/NewChamber.svelte'
@@ -56,6 +57,9 @@
       <p class="wait quiet">Kiln Ward is coming …</p>
     {:else}
       {#if trouble}<p class="trouble" role="alert"><span class="mark act" aria-hidden="true">◆</span>{trouble} <button class="button" onclick={() => location.reload()}>Try again</button></p>{/if}
+      {#if reach.keptFrom}
+        <p class="trouble no-print" role="status"><span class="mark mind" aria-hidden="true">▲</span>The server does not answer. This is what was last read, {reach.keptFrom.toLocaleString('en-GB', { dateStyle: 'medium', timeStyle: 'short' })}; it may have changed since. <button class="button" onclick={() => location.reload()}>Try again</button></p>
+      {/if}
       {#if router.route.page === 'ward'}
         <Ward />
       {:else if router.route.page === 'new'}

@@ -81,7 +81,7 @@
       </ol>
       <p><b>To keep it:</b> {controller.profile.howToSave || 'Write down in “Your controller” below how it saves.'}</p>
       <p><b>Then read every value back</b> and tick it off: a change that was not saved looks just like one that was.</p>
-      <p class="no-print"><button class="button" onclick={() => print()}>Print the card</button></p>
+      <p class="no-print row"><button class="button" onclick={() => print()}>Print the card</button> <a class="button" href="/api/v1/chambers/{draft.id}/controllers/{controller.id}/card.pdf" target="_blank">Card as PDF</a></p>
       </div>
     {/if}
   </article>

@@ -1,3 +1,5 @@
+import { reach } from '../reach.svelte'
+
 /** One field that the server refused. */
 export interface FieldProblem {
   field: string
@@ -45,6 +47,7 @@ async function send(method: string, path: string, body: unknown, accept: string,
     if (signal?.aborted) throw failed
     throw away()
   }
+  reach.saw(response.headers)
   if (response.ok) return response
   const problem = (await response.json().catch(() => ({}))) as Record<string, unknown>
   throw new Problem(

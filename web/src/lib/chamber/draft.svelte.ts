@@ -25,8 +25,7 @@ interface Snapshot {
 }
 
 interface KeptDraft {
-  version: number
-  basedOn: Record<string, number>
+  view: ChamberView
   plan: ChamberPlan
   keyed: Keyed
 }
@@ -35,7 +34,15 @@ interface KeptDraft {
 export interface Conflict {
   what: 'plan' | 'settings'
   problem: Problem
+  /** Tries the save again, now over what is in force. */
   again: () => Promise<boolean>
+}
+
+/** The versions that a conflict is between, and what both began from. */
+export interface Sides {
+  base: unknown
+  mine: unknown
+  theirs: unknown
 }
 
 export class ChamberDraft {
@@ -314,6 +321,29 @@ export class ChamberDraft {
     }
   }
 
+  /** What a conflict is between: the plans, or the keys of one controller. */
+  sides(conflict: Conflict): Sides {
+    if (conflict.what === 'plan') {
+      return { base: this.view.plan, mine: $state.snapshot(this.plan), theirs: (conflict.problem.current as ChamberView).plan }
+    }
+    const theirs = conflict.problem.current as SettingsView
+    return { base: this.settingsOf(theirs.controllerId)?.values ?? {}, mine: this.snapshotKeyed()[theirs.controllerId] ?? {}, theirs: theirs.values }
+  }
+
+  /** Saves what was chosen, value by value, over what is in force now. */
+  async settle(conflict: Conflict, chosen: unknown): Promise<boolean> {
+    this.checkpoint('putting both together')
+    if (conflict.what === 'plan') {
+      this.plan = chosen as ChamberPlan
+      alignKeys(this.plan, this.keyed, this.answer)
+    } else {
+      this.keyed[(conflict.problem.current as SettingsView).controllerId] = chosen as Values
+    }
+    const done = await conflict.again()
+    this.rehearse()
+    return done
+  }
+
   /** Gives way to what somebody else saved; one's own goes onto the undo stack rather than away. */
   takeTheirs() {
     const conflict = this.conflict
@@ -338,19 +368,15 @@ export class ChamberDraft {
   // --- keeping what is typed through a reload ----------------------------------------------------------------------------
 
   get #place() {
-    return `kiln-draft-4-${this.view.id}`
+    return `kiln-draft-5-${this.view.id}`
   }
 
   /** Keeps what is not saved in the browser. */
   keep() {
     try {
       if (this.dirty) {
-        const draft: KeptDraft = {
-          version: this.view.version,
-          basedOn: Object.fromEntries(this.view.settings.map((each) => [each.controllerId, each.number])),
-          plan: $state.snapshot(this.plan) as ChamberPlan,
-          keyed: this.snapshotKeyed(),
-        }
+        // With what it was begun from, so that a change made elsewhere since then is noticed and told apart.
+        const draft: KeptDraft = { view: this.view, plan: $state.snapshot(this.plan) as ChamberPlan, keyed: this.snapshotKeyed() }
         localStorage.setItem(this.#place, JSON.stringify(draft))
       } else {
         localStorage.removeItem(this.#place)
@@ -367,12 +393,7 @@ export class ChamberDraft {
       const draft = JSON.parse(text) as KeptDraft
       this.plan = draft.plan
       this.keyed = draft.keyed
-      // Saving goes against the versions it was begun from, so that a change made elsewhere since then is noticed.
-      this.view = {
-        ...this.view,
-        version: draft.version,
-        settings: this.view.settings.map((each) => ({ ...each, number: draft.basedOn[each.controllerId] ?? each.number })),
-      }
+      this.view = { ...draft.view, keyings: this.view.keyings }
       this.broughtBack = this.dirty
     } catch {
       localStorage.removeItem(this.#place)

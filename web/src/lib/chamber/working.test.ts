@@ -1,5 +1,6 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import type { ChamberView, RehearsalAnswer, RehearsalRequest } from '../api/types'
+import { differences, merged } from './conflict'
 import { ChamberDraft } from './draft.svelte'
 
 /** A chamber with everything that a rehearsal needs, and saved settings 3. */
@@ -210,6 +211,23 @@ describe('saving', () => {
     expect(draft.conflict).toBeNull()
   })
 
+  it('is settled value by value, over what is in force', async () => {
+    const draft = new ChamberDraft(view())
+    draft.plan.name = 'Mine'
+    draft.plan.note = 'mine alone'
+    void draft.savePlan()
+    await server.answer({ title: 'Somebody else saved first', detail: 'x', current: { ...view(), version: 7, plan: { ...view().plan, name: 'Theirs' } } }, 409)
+    const { base, mine, theirs } = draft.sides(draft.conflict!)
+    const found = differences(base, mine, theirs)
+    expect(found.map((each) => [each.path[0], each.by])).toEqual([['name', null], ['note', 'mine']])
+    const settled = draft.settle(draft.conflict!, merged(theirs, found, ['theirs', 'mine']))
+    expect(server.asked.at(-1)!.body).toMatchObject({ version: 7, plan: { name: 'Theirs', note: 'mine alone' } })
+    await server.answer({ ...view(), version: 8, plan: { ...view().plan, name: 'Theirs', note: 'mine alone' } })
+    expect(await settled).toBe(true)
+    draft.undo()
+    expect(draft.plan.name).toBe('Mine')
+  })
+
   it('can give way, and take that back', async () => {
     const draft = new ChamberDraft(view())
     draft.plan.name = 'Mine'
@@ -246,9 +264,9 @@ describe('what is not saved', () => {
   })
 
   it('is forgotten when the browser’s store is broken', () => {
-    kept.set('kiln-draft-4-box', '{broken')
+    kept.set('kiln-draft-5-box', '{broken')
     const draft = new ChamberDraft(view())
     expect(draft.dirty).toBe(false)
-    expect(kept.has('kiln-draft-4-box')).toBe(false)
+    expect(kept.has('kiln-draft-5-box')).toBe(false)
   })
 })

@@ -2,6 +2,8 @@
   /** What a person must know about the state of their work: conflict, trouble, brought-back changes. */
   import type { ChamberDraft } from '../chamber/draft.svelte'
 
+  import ConflictTable from './ConflictTable.svelte'
+
   let { draft }: { draft: ChamberDraft } = $props()
   const errorCount = $derived(Object.keys(draft.errors).length)
 </script>
@@ -10,10 +12,7 @@
   {#if draft.conflict}
     <div class="notice act">
       <p><b><span class="mark act" aria-hidden="true">◆</span>{draft.conflict.problem.title}.</b> {draft.conflict.problem.detail}</p>
-      <div class="row">
-        <button class="button" onclick={() => draft.takeTheirs()}>Take theirs</button>
-        <button class="button main" onclick={() => draft.conflict?.again()}>Save mine over it</button>
-      </div>
+      <ConflictTable {draft} conflict={draft.conflict} />
     </div>
   {:else if draft.problem?.isAway}
     <div class="notice act">
@@ -64,11 +63,5 @@
 
   .field {
     overflow-wrap: anywhere;
-  }
-
-  .row {
-    display: flex;
-    flex-wrap: wrap;
-    gap: 10px;
   }
 </style>

@@ -6,6 +6,7 @@ import com.microsoft.playwright.BrowserContext;
 import com.microsoft.playwright.BrowserType;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.Playwright;
+import com.microsoft.playwright.options.ServiceWorkerPolicy;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.List;
@@ -32,10 +33,20 @@ final class Browser implements AutoCloseable {
                 .orElseThrow(() -> new IllegalStateException("chromium is missing; ./kiln test installs it"));
     }
 
-    /** A person's own browser: nothing shared with another. */
+    /** A person's own browser: nothing shared with another, and nothing kept beyond the page. */
     BrowserContext person(int width, int height) {
+        // What a worker asks passes by the routes with which tests break the network.
+        return person(width, height, ServiceWorkerPolicy.BLOCK);
+    }
+
+    /** A person's own browser that keeps what was opened. */
+    BrowserContext keeping(int width, int height) {
+        return person(width, height, ServiceWorkerPolicy.ALLOW);
+    }
+
+    private BrowserContext person(int width, int height, ServiceWorkerPolicy workers) {
         return chromium.newContext(new com.microsoft.playwright.Browser.NewContextOptions().setBaseURL(base)
-                .setViewportSize(width, height).setLocale("en-GB"));
+                .setViewportSize(width, height).setLocale("en-GB").setServiceWorkers(workers));
     }
 
     /** What axe holds against a page, of weight serious or more. */

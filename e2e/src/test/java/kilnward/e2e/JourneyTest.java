@@ -194,13 +194,18 @@ class JourneyTest extends AtTheBrowser {
         other.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Save the plan")).click();
         assertThat(other.getByText("The plan is saved", new Page.GetByTextOptions().setExact(true))).isVisible();
         page.getByLabel("Inside width").fill("33");
+        page.getByLabel("Inside length").fill("66");
         button("Save the plan").click();
         assertThat(page.getByText("Somebody else saved first.")).isVisible();
         assertThat(page.getByLabel("Inside width")).hasValue("33");
-        button("Save mine over it").click();
+        assertThat(page.getByText("One value was changed by both of you: choose.")).isVisible();
+        assertThat(button("Save what is chosen")).isDisabled();
+        page.getByRole(AriaRole.ROW, new Page.GetByRoleOptions().setName(Pattern.compile("inner length"))).getByLabel("0.7").check();
+        button("Save what is chosen").click();
         assertThat(page.getByText("Somebody else saved first.")).not().isVisible();
         page.reload();
         assertThat(page.getByLabel("Inside width")).hasValue("33");
+        assertThat(page.getByLabel("Inside length")).hasValue("70");
         other.context().close();
     }
 

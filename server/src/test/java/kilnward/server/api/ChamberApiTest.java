@@ -294,6 +294,27 @@ class ChamberApiTest {
         }
     }
 
+    /** PDFBox, which the renderer stands on, reads it again. */
+    @Test
+    void theCardIsAPdfWithEveryKeyInItsOrder() throws Exception {
+        JsonNode pen = lead.get(CHAMBERS).body().valueStream().filter(each -> each.at("/plan/name").asString().equals("Cellar tank")).findFirst().orElseThrow();
+        JsonNode controller = pen.at("/plan/controllers/0");
+        String path = CHAMBERS + "/" + pen.get("id").asString() + "/controllers/" + controller.get("id").asString() + "/card.pdf";
+        byte[] pdf = java.net.http.HttpClient.newHttpClient().send(java.net.http.HttpRequest.newBuilder(java.net.URI.create(server.url() + path)).build(),
+                java.net.http.HttpResponse.BodyHandlers.ofByteArray()).body();
+        try (var document = org.apache.pdfbox.Loader.loadPDF(pdf)) {
+            String text = new org.apache.pdfbox.text.PDFTextStripper().getText(document);
+            int at = 0;
+            for (JsonNode key : controller.at("/profile/keys")) {
+                int next = text.indexOf(key.get("label").asString(), at);
+                assertTrue(next >= at, key.get("label") + " after " + at + " in " + text);
+                at = next;
+            }
+            assertTrue(text.contains("°C") && text.contains("not a safety device"), text);
+        }
+        assertEquals(404, lead.get(path.replace(controller.get("id").asString(), "0051e4e4-d000-7000-8000-00000000ffff")).status());
+    }
+
     @Test
     void whatCannotBeProposedIsRefusedBeforeTheFirstLine() {
         ObjectNode request = rehearsal(lead.get(CHAMBERS).body().get(0));

@@ -4,6 +4,7 @@ import jakarta.validation.Valid;
 import java.net.URI;
 import java.security.Principal;
 import java.util.List;
+import java.time.ZoneId;
 import java.util.UUID;
 import kilnward.server.api.chamber.ChamberViews.ChamberChange;
 import kilnward.server.api.chamber.ChamberViews.ChamberView;
@@ -14,7 +15,10 @@ import kilnward.server.api.chamber.ChamberViews.NewSettings;
 import kilnward.server.api.chamber.ChamberViews.SettingsView;
 import kilnward.server.api.chamber.ChamberViews.SiteView;
 import kilnward.server.api.problem.NotFoundException;
+import org.springframework.http.ContentDisposition;
+import org.springframework.http.HttpHeaders;
 import org.springframework.http.HttpStatus;
+import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
 import org.springframework.web.bind.annotation.DeleteMapping;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -32,10 +36,12 @@ import org.springframework.web.bind.annotation.RestController;
 public class ChamberController {
     private final ChamberService chambers;
     private final Starter starter;
+    private final CardPdf cards;
 
-    public ChamberController(ChamberService chambers, Starter starter) {
+    public ChamberController(ChamberService chambers, Starter starter, CardPdf cards) {
         this.chambers = chambers;
         this.starter = starter;
+        this.cards = cards;
     }
 
     @GetMapping("/site")
@@ -95,5 +101,18 @@ public class ChamberController {
     @ResponseStatus(HttpStatus.CREATED)
     public KeyingView keyedIn(@PathVariable UUID id, @PathVariable UUID controllerId, @Valid @RequestBody NewKeying keying, Principal who) {
         return chambers.keyedIn(id, controllerId, keying, who.getName());
+    }
+
+    /** The card in force as a file to print. */
+    @GetMapping(value = "/chambers/{id}/controllers/{controllerId}/card.pdf", produces = MediaType.APPLICATION_PDF_VALUE)
+    public ResponseEntity<byte[]> card(@PathVariable UUID id, @PathVariable UUID controllerId) {
+        ChamberView chamber = chambers.one(id);
+        ChamberPlan.ControllerPlan controller = chamber.plan().controllers().stream().filter(each -> each.id().equals(controllerId.toString())).findFirst()
+                .orElseThrow(() -> new NotFoundException("There is no controller " + controllerId + " in this chamber."));
+        SettingsView saved = chamber.settings().stream().filter(each -> each.controllerId().equals(controller.id())).findFirst()
+                .orElseThrow(() -> new NotFoundException("Nothing has been saved for " + controller.name() + " yet."));
+        ZoneId zone = chambers.site().map(site -> ZoneId.of(site.getTimeZone())).orElse(ZoneId.of("UTC"));
+        return ResponseEntity.ok().header(HttpHeaders.CONTENT_DISPOSITION, ContentDisposition.inline()
+                .filename("card-" + saved.number() + ".pdf").build().toString()).body(cards.of(chamber.plan().name(), controller, saved, zone));
     }
 }

@@ -1,0 +1,102 @@
+package kilnward.e2e;
+
+import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
+import static org.junit.jupiter.api.Assertions.assertEquals;
+import static org.junit.jupiter.api.Assertions.assertTrue;
+
+import com.microsoft.playwright.BrowserContext;
+import com.microsoft.playwright.Download;
+import com.microsoft.playwright.Page;
+import com.microsoft.playwright.options.AriaRole;
+import com.microsoft.playwright.options.FilePayload;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.util.regex.Pattern;
+import org.junit.jupiter.api.Test;
+
+/** Controllers beyond on and off, their descriptions shared as files, and the card out of reach of the server. */
+class SchoolsTest extends AtTheBrowser {
+    private void describe() {
+        page.getByText("Your controller: labels, steps and styles").click();
+    }
+
+    @Test
+    void aDescriptionFromTheShelfMakesAFanByBandOfIt() {
+        open("Fan by band", "chamber");
+        button("Add a heater, cooler, fan or humidifier").click();
+        page.getByLabel("Kind", new Page.GetByLabelOptions().setExact(true)).last().selectOption("FAN_EXHAUST");
+        go("Card");
+        describe();
+        page.getByLabel("It works by").selectOption("STEP_VENT");
+        assertThat(page.getByLabel("Label for each move")).isVisible();
+        page.getByLabel("It works by").selectOption("FAN_BAND");
+        assertThat(page.getByLabel("Label for each move")).hasCount(0);
+        assertThat(page.getByLabel("Label for highest speed", new Page.GetByLabelOptions().setExact(true))).isVisible();
+        for (String humid : new String[] {"set humidity", "humidity band to full output"}) {
+            assertThat(page.getByLabel("Label for " + humid, new Page.GetByLabelOptions().setExact(true))).hasCount(0);
+        }
+        go("Probes");
+        var exhaust = page.getByRole(AriaRole.GROUP, new Page.GetByRoleOptions().setName("exhaust").setExact(true)).getByRole(AriaRole.CHECKBOX);
+        exhaust.first().uncheck();
+        exhaust.last().check();
+        go("Settings");
+        assertThat(rung("Fan speeds up")).isVisible();
+        double before = Double.parseDouble(rung("Fan at full speed").getAttribute("aria-valuenow"));
+        rung("Fan at full speed").press("ArrowUp");
+        assertThat(rung("Fan at full speed")).hasAttribute("aria-valuenow", Pattern.compile("^" + Math.round((before + 0.1) * 10) / 10.0));
+        page.getByText("Key in a band for").click();
+        page.getByLabel("It acts, on its display, from").fill("27.04");
+        page.getByLabel("to", new Page.GetByLabelOptions().setExact(true)).fill("28.96");
+        button("Key it in").click();
+        assertThat(page.getByText("Keyed, rounded inward to what its keys take: it acts from 27.1 °C to 28.9 °C.")).isVisible();
+        assertThat(rung("Fan speeds up")).hasAttribute("aria-valuenow", "27.1");
+    }
+
+    @Test
+    void aDescriptionGoesOutAsAFileAndABrokenOneIsRefusedWhole() throws Exception {
+        open("Shared device", "card");
+        describe();
+        page.getByText("Begin from a description, or share this one").click();
+        page.getByLabel("Description", new Page.GetByLabelOptions().setExact(true)).selectOption("pebble");
+        button("Take it for “My controller”").click();
+        assertThat(page.getByLabel("Label for set value", new Page.GetByLabelOptions().setExact(true))).hasValue("Aim");
+        assertThat(page.getByLabel("When cooling it")).hasValue("ON_AT_SET");
+        Download file = page.waitForDownload(() -> button("Share this description as a file").click());
+        String text = Files.readString(file.path());
+        assertTrue(text.contains("\"HIGH_ALARM_OPENS\""), text);
+        page.getByLabel("Bring one in from a file").setInputFiles(new FilePayload("x.json", "application/json",
+                text.replaceFirst("\"step\": 0.1", "\"step\": -1").getBytes(StandardCharsets.UTF_8)));
+        assertThat(page.getByRole(AriaRole.ALERT)).containsText("Refused whole; nothing was taken over:");
+        assertThat(page.getByRole(AriaRole.ALERT)).containsText(Pattern.compile("Line \\d+, profile\\.keys\\[\\d+]\\.step"));
+        page.getByLabel("Bring one in from a file").setInputFiles(new FilePayload("x.json", "application/json", text.getBytes(StandardCharsets.UTF_8)));
+        assertThat(page.getByText(Pattern.compile("^“My controller” is on the shelf as"))).isVisible();
+        button("Take it off the shelf").click();
+        assertThat(page.getByText("“My controller” is off the shelf.")).isVisible();
+    }
+
+    @Test
+    void aCardOpenedOnceIsThereWithoutANetwork() {
+        String id = open("Offline card", "settings");
+        page.getByLabel(Pattern.compile("3 Set value")).fill("28.6");
+        button("Save with a reason").click();
+        page.getByLabel("Reason").fill("for the shed");
+        button("Save settings 1").click();
+        assertThat(page.getByText("Settings 1")).not().hasCount(0);
+        try (BrowserContext phone = browser.keeping(390, 844)) {
+            Page card = phone.newPage();
+            card.navigate("/chambers/" + id + "/card");
+            assertThat(card.getByText("28.6").first()).isVisible();
+            card.waitForFunction("async () => (await (await caches.open('kiln-read-1')).keys()).length > 2 && (await (await caches.open('kiln-app-1')).keys()).length > 3");
+            phone.setOffline(true);
+            card.reload();
+            assertThat(card.getByText("28.6").first()).isVisible();
+            assertThat(card.getByText("The server does not answer. This is what was last read")).isVisible();
+            card.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("Key it in, one value at a time")).click();
+            assertThat(card.getByText(Pattern.compile("^Key in, 1 of"))).isVisible();
+            phone.setOffline(false);
+            card.reload();
+            assertThat(card.getByText("The server does not answer. This is what was last read")).hasCount(0);
+        }
+        assertEquals(200, page.request().get("/api/v1/chambers/" + id).status());
+    }
+}

@@ -1,0 +1,30 @@
+/** Whether the server is within reach, and since when what is shown was only kept. */
+
+class Reach {
+  /** When the oldest thing on the page was answered, where it was kept and not asked anew; null while the server answers. */
+  keptFrom = $state<Date | null>(null)
+
+  /** Takes note of an answer. */
+  saw(headers: Headers) {
+    const from = headers.get('X-Kept-From')
+    this.keptFrom = from === null ? null : new Date(from)
+  }
+}
+
+export const reach = new Reach()
+
+/** What only asks and never changes anything, and so may be kept. */
+const KEPT = /\/api\/v1\/(?!rehearsals|suggestions|calc)/
+
+/** Lets the browser keep what is opened, so that the card can be read at the box without a network. */
+export async function keepWithinReach() {
+  if (!('serviceWorker' in navigator) || !import.meta.env.PROD) return
+  const first = navigator.serviceWorker.controller === null
+  await navigator.serviceWorker.register('/sw.js')
+  if (!first) return
+  await navigator.serviceWorker.ready
+  if (navigator.serviceWorker.controller === null) await new Promise((done) => navigator.serviceWorker.addEventListener('controllerchange', done, { once: true }))
+  // What was read before it watched has passed it by.
+  const read = performance.getEntriesByType('resource').map((each) => each.name)
+  await Promise.allSettled([...new Set(read)].filter((name) => KEPT.test(name)).map((name) => fetch(name)))
+}
