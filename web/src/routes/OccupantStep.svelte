@@ -8,7 +8,7 @@
   import HarmChart from '../lib/life/HarmChart.svelte'
   import SchoolsCompared from '../lib/life/SchoolsCompared.svelte'
   import StageStrip from '../lib/life/StageStrip.svelte'
-  import { daysSince, stageOn } from '../lib/life/stages'
+  import { daysSince, needsOf, stageOn } from '../lib/life/stages'
   import NumberField from '../lib/parts/NumberField.svelte'
   import { prefs } from '../lib/prefs.svelte'
   import { session } from '../lib/session.svelte'
@@ -59,22 +59,7 @@
   function live(from: School, stage: Stage) {
     if (!guide) return
     draft.checkpoint(`taking over ${stage.name.toLowerCase()}`)
-    draft.plan.occupancy = {
-      guideId: guide.id,
-      schoolId: from.id,
-      stageId: stage.id,
-      name: guide.name,
-      startedOn: draft.plan.occupancy?.startedOn ?? null,
-      where: guide.where,
-      measured: guide.measured,
-      gradientK: draft.plan.occupancy?.gradientK ?? null,
-      keepLowC: stage.temperatureC.low,
-      keepHighC: stage.temperatureC.high,
-      keepHumidityLowPct: stage.humidityPct?.low ?? null,
-      keepHumidityHighPct: stage.humidityPct?.high ?? null,
-      maxRateKh: stage.maxRateKh?.value ?? null,
-      harmLimits: stage.harm.map(({ side, levelC, durationS }) => ({ side, levelC, durationS })),
-    }
+    draft.plan.occupancy = needsOf(guide, from, stage, draft.plan.occupancy)
     draft.replan()
   }
 

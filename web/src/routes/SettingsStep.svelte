@@ -1,5 +1,7 @@
 <script lang="ts">
-  import type { ScenarioPlan } from '../lib/api/types'
+  import { onMount } from 'svelte'
+  import { api, Problem } from '../lib/api/client'
+  import type { Guide, OccupancyPlan, ScenarioPlan } from '../lib/api/types'
   import type { ChamberDraft } from '../lib/chamber/draft.svelte'
   import BandForm from '../lib/chamber/BandForm.svelte'
   import Propose from '../lib/chamber/Propose.svelte'
@@ -8,13 +10,14 @@
   import { humidity, partsOf, temperature } from '../lib/ladder/quantity'
   import Findings from '../lib/parts/Findings.svelte'
   import KeyStrip from '../lib/parts/KeyStrip.svelte'
+  import { judgedFor } from '../lib/life/stages'
   import { prefs } from '../lib/prefs.svelte'
   import { session } from '../lib/session.svelte'
   import { difference, fixed, level } from '../lib/units'
 
   let { draft }: { draft: ChamberDraft } = $props()
   const answer = $derived(draft.answer)
-  const occupancy = $derived(draft.plan.occupancy)
+  const occupancy = $derived(draft.needs)
   let screenHeight = $state(800)
   /** The keys below belong on the same screen as the ladder above. */
   const room = $derived(Math.max(340, Math.min(620, screenHeight - 445)))
@@ -36,6 +39,32 @@
     chosen = index
     Object.assign(draft.scenario, COURSES[index]!.scenario)
     draft.rehearse()
+  }
+
+  /** What else its guide has to be judged for; empty where it has none. */
+  let choices = $state.raw<{ name: string; needs: OccupancyPlan }[]>([])
+  let judged = $state('')
+  onMount(() => {
+    void stages()
+    return () => draft.tried && draft.judgeFor(null)
+  })
+
+  async function stages() {
+    const now = draft.plan.occupancy
+    if (!now?.guideId) return
+    try {
+      const guide = await api.get<Guide>(`/guides/${now.guideId}/file`)
+      const school = guide.schools.find((each) => each.id === now.schoolId)
+      choices = school ? judgedFor(guide, school, now) : []
+    } catch (failed) {
+      // Without its guide it is judged by what is planned, as it is anyway.
+      if (!(failed instanceof Problem)) throw failed
+    }
+  }
+
+  function judge(name: string) {
+    judged = name
+    draft.judgeFor(choices.find((each) => each.name === name)?.needs ?? null)
   }
 
   const bound = $derived.by(() => {
@@ -62,13 +91,19 @@
 {:else}
   <div class="desk">
     <div class="main">
-      {#snippet course()}<label class="course">
-        <span>Rehearsed:</span>
+      {#snippet course()}<div class="course"><label class="course"><span>Rehearsed:</span>
         <select value={String(chosen)} onchange={(event) => choose(Number(event.currentTarget.value))}>
           {#each COURSES as each, index (each.name)}<option value={String(index)}>{each.name}</option>{/each}
-        </select>
+        </select></label>
+        {#if choices.length > 1}
+          <label class="course"><span>for</span>
+            <select value={judged} onchange={(event) => judge(event.currentTarget.value)}>
+              <option value="">what is planned</option>
+              {#each choices as { name } (name)}<option>{name}</option>{/each}
+            </select></label>
+        {/if}
         <span class="quiet small" aria-live="polite">{draft.busy ? 'rehearsing …' : ''}</span>
-      </label>{/snippet}
+      </div>{/snippet}
       {#if occupancy}
         <Ladder {draft} mayKey={session.mayKey} {course} quantity={temperature(occupancy, prefs.unit)} height={damp ? Math.max(190, room - dampHeight - 20) : room} joined={damp} />
         {#if damp}<Ladder {draft} mayKey={session.mayKey} quantity={humidity(occupancy)} height={dampHeight} />{/if}
@@ -82,7 +117,8 @@
           {occupancy.where.charAt(0).toUpperCase() + occupancy.where.slice(1)} it stays
           {#if lowest === highest}at <b class="mono">{lowest}</b>{:else}between <b class="mono">{lowest}</b> and <b class="mono">{highest}</b>{/if}, {bound}{#if swing}; the display swings by
           <b class="mono">{difference(swing.swing, prefs.unit)}</b>{/if}.
-          {#if answer.metrics.humidity}Humidity goes from <b class="mono">{fixed(answer.metrics.humidity.lowest, 0)}</b> to <b class="mono">{fixed(answer.metrics.humidity.highest, 0)} %RH</b>.{/if}
+          {#if judged}<b>Judged for {judged}; nothing of that is saved.</b>{/if}
+          {#if answer.metrics.humidity}Humidity goes from <b class="mono">{fixed(answer.metrics.humidity.lowest, 0)}</b> to <b class="mono">{fixed(answer.metrics.humidity.highest, 0)} %RH</b>{#if answer.metrics.moistAir}: vapour-pressure deficit <b class="mono">{fixed(answer.metrics.moistAir.deficitLowestPa / 1000, 2)}</b> to <b class="mono">{fixed(answer.metrics.moistAir.deficitHighestPa / 1000, 2)} kPa</b>, dew point <b class="mono">{level(answer.metrics.moistAir.dewPointLowestC, prefs.unit)}</b> to <b class="mono">{level(answer.metrics.moistAir.dewPointHighestC, prefs.unit)}</b>{/if}.{/if}
           {#if loop}
             The first output is on <b class="mono">{fixed(loop.dutyPct, 0)} %</b> of the time and switches
             <b class="mono">{fixed(loop.cyclesPerHour, 1)}</b> times an hour;

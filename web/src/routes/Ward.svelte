@@ -53,7 +53,14 @@
     if (!findings) return row.ready ? 2 : 3
     return findings.some((each) => each.severity === 'NEEDS_YOU_NOW') ? 0 : findings.length > 0 ? 1 : 2
   }
-  const sorted = $derived(rows ? [...rows].sort((a, b) => rank(a) - rank(b)) : [])
+  const ranked = $derived(rows ? [...rows].sort((a, b) => rank(a) - rank(b)) : [])
+  /** A row must not move from under the finger that is about to press it: the order waits until nobody is at it. */
+  let held = $state(false)
+  let order = $state.raw<string[]>([])
+  $effect(() => {
+    if (!held) order = ranked.map((row) => row.view.id)
+  })
+  const sorted = $derived([...ranked].sort((a, b) => order.indexOf(a.view.id) - order.indexOf(b.view.id)))
   const MARKS = [
     ['◆', 'act', 'Needs you now'],
     ['▲', 'mind', 'Mind this'],
@@ -114,7 +121,7 @@
 {:else if rows === null}
   <p class="trouble quiet">Fetching the chambers …</p>
 {:else}
-  <ul>
+  <ul onpointerenter={() => (held = true)} onpointerleave={() => (held = false)} onfocusin={() => (held = true)} onfocusout={() => (held = false)}>
     {#each sorted as row (row.view.id)}
       {@const [sign, tone, words] = row.ready && !row.answer ? ([' ', 'none', 'Rehearsing'] as const) : MARKS[rank(row)]!}
       {@const plan = row.view.plan}

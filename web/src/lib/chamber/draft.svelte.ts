@@ -6,12 +6,14 @@ import type {
   EditPlan,
   FindingAnswer,
   KeyingView,
+  OccupancyPlan,
   Parameter,
   RehearsalAnswer,
   RehearsalRequest,
   ScenarioPlan,
   SettingsView,
-  SuggestionAnswer, SuggestionLine,
+  SuggestionAnswer,
+  SuggestionLine,
   Values,
 } from '../api/types'
 import { alignKeys, countChanges, fieldErrors, missingParts, same } from './draft'
@@ -57,6 +59,7 @@ export class ChamberDraft {
   busy = $state(false)
   saving = $state(false)
   broughtBack = $state(false)
+  tried = $state.raw<OccupancyPlan | null>(null)
   /** How the reason for the next save begins; the keeper goes on from there. */
   reasonProposed = $state('')
   scenario = $state<ScenarioPlan>({ room: 'DAY', startHour: 21, durationS: 43_200, stepS: 1, start: 'SETTLED', buckets: 480 })
@@ -229,9 +232,20 @@ export class ChamberDraft {
     this.#ask(this.#request(), false)
   }
 
+  /** What it is judged by: what is planned, or for a look what another stage asks. */
+  get needs(): OccupancyPlan | null {
+    return this.tried ?? this.plan.occupancy
+  }
+
+  /** Judges what is keyed in by what another stage asks; null by what is planned. Nothing of it is saved. */
+  judgeFor(needs: OccupancyPlan | null) {
+    this.tried = needs
+    this.rehearse()
+  }
+
   #request(): RehearsalRequest {
     return {
-      chamber: $state.snapshot(this.plan) as ChamberPlan,
+      chamber: { ...($state.snapshot(this.plan) as ChamberPlan), occupancy: this.needs === null ? null : ($state.snapshot(this.needs) as OccupancyPlan) },
       settings: asSettings($state.snapshot(this.keyed) as Keyed),
       scenario: $state.snapshot(this.scenario),
       edit: null,

@@ -26,7 +26,7 @@
   let width = $state(900)
   const compact = $derived(width < 620)
   const answer = $derived(draft.answer)
-  const needs = $derived(draft.plan.occupancy)
+  const needs = $derived(draft.needs)
 
   const parts = $derived(answer ? partsOf(answer, quantity) : null)
   /** Nothing switches it: no strip under the trace. */

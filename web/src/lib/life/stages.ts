@@ -1,5 +1,5 @@
 /** Stages on a strip: plain functions, tested beside. */
-import type { School, Stage } from '../api/types'
+import type { Guide, OccupancyPlan, School, Stage } from '../api/types'
 
 export interface Segment {
   stage: Stage
@@ -43,4 +43,35 @@ export function daysSince(date: string | null, now = new Date()): number | null 
 export function stageOn(school: School, day: number): Stage {
   const found = segmentsOf(school).find((segment) => segment.toDay === null || day < segment.toDay)
   return found?.stage ?? school.stages.at(-1)!
+}
+
+/** What a stage asks of a chamber; what is the chamber's own stays as it is. */
+export function needsOf(guide: Guide, school: School, stage: Stage, now: OccupancyPlan | null, night = false): OccupancyPlan {
+  const warmth = (night && stage.nightTemperatureC) || stage.temperatureC
+  const damp = (night && stage.nightHumidityPct) || stage.humidityPct
+  return {
+    guideId: guide.id,
+    schoolId: school.id,
+    stageId: stage.id,
+    name: guide.name,
+    startedOn: now?.startedOn ?? null,
+    where: guide.where,
+    measured: guide.measured,
+    gradientK: now?.gradientK ?? null,
+    keepLowC: warmth.low,
+    keepHighC: warmth.high,
+    keepHumidityLowPct: damp?.low ?? null,
+    keepHumidityHighPct: damp?.high ?? null,
+    maxRateKh: stage.maxRateKh?.value ?? null,
+    harmLimits: stage.harm.map(({ side, levelC, durationS }) => ({ side, levelC, durationS })),
+  }
+}
+
+/** Everything that a school of a guide can be judged for: its stages, and their nights where those differ. */
+export function judgedFor(guide: Guide, school: School, now: OccupancyPlan | null): { name: string; needs: OccupancyPlan }[] {
+  return school.stages.flatMap((stage) => {
+    const day = { name: stage.name, needs: needsOf(guide, school, stage, now) }
+    if (!stage.nightTemperatureC && !stage.nightHumidityPct) return [day]
+    return [{ ...day, name: `${stage.name}, by day` }, { name: `${stage.name}, by night`, needs: needsOf(guide, school, stage, now, true) }]
+  })
 }

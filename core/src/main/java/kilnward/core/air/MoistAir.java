@@ -61,6 +61,11 @@ public record MoistAir(double temperatureC, double relativeHumidityPct, double p
         return SATURATION.pressurePa(temperatureC);
     }
 
+    /** Dew point (°C), below 0 °C the frost point, at a vapour pressure (Pa); empty for air without vapour. */
+    public static OptionalDouble dewPointC(double vapourPressurePa) {
+        return SATURATION.temperatureC(vapourPressurePa);
+    }
+
     /** Boiling point of water (°C) at a station pressure (Pa). */
     public static double boilingPointC(double pressurePa) {
         return SATURATION.temperatureC(pressurePa).orElseThrow(

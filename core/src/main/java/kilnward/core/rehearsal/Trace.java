@@ -2,6 +2,7 @@ package kilnward.core.rehearsal;
 
 import java.util.List;
 import java.util.Optional;
+import kilnward.core.air.MoistAir;
 
 /**
  * What happened, in buckets: lowest and highest of each, so that no spike is lost.
@@ -22,5 +23,37 @@ public record Trace(double bucketS, Envelope occupant, Optional<Envelope> humidi
         static Envelope of(int buckets) {
             return new Envelope(new double[buckets], new double[buckets]);
         }
+    }
+
+    /**
+     * What the air asked of what lives in it.
+     *
+     * @param deficitLowestPa  lowest vapour-pressure deficit of the air, not of a leaf (Pa)
+     * @param deficitHighestPa highest (Pa)
+     * @param dewPointLowestC  lowest dew point (°C)
+     * @param dewPointHighestC highest (°C)
+     */
+    public record MoistRange(double deficitLowestPa, double deficitHighestPa, double dewPointLowestC, double dewPointHighestC) {
+    }
+
+    /**
+     * The range of vapour-pressure deficit and dew point at the occupant, each bucket taken at its middle.
+     *
+     * @return empty where humidity is not rehearsed; of meaning only where the occupant's temperature is the air's
+     */
+    public Optional<MoistRange> moistRange() {
+        return humidity.map(damp -> {
+            double[] range = {Double.POSITIVE_INFINITY, Double.NEGATIVE_INFINITY, Double.POSITIVE_INFINITY, Double.NEGATIVE_INFINITY};
+            for (int i = 0; i < damp.low.length; i++) {
+                double saturation = MoistAir.saturationPressurePa(0.5 * (occupant.low[i] + occupant.high[i]));
+                double vapour = saturation * Math.max(0.1, Math.min(100, 0.5 * (damp.low[i] + damp.high[i]))) / 100;
+                double dewPointC = MoistAir.dewPointC(vapour).orElse(range[2]);
+                range[0] = Math.min(range[0], saturation - vapour);
+                range[1] = Math.max(range[1], saturation - vapour);
+                range[2] = Math.min(range[2], dewPointC);
+                range[3] = Math.max(range[3], dewPointC);
+            }
+            return new MoistRange(range[0], range[1], range[2], range[3]);
+        });
     }
 }

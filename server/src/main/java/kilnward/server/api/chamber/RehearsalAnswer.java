@@ -10,6 +10,7 @@ import kilnward.core.chamber.Moisture;
 import kilnward.core.chamber.Place;
 import kilnward.core.control.Direction;
 import kilnward.core.control.SwitchingPoints;
+import kilnward.core.life.OccupantPlace;
 import kilnward.core.probe.DisplayUnit;
 import kilnward.core.probe.Layout;
 import kilnward.core.probe.ProbePlace;
@@ -153,7 +154,7 @@ public record RehearsalAnswer(List<KeyedAnswer> settings, LadderAnswer ladder, T
     }
 
     /** The figures; null where humidity is not rehearsed, the price not known, or nobody harmed. */
-    public record MetricsAnswer(LevelAnswer occupant, @OrNull LevelAnswer humidity, double inBandPct, List<LevelAnswer> displays,
+    public record MetricsAnswer(LevelAnswer occupant, @OrNull LevelAnswer humidity, @OrNull Trace.MoistRange moistAir, double inBandPct, List<LevelAnswer> displays,
                                 List<SwitchingAnswer> loops, double energyKWh, double energyKWhPerDay, @OrNull Double costPerDay,
                                 @OrNull WaterAnswer water, @OrNull Double harmedAtS) {
     }
@@ -197,6 +198,7 @@ public record RehearsalAnswer(List<KeyedAnswer> settings, LadderAnswer ladder, T
                 SizingAnswer.of(situation.sizing()), BalanceAnswer.of(situation.balance()), LayoutAnswer.of(plan),
                 situation.loads().map(LoadsAnswer::of).orElse(null),
                 new MetricsAnswer(LevelAnswer.of(metrics.occupant()), metrics.humidity().map(LevelAnswer::of).orElse(null),
+                        situation.setup().chamber().occupantPlace() == OccupantPlace.AIR ? trace.moistRange().orElse(null) : null,
                         100 * metrics.inBandShare(),
                         metrics.displays().stream().map(LevelAnswer::of).toList(),
                         metrics.loops().stream().map(loop -> new SwitchingAnswer(loop.loopId(), loop.cycles(),
