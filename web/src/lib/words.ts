@@ -22,8 +22,8 @@ export const RUNG_NAMES: Record<RungKind, string> = {
   VENT_SHUTS: 'Vent shuts',
   HIGH_ALARM: 'High alarm',
   LOW_ALARM: 'Low alarm',
-  BACKUP_OPENS: 'Own thermostat opens',
-  BACKUP_CLOSES: 'Own thermostat closes',
+  BACKUP_OPENS: 'Backup opens',
+  BACKUP_CLOSES: 'Backup closes',
   STUCK_ON_END: 'Stuck on ends',
   HEATER_DEAD_END: 'Heater dead ends',
 }

@@ -50,7 +50,7 @@
   /** An outlet in a plan is one with something on it; the first is always there. */
   function connect(controller: ControllerPlan, at: number, applianceIds: string[]) {
     const loop = controller.loops[at]
-    if (!loop) controller.loops.push({ id: crypto.randomUUID(), applianceIds, ratedA: null, ratedDcA: null, ratedW: null })
+    if (!loop) controller.loops.push({ id: crypto.randomUUID(), applianceIds, ratedA: null, ratedDcA: null, ratedW: null, cutOut: false })
     else if (at > 0 && applianceIds.length === 0) controller.loops.splice(at, 1)
     else loop.applianceIds = applianceIds
   }
@@ -141,11 +141,14 @@
               <fieldset class="reads">
                 <legend>{outlet}</legend>
                 {#each plan.appliances as appliance (appliance.id)}
-                  {@const elsewhere = plan.controllers.some((other) => other.loops.some((each) => each.id !== controller.loops[at]?.id && each.applianceIds.includes(appliance.id)))}
+                  {@const elsewhere = plan.controllers.some((other) => other.loops.some((each) => each.id !== controller.loops[at]?.id && each.cutOut === (controller.loops[at]?.cutOut ?? false) && each.applianceIds.includes(appliance.id)))}
                   {#if !elsewhere}
                     <label><input type="checkbox" checked={taken.includes(appliance.id)} onchange={(event) => { const on = event.currentTarget.checked; change(() => connect(controller, at, plan.appliances.map((each) => each.id).filter((each) => (each === appliance.id ? on : taken.includes(each))))) }} /> {appliance.name}</label>
                   {/if}
                 {/each}
+                {#if at === 0 && controller.profile.law === 'ON_OFF' && outlets(controller).length === 1 && (plan.controllers.length > 1 || controller.loops[0]?.cutOut)}
+                  <label><input type="checkbox" checked={controller.loops[0]?.cutOut ?? false} onchange={(event) => { const on = event.currentTarget.checked; change(() => { controller.loops[0]!.cutOut = on }) }} /> <span>as a cut-out only, in series with what switches it</span></label>
+                {/if}
                 {#if draft.error(`controllers[${index}].loops[${at}].applianceIds`)}<p class="error">{draft.error(`controllers[${index}].loops[${at}].applianceIds`)}</p>{/if}
               </fieldset>
             {/each}

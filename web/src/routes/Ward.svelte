@@ -37,6 +37,7 @@
           settings: view.settings.map(({ controllerId, values }) => ({ controllerId, values })),
           scenario: { room: 'DAY', startHour: 21, durationS: 43_200, stepS: 1, start: 'SETTLED', buckets: 200 },
           edit: null,
+          coarse: true,
         })
         rows = rows.map((row) => (row.view === view ? { view, answer, ready } : row))
       }

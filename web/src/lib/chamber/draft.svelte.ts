@@ -201,8 +201,8 @@ export class ChamberDraft {
   }
 
   /** A change made on the ladder, from how the keys stood when it began. */
-  edit(edit: EditPlan, from: Keyed) {
-    this.#ask({ ...this.#request(), settings: asSettings(from), edit }, true)
+  edit(edit: EditPlan, from: Keyed, coarse = false) {
+    this.#ask({ ...this.#request(), settings: asSettings(from), edit, coarse }, true)
   }
 
   snapshotKeyed(): Keyed {
@@ -249,6 +249,7 @@ export class ChamberDraft {
       settings: asSettings($state.snapshot(this.keyed) as Keyed),
       scenario: $state.snapshot(this.scenario),
       edit: null,
+      coarse: null,
     }
   }
 

@@ -184,7 +184,7 @@ export function freshController(plan: ChamberPlan): ControllerPlan {
       howToSave: '',
       habits: unknownHabits(),
     },
-    loops: [{ id: crypto.randomUUID(), applianceIds: appliance ? [appliance.id] : [], ratedA: null, ratedDcA: null, ratedW: null }],
+    loops: [{ id: crypto.randomUUID(), applianceIds: appliance ? [appliance.id] : [], ratedA: null, ratedDcA: null, ratedW: null, cutOut: false }],
   }
 }
 

@@ -155,6 +155,8 @@
   }
 
   let held = $state.raw<Held | null>(null)
+  /** The newest change asked for by the rung in hand. */
+  let lastEdit: EditPlan | null = null
   let restTimer: ReturnType<typeof setTimeout> | undefined
 
   function take(rung: RungAnswer, byPointer: boolean, startY = 0): Held {
@@ -183,11 +185,15 @@
     const edit: EditPlan = both
       ? { controllerId: hand.controllerId, kind: 'MOVE_BAND', ...plain, display: toStep(stepped - hand.start, resolution) }
       : { controllerId: hand.controllerId, kind: 'MOVE_RUNG', ...plain, rung: hand.kind, display: stepped }
-    draft.edit(edit, hand.from)
+    lastEdit = edit
+    draft.edit(edit, hand.from, true)
   }
 
   function letGo() {
     clearTimeout(restTimer)
+    // Moving it asked for first looks only; where it was put is looked at in full.
+    if (held && !held.released && lastEdit) draft.edit(lastEdit, held.from)
+    lastEdit = null
     if (held) held = { ...held, byPointer: false, released: true }
   }
 
@@ -260,6 +266,20 @@
     }
     return found
   })
+
+  /** How much an output works in each bucket, as one shape under the trace. */
+  function stripPath(shares: readonly number[], top: number): string {
+    const width = plotWidth / Math.max(1, buckets)
+    let path = ''
+    for (let from = 0; from < shares.length; ) {
+      const share = shares[from]!
+      let to = from + 1
+      while (to < shares.length && shares[to] === share) to++
+      if (share > 0.02) path += `M${(plotX + from * width).toFixed(1)} ${top + STRIP}v${(-STRIP * share).toFixed(1)}h${((to - from) * width + 0.2).toFixed(1)}V${top + STRIP}Z`
+      from = to
+    }
+    return path
+  }
 
   /** “If the relay sticks on”, drawn from the middle of the window until it leaves the axis. */
   const stuckOn = $derived.by(() => {
@@ -430,17 +450,7 @@
         {@const top = bottom + 8 + row * ROW}
         {#if !compact}<text class="tick" x={plotX - 8} y={top + 12} text-anchor="end">{STRIPS[does]}</text>{/if}
         <rect x={plotX} y={top} width={plotWidth} height={STRIP} fill="none" stroke="var(--hairline)" />
-        {#each shares as share, bucket (bucket)}
-          {#if share > 0.02}
-            <rect
-              x={bucketX(bucket) - plotWidth / buckets / 2}
-              y={top + STRIP * (1 - share)}
-              width={plotWidth / buckets + 0.2}
-              height={STRIP * share}
-              fill="url(#{id}-{does})"
-            />
-          {/if}
-        {/each}
+        <path d={stripPath(shares, top)} fill="url(#{id}-{does})" />
       {/each}
     </svg>
 

@@ -103,7 +103,7 @@ class PlanningTest extends AtTheBrowser {
         assertThat(trouble).hasCount(0);
         assertThat(page.getByText("and does no harm")).isVisible();
         go("Settings");
-        assertThat(page.getByText("Own thermostat opens")).isVisible();
+        assertThat(page.getByText("Backup opens")).isVisible();
     }
 
     @Test

@@ -77,3 +77,6 @@ create table keying_trial (
   primary key (position, keying_id),
   constraint fk_keying_trial_keying foreign key (keying_id) references keying (id)
 );
+
+alter table control_loop add column cut_out boolean;
+alter table control_loop_aud add column cut_out boolean;

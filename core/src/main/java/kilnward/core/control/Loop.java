@@ -13,8 +13,10 @@ import kilnward.core.finding.Require;
  * @param mode         by program or by hand
  * @param applianceIds the appliances on its outlet, at least one
  * @param onlyLit      whether its program works only while there is light
+ * @param cutOut       whether it stands in series before what another loop switches, as a second layer
  */
-public record Loop(String id, Law law, Timers timers, OutputMode mode, List<String> applianceIds, boolean onlyLit) {
+public record Loop(String id, Law law, Timers timers, OutputMode mode, List<String> applianceIds, boolean onlyLit,
+                   boolean cutOut) {
     public Loop {
         Require.that(id != null && !id.isBlank(), "id", id, "must be given");
         Objects.requireNonNull(law, "law");
@@ -26,6 +28,6 @@ public record Loop(String id, Law law, Timers timers, OutputMode mode, List<Stri
 
     /** One that works in the dark too. */
     public Loop(String id, Law law, Timers timers, OutputMode mode, List<String> applianceIds) {
-        this(id, law, timers, mode, applianceIds, false);
+        this(id, law, timers, mode, applianceIds, false, false);
     }
 }

@@ -77,7 +77,7 @@ public record LoadCheck(List<Checked> outlets, List<Fed> supplies, List<Finding>
             Checked each = check(outlet);
             checked.add(each);
             judge(outlet, each, findings);
-            watts.merge(outlet.supply(), outlet.powerW(), Double::sum);
+            watts.merge(outlet.supply(), outlet.passesOn() ? 0 : outlet.powerW(), Double::sum);
         }
         List<Fed> supplies = watts.entrySet().stream().map(entry -> {
             double currentA = entry.getValue() / entry.getKey().voltageV();

@@ -15,9 +15,10 @@ import kilnward.core.finding.Require;
  * @param ratedW       a limit in watts printed beside it; empty where there is none
  * @param loads        what hangs on it
  * @param cyclesPerDay switchings on a day, from a rehearsal; 0 for an outlet that is never switched
+ * @param passesOn     whether it stands in series before another outlet, so that its load is the other's and counts once
  */
 public record Outlet(String name, Supply supply, OptionalDouble ratedA, OptionalDouble ratedDcA, OptionalDouble ratedW,
-                     List<Load> loads, double cyclesPerDay) {
+                     List<Load> loads, double cyclesPerDay, boolean passesOn) {
     public Outlet {
         Require.named("name", name);
         Objects.requireNonNull(supply, "supply");
@@ -26,6 +27,12 @@ public record Outlet(String name, Supply supply, OptionalDouble ratedA, Optional
         ratedW.ifPresent(watts -> Require.within("ratedW", watts, 0.1, 1e6, "W"));
         loads = List.copyOf(loads);
         Require.within("cyclesPerDay", cyclesPerDay, 0, 86_400, "1/day");
+    }
+
+    /** An outlet on its own. */
+    public Outlet(String name, Supply supply, OptionalDouble ratedA, OptionalDouble ratedDcA, OptionalDouble ratedW, List<Load> loads,
+                  double cyclesPerDay) {
+        this(name, supply, ratedA, ratedDcA, ratedW, loads, cyclesPerDay, false);
     }
 
     /** Running power of all loads (W). */

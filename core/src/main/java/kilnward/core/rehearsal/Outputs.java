@@ -139,6 +139,8 @@ final class Outputs {
             this.unit = unit;
             this.chain = chain;
             this.law = chain.law().start();
+            // What is only there to cut out lets through until it has seen too much.
+            this.conducts = loop.cutOut();
             this.timeless = chain.law().isTimeless() && chain.timers().equals(Timers.NONE)
                     && chain.relay() == Chain.SOUND_RELAY && !loop.onlyLit();
             this.opensAt = unit.controller.highAlarmOpens() ? unit.controller.highAlarm().orElse(Double.POSITIVE_INFINITY) - 1e-9
@@ -149,6 +151,8 @@ final class Outputs {
     private final class ApplianceState {
         final Appliance appliance;
         final Switched switched;
+        /** What stands in series before it; null for nothing. */
+        private final Switched cutOut;
         final int element;
         private final OwnThermostat thermostat;
         private final Lamp byClock;
@@ -158,9 +162,10 @@ final class Outputs {
         private double workingSinceS = Double.NaN;
         private boolean working = true;
 
-        private ApplianceState(Appliance appliance, Switched switched, int element) {
+        private ApplianceState(Appliance appliance, Switched switched, Switched cutOut, int element) {
             this.appliance = appliance;
             this.switched = switched;
+            this.cutOut = cutOut;
             this.element = element;
             this.thermostat = appliance instanceof Heater heater ? heater.ownThermostat().orElse(null) : null;
             this.byClock = switched == null && appliance instanceof Lamp lamp ? lamp : null;
@@ -168,7 +173,7 @@ final class Outputs {
         }
 
         boolean powered() {
-            return mains && (switched != null ? switched.conducts : appliance.runsByItself());
+            return mains && (cutOut == null || cutOut.conducts) && (switched != null ? switched.conducts : appliance.runsByItself());
         }
 
         boolean runs() {
@@ -249,14 +254,18 @@ final class Outputs {
         int heater = 0;
         int bowl = chamber.heaters().size();
         for (Appliance appliance : chamber.appliances()) {
-            Switched by = foundLoops.stream().filter(loop -> loop.loop.applianceIds().contains(appliance.id()))
-                    .findFirst().orElse(null);
+            Switched by = on(appliance, foundLoops, false);
+            Switched cut = on(appliance, foundLoops, true);
             int element = appliance instanceof Heater ? heater++ : appliance instanceof Bowl ? bowl++ : -1;
-            found.add(new ApplianceState(appliance, by, element));
+            found.add(new ApplianceState(appliance, by, cut, element));
         }
         this.appliances = found.toArray(ApplianceState[]::new);
         this.selfActing = found.stream().filter(ApplianceState::actsByItself).toArray(ApplianceState[]::new);
         this.live = found.stream().filter(each -> isLive(each.appliance)).toArray(ApplianceState[]::new);
+    }
+
+    private static Switched on(Appliance appliance, List<Switched> loops, boolean cutOut) {
+        return loops.stream().filter(each -> each.loop.cutOut() == cutOut && each.loop.applianceIds().contains(appliance.id())).findFirst().orElse(null);
     }
 
     private static Chain.Sensor sensor(Probe probe, boolean humidity) {
@@ -463,7 +472,7 @@ final class Outputs {
     /** The loop that starts at the steady state: the first one on temperature; null where there is none. */
     private Switched leading() {
         for (Switched loop : loops) {
-            if (!loop.unit.humidity) {
+            if (!loop.unit.humidity && !loop.loop.cutOut()) {
                 return loop;
             }
         }

@@ -31,6 +31,7 @@ public record Rig(Chamber chamber, Needs needs, List<Probe> probes, List<Control
             Require.that(probeIds.add(probe.id()), "probes", probe.id(), "must not share an id");
         }
         Set<String> free = new HashSet<>(chamber.appliances().stream().map(Appliance::id).toList());
+        Set<String> uncut = new HashSet<>(free);
         for (Controller controller : controllers) {
             for (String probeId : controller.probeIds()) {
                 Require.that(probeIds.contains(probeId), "controllers.probeIds", probeId, "must name a probe of the chamber");
@@ -40,8 +41,8 @@ public record Rig(Chamber chamber, Needs needs, List<Probe> probes, List<Control
             }
             for (Loop loop : controller.loops()) {
                 for (String id : loop.applianceIds()) {
-                    Require.that(free.remove(id), "controllers.loops.applianceIds", id,
-                            "must name an appliance of the chamber that no other loop switches");
+                    Require.that((loop.cutOut() ? uncut : free).remove(id), "controllers.loops.applianceIds", id,
+                            "must name an appliance of the chamber that no other loop " + (loop.cutOut() ? "cuts out" : "switches"));
                 }
             }
         }

@@ -32,15 +32,18 @@ import kilnward.core.settings.judgement.Judgements;
 public record Assessment(Situation situation, List<Finding> findings) {
     /** The two failures are rehearsed for this long (s) … */
     private static final double FAILURE_S = 72 * 3600;
-    /** … in steps of this length (s): their course is slow, and the step is exact. */
+    /** … in steps of this length (s): their course is slow, and the step is exact … */
     private static final double FAILURE_STEP_S = 10;
+    /** … or of this one (s), where a first look is enough: what sounds or harms is then known to the minute. */
+    private static final double COARSE_STEP_S = 60;
     private static final int FAILURE_BUCKETS = 864;
     private static final OwnThermostat NEVER_OPENS = new OwnThermostat(120, 119);
     /** An empty box is a shelf and a thermometer … */
     private static final double EMPTY_KG = 0.2;
     private static final double EMPTY_M2 = 0.05;
-    /** … for this long (s). */
+    /** … for this long (s), or as long as this for a first look. */
     private static final double EMPTY_S = 4 * 3600;
+    private static final double COARSE_EMPTY_S = 3600;
 
     public Assessment {
         findings = List.copyOf(findings);
@@ -51,31 +54,40 @@ public record Assessment(Situation situation, List<Finding> findings) {
      * @param scenario what to drive it through, without faults
      */
     public static Assessment of(Setup setup, Scenario scenario) {
-        Situation situation = situation(setup, scenario);
+        return of(setup, scenario, false);
+    }
+
+    /**
+     * @param coarse whether a first look is enough, while somebody is still moving something: failures in long steps, the empty box
+     *               for a short while; what was asked for is rehearsed as it is
+     */
+    public static Assessment of(Setup setup, Scenario scenario, boolean coarse) {
+        Situation situation = situation(setup, scenario, coarse);
         return new Assessment(situation, Judgements.judge(situation));
     }
 
-    private static Situation situation(Setup setup, Scenario scenario) {
+    private static Situation situation(Setup setup, Scenario scenario, boolean coarse) {
+        double stepS = coarse ? COARSE_STEP_S : FAILURE_STEP_S;
         Chamber chamber = setup.chamber();
         Rig rig = setup.rig();
-        Rig patient = withPatientControllers(rig);
+        Rig patient = withPatientControllers(rig, stepS);
         double coldestC = chamber.room().coldestC();
-        Scenario cold = new Scenario(RoomCurve.constant(coldestC), 0, FAILURE_S, FAILURE_STEP_S, Scenario.Start.COLD, List.of(),
+        Scenario cold = new Scenario(RoomCurve.constant(coldestC), 0, FAILURE_S, stepS, Scenario.Start.COLD, List.of(),
                 FAILURE_BUCKETS);
-        Scenario cut = new Scenario(RoomCurve.constant(coldestC), 0, FAILURE_S, FAILURE_STEP_S, Scenario.Start.SETTLED, List.of(),
+        Scenario cut = new Scenario(RoomCurve.constant(coldestC), 0, FAILURE_S, stepS, Scenario.Start.SETTLED, List.of(),
                 FAILURE_BUCKETS).with(new Scenario.PowerCut(0, FAILURE_S));
         // Nothing depends on the order in which these are run, so they are run beside each other.
         Supplier<Rehearsed> running = begin(() -> Rehearsal.run(rig, scenario));
         Supplier<Rehearsed> stuckOn = begin(() -> Rehearsal.run(withStuckThermostats(patient, setup),
-                failure(rig, chamber.room().warmestC(), loop -> new Fault.RelayStuckOn(loop.id(), 0))));
-        Supplier<Rehearsed> dead = begin(() -> Rehearsal.run(patient, failure(rig, coldestC, loop -> new Fault.RelayStuckOff(loop.id(), 0))));
+                failure(rig, chamber.room().warmestC(), stepS, loop -> new Fault.RelayStuckOn(loop.id(), 0))));
+        Supplier<Rehearsed> dead = begin(() -> Rehearsal.run(patient, failure(rig, coldestC, stepS, loop -> new Fault.RelayStuckOff(loop.id(), 0))));
         Supplier<Rehearsed> fromCold = begin(() -> Rehearsal.run(patient, cold));
         Supplier<Rehearsed> afterCut = begin(() -> Rehearsal.run(patient, cut));
-        Supplier<Rehearsed> empty = begin(() -> empty(setup, scenario));
+        Supplier<Rehearsed> empty = begin(() -> empty(setup, scenario, coarse ? COARSE_EMPTY_S : EMPTY_S));
         SteadyState steady = SteadyState.resting(chamber, setup::isControlled);
         // A backup, or a cooler that goes on working, caps what the balance alone would reach.
         boolean capped = chamber.heaters().stream().anyMatch(heater -> heater.ownThermostat().isPresent())
-                || !chamber.of(Cooler.class).isEmpty();
+                || !chamber.of(Cooler.class).isEmpty() || setup.controllers().stream().anyMatch(PlannedController::isCutOut);
         double balanceC = steady.occupantC(chamber.room().warmestC(), 1, 0);
         double stuckOnEndC = capped ? Math.min(balanceC, stuckOn.get().metrics().occupant().highest()) : balanceC;
         double deadEndC = steady.occupantC(coldestC, 0, 0);
@@ -108,32 +120,36 @@ public record Assessment(Situation situation, List<Finding> findings) {
 
     /** The first loop on temperature. */
     private static OptionalDouble leadingLoop(Setup setup) {
-        return IntStream.range(0, setup.controllers().size()).filter(i -> !setup.controllers().get(i).readsHumidity())
+        return IntStream.range(0, setup.controllers().size()).filter(i -> !setup.controllers().get(i).readsHumidity() && !setup.controllers().get(i).isCutOut())
                 .mapToObj(i -> OptionalDouble.of(setup.firstLoop(i))).findFirst().orElse(OptionalDouble.empty());
     }
 
     /** A few hours of the same with next to nothing inside: how it cycles before anything living goes in. */
-    private static Rehearsed empty(Setup setup, Scenario scenario) {
+    private static Rehearsed empty(Setup setup, Scenario scenario, double lengthS) {
         Contents full = setup.chamber().contents();
         Contents next = Contents.dry(Math.min(EMPTY_KG, full.massKg()), full.specificHeatJkgK(),
                 Math.min(EMPTY_M2, full.surfaceM2()), 0);
         Setup empty = new Setup(setup.chamber().with(next), setup.needs(), setup.probes(), setup.controllers(), setup.power());
         return Rehearsal.run(empty.rig(), new Scenario(scenario.room(), scenario.startHour(),
-                Math.min(EMPTY_S, scenario.durationS()), scenario.stepS(), Scenario.Start.SETTLED, List.of(), 1));
+                Math.min(lengthS, scenario.durationS()), scenario.stepS(), Scenario.Start.SETTLED, List.of(), 1));
     }
 
-    private static Scenario failure(Rig rig, double roomC, java.util.function.Function<Loop, Fault> fault) {
+    private static Scenario failure(Rig rig, double roomC, double stepS, java.util.function.Function<Loop, Fault> fault) {
         // Only heaters get stuck here: a cooler stuck on is another story, and its own fault.
         List<Fault> faults = rig.controllers().stream().flatMap(controller -> controller.loops().stream())
-                .filter(loop -> rig.chamber().heaters().stream().anyMatch(heater -> loop.applianceIds().contains(heater.id())))
+                .filter(loop -> !loop.cutOut() && rig.chamber().heaters().stream().anyMatch(heater -> loop.applianceIds().contains(heater.id())))
                 .map(fault).toList();
-        return new Scenario(RoomCurve.constant(roomC), 0, FAILURE_S, FAILURE_STEP_S, Scenario.Start.SETTLED, faults,
+        return new Scenario(RoomCurve.constant(roomC), 0, FAILURE_S, stepS, Scenario.Start.SETTLED, faults,
                 FAILURE_BUCKETS);
     }
 
     /** The same rig with controllers that look no oftener than the long step. */
     static Rig withPatientControllers(Rig rig) {
+        return withPatientControllers(rig, FAILURE_STEP_S);
+    }
+
+    private static Rig withPatientControllers(Rig rig, double stepS) {
         return new Rig(rig.chamber(), rig.needs(), rig.probes(), rig.controllers().stream()
-                .map(each -> each.withSampling(Math.max(FAILURE_STEP_S, each.samplingS()))).toList());
+                .map(each -> each.withSampling(Math.max(stepS, each.samplingS()))).toList());
     }
 }

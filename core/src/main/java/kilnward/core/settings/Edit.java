@@ -33,7 +33,11 @@ public sealed interface Edit {
         public Settings apply(PlannedController controller, Direction wanted) {
             Profile profile = controller.profile();
             Settings settings = controller.settings();
+            Direction direction = Translation.direction(profile, settings, 0, wanted);
+            boolean damp = controller.readsHumidity();
             return switch (kind) {
+                case BACKUP_OPENS -> new MoveRung(controllerId, Rung.Kind.off(direction, damp), humidity, night, display).apply(controller, wanted);
+                case BACKUP_CLOSES -> new MoveRung(controllerId, Rung.Kind.on(direction, damp), humidity, night, display).apply(controller, wanted);
                 case HIGH_ALARM -> LawKeys.put(profile, settings, Parameter.HIGH_ALARM, display);
                 case LOW_ALARM -> LawKeys.put(profile, settings, Parameter.LOW_ALARM, display);
                 default -> profile.law().keys().move(profile, settings,

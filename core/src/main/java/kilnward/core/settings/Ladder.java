@@ -43,8 +43,9 @@ public record Ladder(List<Rung> rungs, List<Double> placementK) {
             LawKeys keys = planned.profile().law().keys();
             for (int loop = 0; loop < planned.loops().size(); loop++) {
                 for (LawKeys.Mark mark : keys.marks(planned.profile(), planned.settings(), loop, setup.wanted(planned))) {
+                    boolean cutOut = planned.loops().get(loop).cutOut();
                     rungs.add(mark.companion() ? beside(rig, controller, mark)
-                            : rung(mark.kind(), controller, mark.display(), differenceK, OptionalDouble.empty(), mark.night()));
+                            : rung(cutOut ? mark.kind().asBackup() : mark.kind(), controller, mark.display(), differenceK, OptionalDouble.empty(), mark.night()));
                 }
             }
             controller.highAlarm().ifPresent(at -> rungs.add(rung(Rung.Kind.HIGH_ALARM, controller, at, differenceK,

@@ -30,7 +30,7 @@ final class Loads {
                 PlannedController.PlannedLoop loop = controller.loops().get(at);
                 String name = (at == 0 ? "The outlet of " : "The second outlet of ") + controller.name();
                 supplyOf(setup, loop).ifPresent(supply -> outlets.add(new Outlet(name, supply, loop.ratedA(), loop.ratedDcA(), loop.ratedW(),
-                        loop.applianceIds().stream().map(setup::appliance).map(Loads::load).toList(), cyclesPerDay)));
+                        loop.applianceIds().stream().map(setup::appliance).map(Loads::load).toList(), cyclesPerDay, loop.cutOut())));
             }
         }
         for (Appliance appliance : setup.chamber().appliances()) {

@@ -36,9 +36,15 @@ public record PlannedController(String id, String name, List<String> probeIds, P
      * @param ratedA       what its contact is rated for with alternating current (A); empty where not known
      * @param ratedDcA     the same with direct current (A); empty where not known
      * @param ratedW       a limit in watts printed beside it; empty where there is none
+     * @param cutOut       whether it stands in series before what another controller switches, as a second layer
      */
     public record PlannedLoop(String id, List<String> applianceIds, OptionalDouble ratedA, OptionalDouble ratedDcA,
-                              OptionalDouble ratedW) {
+                              OptionalDouble ratedW, boolean cutOut) {
+        /** An output that switches what hangs on it. */
+        public PlannedLoop(String id, List<String> applianceIds, OptionalDouble ratedA, OptionalDouble ratedDcA, OptionalDouble ratedW) {
+            this(id, applianceIds, ratedA, ratedDcA, ratedW, false);
+        }
+
         public PlannedLoop {
             ratedA.ifPresent(amps -> Require.within("ratedA", amps, 0.01, 1000, "A"));
             ratedDcA.ifPresent(amps -> Require.within("ratedDcA", amps, 0.01, 1000, "A"));
@@ -55,6 +61,11 @@ public record PlannedController(String id, String name, List<String> probeIds, P
     /** Whether it reads humidity rather than temperature. */
     public boolean readsHumidity() {
         return profile.unit().isHumidity();
+    }
+
+    /** Whether it only stands behind another controller, as a second layer. */
+    public boolean isCutOut() {
+        return loops.stream().allMatch(PlannedLoop::cutOut);
     }
 
     /** All appliances on its outlets. */

@@ -57,9 +57,9 @@ public record Rung(Kind kind, String controllerId, OptionalDouble display, doubl
         HIGH_ALARM,
         /** Low alarm. */
         LOW_ALARM,
-        /** An appliance's own thermostat stops it. */
+        /** A cut-out or an appliance's own thermostat stops it. */
         BACKUP_OPENS,
-        /** An appliance's own thermostat lets it run again. */
+        /** A cut-out or an appliance's own thermostat lets it run again. */
         BACKUP_CLOSES,
         /** Where a heater that never stops ends, in the warmest room. */
         STUCK_ON_END,
@@ -79,6 +79,11 @@ public record Rung(Kind kind, String controllerId, OptionalDouble display, doubl
         /** The rung at which an output is full. */
         static Kind full(Direction direction, boolean humidity) {
             return direction == Direction.RAISE ? humidity ? MOISTEN_FULL : HEAT_FULL : humidity ? DRY_FULL : COOL_FULL;
+        }
+
+        /** The same where the output is only there to back another up. */
+        Kind asBackup() {
+            return isOn() ? BACKUP_CLOSES : isSwitching() ? BACKUP_OPENS : this;
         }
 
         /** Whether an output comes on or stops here. */

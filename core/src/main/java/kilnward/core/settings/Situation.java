@@ -27,9 +27,9 @@ import kilnward.core.rehearsal.Rig;
 public record Situation(Setup setup, Rig rig, Rehearsed running, Rehearsed stuckOn, Rehearsed dead, double stuckOnEndC,
                         double deadEndC, SteadyState steady, Ladder ladder, Sizing sizing, HeatBalance balance,
                         Optional<LoadCheck> loads) {
-    /** Positions of the controllers that read temperature. */
+    /** Positions of the controllers that govern by temperature. */
     public int[] onTemperature() {
-        return IntStream.range(0, setup.controllers().size()).filter(i -> !setup.controllers().get(i).readsHumidity())
+        return IntStream.range(0, setup.controllers().size()).filter(i -> !setup.controllers().get(i).readsHumidity() && !setup.controllers().get(i).isCutOut())
                 .toArray();
     }
 }

@@ -159,6 +159,9 @@ public record Suggestion(Settings settings, List<Reason> reasons, boolean fits, 
             profile = controller.profile();
             unit = controller.settings().unit(profile);
             humidity = controller.readsHumidity();
+            if (controller.isCutOut()) {
+                throw new RefusedValueException("controllerId", controller.id(), "must govern: a cut-out is placed on the ladder, between the swing and harm");
+            }
             compressor = controller.applianceIds().stream().map(setup::appliance)
                     .anyMatch(each -> each instanceof Cooler cooler && cooler.kind() != Cooler.Kind.THERMOELECTRIC);
             mostPerHour = profile.law() != LawKind.ON_OFF ? NOTHING_WEARS : compressor ? MOST_STARTS_PER_HOUR : LoadCheck.MOST_PER_HOUR;

@@ -68,7 +68,7 @@ public final class Translation {
         for (int i = 0; i < planned.loops().size(); i++) {
             PlannedController.PlannedLoop loop = planned.loops().get(i);
             loops.add(new Loop(loop.id(), profile.law().keys().law(profile, settings, i, wanted), timers,
-                    mode(settings, i == 0 ? Parameter.OUTPUT_MODE : Parameter.SECOND_OUTPUT_MODE), loop.applianceIds(), onlyLit));
+                    mode(settings, i == 0 ? Parameter.OUTPUT_MODE : Parameter.SECOND_OUTPUT_MODE), loop.applianceIds(), onlyLit, loop.cutOut()));
         }
         return new Controller(planned.id(), planned.probeIds(), display, profile.samplingS(), optional(settings, Parameter.HIGH_ALARM),
                 optional(settings, Parameter.LOW_ALARM), loops, companion, isChosen(settings, Parameter.HIGH_ALARM_OPENS));

@@ -69,6 +69,17 @@ class AssessmentTest {
         assertEquals(List.of(), Assessment.of(sound(), Osier.night(12)).findings());
     }
 
+    /** While a rung is moved the failures are known to the minute; what is asked for is the same. */
+    @Test
+    void aFirstLookDiffersInTheFailuresAlone() {
+        Assessment full = Assessment.of(lively(), Osier.night(12));
+        Assessment first = Assessment.of(lively(), Osier.night(12), true);
+        assertEquals(full.situation().running().metrics(), first.situation().running().metrics());
+        assertEquals(full.findings().stream().map(Finding::code).toList(), first.findings().stream().map(Finding::code).toList());
+        assertEquals(full.situation().stuckOn().metrics().harmedAtS().orElse(-1), first.situation().stuckOn().metrics().harmedAtS().orElse(-1), 120);
+        assertEquals(full.situation().stuckOnEndC(), first.situation().stuckOnEndC(), 0.05);
+    }
+
     @Test
     void wrongDirection() {
         Setup wrong = keyed(sound().controllers().get(0).settings().with(Parameter.DIRECTION, 1));

@@ -62,7 +62,7 @@ final class CellarTank {
                 List.of(cold, heater, flow),
                 List.of(new ProbePlan(probe, "probe at the pump's inlet", null, null, null, null, 0.0, 0.0, 60.0, 0.1, 0.0, 0.0, null)),
                 List.of(new ControllerPlan(text(CONTROLLER), "Ford wave", List.of(probe), ford,
-                        List.of(new LoopPlan(text(56), List.of(chiller), 10.0, null, null))))), LEAD);
+                        List.of(LoopPlan.of(text(56), List.of(chiller), 10.0, null, null))))), LEAD);
         demo.save(CHAMBER, CONTROLLER, 0, "Quiet band for the summer.", OWNER, values(Parameter.SET_VALUE, 17.0, Parameter.DIFFERENTIAL, 0.6,
                 Parameter.MIN_OFF, 4, Parameter.HIGH_ALARM, 20, Parameter.LOW_ALARM, 14, Parameter.OFFSET, 0));
     }

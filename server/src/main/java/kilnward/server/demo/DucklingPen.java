@@ -50,7 +50,7 @@ final class DucklingPen {
                 List.of(AppliancePlan.of(emitter, "ceramic emitter", ApplianceKind.CERAMIC_EMITTER, 400)),
                 List.of(ProbePlan.typed(probe, "probe at duckling height", 0.002, 0, 30, 0)),
                 List.of(new ControllerPlan(text(CONTROLLER), "Tin lantern", List.of(probe), lantern,
-                        List.of(new LoopPlan(text(24), List.of(emitter), 10.0, null, 1500.0))))), LEAD);
+                        List.of(LoopPlan.of(text(24), List.of(emitter), 10.0, null, 1500.0))))), LEAD);
         demo.save(CHAMBER, CONTROLLER, 0, "First try for week one.", KEEPER, values(Parameter.SET_VALUE, 92, Parameter.DIFFERENTIAL, 2,
                 Parameter.HIGH_ALARM, 95, Parameter.LOW_ALARM, 86, Parameter.OFFSET, 0));
     }

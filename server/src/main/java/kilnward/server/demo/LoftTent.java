@@ -66,9 +66,9 @@ final class LoftTent {
                 List.of(new ProbePlan(probe, "probe between the blocks", new PlacePlan(0.2, 0.3, 0.7, 0.0, 0.0, 0.0), null, null, null, 0.0,
                         0.0, 40.0, 0.0, 0.0, 0.0, new HumiditySensorPlan(60.0, 0.0, 0.05))),
                 List.of(new ControllerPlan(text(WARM), "Gable knob", List.of(probe), warm,
-                                List.of(new LoopPlan(text(37), List.of(rod), 10.0, null, null))),
+                                List.of(LoopPlan.of(text(37), List.of(rod), 10.0, null, null))),
                         new ControllerPlan(text(MOIST), "Reed gauge", List.of(probe), moist,
-                                List.of(new LoopPlan(text(38), List.of(mist), 5.0, null, null))))), LEAD);
+                                List.of(LoopPlan.of(text(38), List.of(mist), 5.0, null, null))))), LEAD);
         demo.save(CHAMBER, WARM, 0, "For the first flush.", LEAD, values(Parameter.ON_AT, 16.4, Parameter.OFF_AT, 17.2,
                 Parameter.HIGH_ALARM, 22, Parameter.LOW_ALARM, 13));
         demo.save(CHAMBER, MOIST, 0, "Damp, and well short of dripping.", KEEPER, values(Parameter.ON_AT, 86, Parameter.OFF_AT, 91));

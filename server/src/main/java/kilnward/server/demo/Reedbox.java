@@ -59,7 +59,7 @@ final class Reedbox {
                 List.of(new ProbePlan(probe, "probe on the middle tub", new PlacePlan(0.16, 0.175, 0.15, 0.0, 0.0, 0.0), null, null, null,
                         0.0, 0.0, 40.0, 0.3, 0.0, 0.0, null)),
                 List.of(new ControllerPlan(text(CONTROLLER), "Marl two-key", List.of(probe), marl,
-                        List.of(new LoopPlan(text(14), List.of(mat), 5.0, null, null))))), OWNER);
+                        List.of(LoopPlan.of(text(14), List.of(mat), 5.0, null, null))))), OWNER);
         demo.save(CHAMBER, CONTROLLER, 0, "From the factory, to try the mat on the empty box.", OWNER, keyed(30, 1, 50, 0, 0));
         demo.save(CHAMBER, CONTROLLER, 1, "Empty box steady; aim and gap for eggs.", LEAD, keyed(28.5, 0.4, 31, 25.5, 0));
         demo.save(CHAMBER, CONTROLLER, 2, "Trim after the check beside the probe: the display read 0.3 high.", KEEPER,

@@ -78,7 +78,7 @@ final class SundewCabinet {
                 List.of(AppliancePlan.of(cable, "heating cable", ApplianceKind.CABLE, 90), lights, stir, draw),
                 List.of(new ProbePlan(probe, "probe among the leaves", null, null, null, null, 0.0, 0.8, 60.0, 0.0, 0.0, 0.0, new HumiditySensorPlan(60.0, 0.0, 0.0))),
                 List.of(new ControllerPlan(text(45), "Fern plate", List.of(probe), fern,
-                        List.of(new LoopPlan(text(46), List.of(cable), 6.0, null, null))),
-                        new ControllerPlan(text(48), "Gill", List.of(probe), gill, List.of(new LoopPlan(text(49), List.of(exhaust), null, 2.0, null))))), LEAD);
+                        List.of(LoopPlan.of(text(46), List.of(cable), 6.0, null, null))),
+                        new ControllerPlan(text(48), "Gill", List.of(probe), gill, List.of(LoopPlan.of(text(49), List.of(exhaust), null, 2.0, null))))), LEAD);
     }
 }

@@ -34,6 +34,8 @@ public class LoopEntity extends Identified {
     public Double ratedDcA;
     @Column(name = "rated_w")
     public Double ratedW;
+    /** Whether it only backs another up; null in rows of a server that knew no such thing. */
+    public Boolean cutOut;
 
     protected LoopEntity() {
     }

@@ -349,7 +349,7 @@ class ChamberApiTest {
                     .putArray("words");
         }
         ((ArrayNode) controller.get("loops")).addObject().put("id", UUID.randomUUID().toString()).putNull("ratedA").putNull("ratedDcA")
-                .putNull("ratedW").putArray("applianceIds").add(dryer.get("id").asString());
+                .putNull("ratedW").put("cutOut", false).putArray("applianceIds").add(dryer.get("id").asString());
         ((ObjectNode) request.at("/settings/" + at)).putObject("values").put("SET_VALUE", 85).put("DIFFERENTIAL", 3).put("LOWER_DIFFERENTIAL", 4);
 
         Answer answer = lead.post("/api/v1/rehearsals", request.toString());

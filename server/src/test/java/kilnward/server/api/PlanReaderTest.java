@@ -80,7 +80,7 @@ class PlanReaderTest {
         AppliancePlan own = new AppliancePlan(id, "own", ApplianceKind.BULB, 40.0, false, null, 77.0, 0.5, 0.1, null, 33.0,
                 31.0, null, null, null, null, null, null, null, null, null, null, null, null);
         ChamberPlan changed = with(lived(plan), own, each -> new ControllerPlan(each.id(), each.name(), each.probeIds(),
-                each.profile(), List.of(new LoopPlan(each.loops().get(0).id(), List.of(id), 5.0, null, 1150.0))));
+                each.profile(), List.of(LoopPlan.of(each.loops().get(0).id(), List.of(id), 5.0, null, 1150.0))));
         Setup setup = PlanReader.setup(changed, keyed());
         Heater heater = (Heater) setup.chamber().appliances().get(0);
         assertEquals(77, heater.elementJK());

@@ -25,6 +25,7 @@ public final class Judgements {
             new AlarmReach(),
             new SounderSilent(),
             new LinkLossUnsafe(),
+            new SharedProbe(),
             new CompressorUnguarded(),
             new VentMotorStopped(),
             new FanSpeeds(),

@@ -87,6 +87,7 @@ final class RungOrder implements Judgement {
                         : "It closes again only at {rungC}, inside the swing, which reaches {highestC}.",
                 Map.of("rungC", Numbers.level(rung.occupant()), "highestC", Numbers.level(highestC),
                         "harmC", Numbers.level(harm.map(HarmLimit::levelC).orElse(rung.occupant()))),
-                Remedy.byHand("Set the appliance's own thermostat between the high alarm and harm", Step.CHAMBER)));
+                rung.controllerId().isEmpty() ? Remedy.byHand("Set the appliance's own thermostat between the high alarm and harm", Step.CHAMBER)
+                        : Remedy.byHand("Move the cut-out between the high alarm and harm", Step.SETTINGS)));
     }
 }

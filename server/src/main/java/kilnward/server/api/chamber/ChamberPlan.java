@@ -323,11 +323,16 @@ public record ChamberPlan(@NotBlank @Size(max = 80) String name, @NotNull @Size(
      *
      * @param ratedA   with alternating current
      * @param ratedDcA with direct current
+     * @param cutOut   whether it stands in series before what another controller switches, as a second layer
      */
     public record LoopPlan(@NotNull @Pattern(regexp = UUID, message = NOT_UUID) String id,
                            @NotEmpty @Size(max = 10) List<@NotNull String> applianceIds,
                            @OrNull @Within(min = 0.01, max = 1000, unit = "A") Double ratedA,
                            @OrNull @Within(min = 0.01, max = 1000, unit = "A") Double ratedDcA,
-                           @OrNull @Within(min = 0.1, max = 1e6, unit = "W") Double ratedW) {
+                           @OrNull @Within(min = 0.1, max = 1e6, unit = "W") Double ratedW, @NotNull Boolean cutOut) {
+        /** An output that switches what hangs on it. */
+        public static LoopPlan of(String id, List<String> applianceIds, Double ratedA, Double ratedDcA, Double ratedW) {
+            return new LoopPlan(id, applianceIds, ratedA, ratedDcA, ratedW, false);
+        }
     }
 }

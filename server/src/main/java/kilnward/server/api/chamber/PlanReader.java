@@ -89,6 +89,7 @@ public final class PlanReader {
             probe(plan, probe);
         });
         Set<String> taken = new HashSet<>();
+        Set<String> cut = new HashSet<>();
         each(plan.controllers(), "controllers", controller -> {
             fresh(ids, controller.id());
             Profile profile = at("profile", () -> profile(controller));
@@ -103,7 +104,7 @@ public final class PlanReader {
             each(controller.loops(), "loops", loop -> {
                 fresh(ids, loop.id());
                 for (String id : loop.applianceIds()) {
-                    if (plan.appliances().stream().noneMatch(appliance -> appliance.id().equals(id)) || !taken.add(id)) {
+                    if (plan.appliances().stream().noneMatch(appliance -> appliance.id().equals(id)) || !(loop.cutOut() ? cut : taken).add(id)) {
                         throw new RefusedValueException("applianceIds", id,
                                 "must name an appliance of this chamber that no other output switches");
                     }
@@ -136,7 +137,7 @@ public final class PlanReader {
             controllers.add(at(path, () -> new PlannedController(controller.id(), controller.name(), controller.probeIds(),
                     profile, controller.loops().stream()
                             .map(loop -> new PlannedController.PlannedLoop(loop.id(), loop.applianceIds(),
-                                    optional(loop.ratedA()), optional(loop.ratedDcA()), optional(loop.ratedW()))).toList(),
+                                    optional(loop.ratedA()), optional(loop.ratedDcA()), optional(loop.ratedW()), loop.cutOut())).toList(),
                     keyed)));
         }
         Chamber chamber = chamber(plan);

@@ -231,6 +231,7 @@ final class PlanStore {
                 stored.ratedA = loop.ratedA();
                 stored.ratedDcA = loop.ratedDcA();
                 stored.ratedW = loop.ratedW();
+                stored.cutOut = loop.cutOut();
             }
         }
         return entity;
@@ -309,7 +310,7 @@ final class PlanStore {
 
     private static LoopPlan loop(LoopEntity loop) {
         return new LoopPlan(loop.getId().toString(), loop.getApplianceIds().stream().map(UUID::toString).toList(),
-                loop.ratedA, loop.ratedDcA, loop.ratedW);
+                loop.ratedA, loop.ratedDcA, loop.ratedW, Boolean.TRUE.equals(loop.cutOut));
     }
 
     private static WallPlan wall(WallEntity wall) {

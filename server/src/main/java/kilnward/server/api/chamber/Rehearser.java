@@ -27,7 +27,7 @@ final class Rehearser {
             PlannedController controller = setup.controller(edit.controllerId());
             setup = setup.with(controller.id(), edit.apply(controller, setup.wanted(controller)));
         }
-        return RehearsalAnswer.of(Assessment.of(setup, scenario(request.scenario(), setup.chamber().room())),
+        return RehearsalAnswer.of(Assessment.of(setup, scenario(request.scenario(), setup.chamber().room()), Boolean.TRUE.equals(request.coarse())),
                 request.chamber());
     }
 

@@ -48,7 +48,7 @@ public class Starter {
                 List.of(AppliancePlan.of(heater, "mat", ApplianceKind.MAT, 15)),
                 List.of(new ProbePlan(probe, "probe", null, null, null, null, 0.0, 0.0, 40.0, 0.0, 0.0, 0.0, null)),
                 List.of(new ControllerPlan(UUID.randomUUID().toString(), "My controller", List.of(probe), profile(),
-                        List.of(new LoopPlan(UUID.randomUUID().toString(), List.of(heater), null, null, null)))));
+                        List.of(LoopPlan.of(UUID.randomUUID().toString(), List.of(heater), null, null, null)))));
     }
 
     /** A box of one foam. */
