@@ -202,7 +202,10 @@ export class ChamberDraft {
 
   /** A change made on the ladder, from how the keys stood when it began. */
   edit(edit: EditPlan, from: Keyed, coarse = false) {
-    this.#ask({ ...this.#request(), settings: asSettings(from), edit, coarse }, true)
+    const request = this.#request()
+    // A first look is drawn with as many buckets as are seen while something moves.
+    const scenario = coarse ? { ...request.scenario, buckets: Math.min(200, request.scenario.buckets) } : request.scenario
+    this.#ask({ ...request, settings: asSettings(from), scenario, edit, coarse }, true)
   }
 
   snapshotKeyed(): Keyed {

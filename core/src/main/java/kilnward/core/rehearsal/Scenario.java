@@ -84,6 +84,11 @@ public record Scenario(RoomCurve room, double startHour, double durationS, doubl
         return new Scenario(room, startHour, durationS, stepS, start, faults, buckets, openings, List.of(added));
     }
 
+    /** The same scenario in steps of another length (s). */
+    public Scenario withStep(double otherS) {
+        return new Scenario(room, startHour, durationS, otherS, start, faults, buckets, openings, cuts);
+    }
+
     boolean powerAt(double timeS) {
         for (PowerCut cut : cuts) {
             if (timeS >= cut.fromS() && timeS < cut.fromS() + cut.durationS()) {

@@ -36,6 +36,8 @@ public record Assessment(Situation situation, List<Finding> findings) {
     private static final double FAILURE_STEP_S = 10;
     /** … or of this one (s), where a first look is enough: what sounds or harms is then known to the minute. */
     private static final double COARSE_STEP_S = 60;
+    /** What was asked for is then rehearsed in steps no shorter than this (s): a probe follows within tens of seconds. */
+    private static final double COARSE_RUN_STEP_S = 5;
     private static final int FAILURE_BUCKETS = 864;
     private static final OwnThermostat NEVER_OPENS = new OwnThermostat(120, 119);
     /** An empty box is a shelf and a thermometer … */
@@ -58,15 +60,16 @@ public record Assessment(Situation situation, List<Finding> findings) {
     }
 
     /**
-     * @param coarse whether a first look is enough, while somebody is still moving something: failures in long steps, the empty box
-     *               for a short while; what was asked for is rehearsed as it is
+     * @param coarse whether a first look is enough, while somebody is still moving something: longer steps, and the empty box for a
+     *               short while
      */
     public static Assessment of(Setup setup, Scenario scenario, boolean coarse) {
         Situation situation = situation(setup, scenario, coarse);
         return new Assessment(situation, Judgements.judge(situation));
     }
 
-    private static Situation situation(Setup setup, Scenario scenario, boolean coarse) {
+    private static Situation situation(Setup setup, Scenario asked, boolean coarse) {
+        Scenario scenario = coarse ? asked.withStep(Math.max(COARSE_RUN_STEP_S, asked.stepS())) : asked;
         double stepS = coarse ? COARSE_STEP_S : FAILURE_STEP_S;
         Chamber chamber = setup.chamber();
         Rig rig = setup.rig();
@@ -77,7 +80,8 @@ public record Assessment(Situation situation, List<Finding> findings) {
         Scenario cut = new Scenario(RoomCurve.constant(coldestC), 0, FAILURE_S, stepS, Scenario.Start.SETTLED, List.of(),
                 FAILURE_BUCKETS).with(new Scenario.PowerCut(0, FAILURE_S));
         // Nothing depends on the order in which these are run, so they are run beside each other.
-        Supplier<Rehearsed> running = begin(() -> Rehearsal.run(rig, scenario));
+        Rig looking = withPatientControllers(rig, scenario.stepS());
+        Supplier<Rehearsed> running = begin(() -> Rehearsal.run(looking, scenario));
         Supplier<Rehearsed> stuckOn = begin(() -> Rehearsal.run(withStuckThermostats(patient, setup),
                 failure(rig, chamber.room().warmestC(), stepS, loop -> new Fault.RelayStuckOn(loop.id(), 0))));
         Supplier<Rehearsed> dead = begin(() -> Rehearsal.run(patient, failure(rig, coldestC, stepS, loop -> new Fault.RelayStuckOff(loop.id(), 0))));
@@ -95,7 +99,7 @@ public record Assessment(Situation situation, List<Finding> findings) {
         return new Situation(setup, rig, running.get(), stuckOn.get(), dead.get(), stuckOnEndC, deadEndC, steady,
                 Ladder.of(setup, rig, running.get(), stuckOn.get(), dead.get(), stuckOnEndC, deadEndC),
                 Sizing.of(chamber, setup.needs(), steady, runs, leadingLoop(setup)),
-                steady.balance(setup.needs().keep().middleC(), coldestC), Loads.of(setup, running.get()));
+                steady.balance(setup.needs().keep().middleC(), coldestC), Loads.of(setup, running.get()), coarse);
     }
 
     /** Begins to work something out beside the caller; what is refused there is refused where the result is asked for. */
@@ -130,7 +134,7 @@ public record Assessment(Situation situation, List<Finding> findings) {
         Contents next = Contents.dry(Math.min(EMPTY_KG, full.massKg()), full.specificHeatJkgK(),
                 Math.min(EMPTY_M2, full.surfaceM2()), 0);
         Setup empty = new Setup(setup.chamber().with(next), setup.needs(), setup.probes(), setup.controllers(), setup.power());
-        return Rehearsal.run(empty.rig(), new Scenario(scenario.room(), scenario.startHour(),
+        return Rehearsal.run(withPatientControllers(empty.rig(), scenario.stepS()), new Scenario(scenario.room(), scenario.startHour(),
                 Math.min(lengthS, scenario.durationS()), scenario.stepS(), Scenario.Start.SETTLED, List.of(), 1));
     }
 

@@ -23,10 +23,11 @@ import kilnward.core.rehearsal.Rig;
  * @param sizing      how big a heater it asks for, how fast it moves
  * @param balance     where its heat comes from and goes to in the coldest room
  * @param loads       what its outlets carry; empty where no supply is known
+ * @param firstLook   whether somebody is still moving something, so that nothing is tried out for a remedy
  */
 public record Situation(Setup setup, Rig rig, Rehearsed running, Rehearsed stuckOn, Rehearsed dead, double stuckOnEndC,
                         double deadEndC, SteadyState steady, Ladder ladder, Sizing sizing, HeatBalance balance,
-                        Optional<LoadCheck> loads) {
+                        Optional<LoadCheck> loads, boolean firstLook) {
     /** Positions of the controllers that govern by temperature. */
     public int[] onTemperature() {
         return IntStream.range(0, setup.controllers().size()).filter(i -> !setup.controllers().get(i).readsHumidity() && !setup.controllers().get(i).isCutOut())

@@ -6,6 +6,8 @@ import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import java.io.IOException;
 import java.net.InetAddress;
+import java.util.Arrays;
+import java.util.List;
 import java.util.Set;
 import kilnward.server.api.problem.ProblemWriter;
 import org.springframework.beans.factory.annotation.Value;
@@ -20,6 +22,10 @@ import org.springframework.security.web.SecurityFilterChain;
 import org.springframework.security.web.context.HttpSessionSecurityContextRepository;
 import org.springframework.security.web.context.SecurityContextRepository;
 import org.springframework.security.web.header.HeaderWriterFilter;
+import org.springframework.security.web.servlet.util.matcher.PathPatternRequestMatcher;
+import org.springframework.security.web.util.matcher.RequestMatcher;
+import org.springframework.session.web.http.CookieHttpSessionIdResolver;
+import org.springframework.session.web.http.HttpSessionIdResolver;
 import org.springframework.web.filter.OncePerRequestFilter;
 
 /** Who may do what. Calculations are open to all; looking is open in the demo; changing takes a role. */
@@ -36,6 +42,32 @@ public class SecurityConfig {
     @Bean
     SecurityContextRepository securityContextRepository() {
         return new HttpSessionSecurityContextRepository();
+    }
+
+    /**
+     * Calculations ask for no session: looking one up in the database for each position of a dragged rung would cost more than the
+     * session is worth.
+     */
+    @Bean
+    HttpSessionIdResolver sessionIds() {
+        CookieHttpSessionIdResolver cookies = new CookieHttpSessionIdResolver();
+        List<RequestMatcher> stateless = Arrays.stream(STATELESS).<RequestMatcher>map(PathPatternRequestMatcher.withDefaults()::matcher).toList();
+        return new HttpSessionIdResolver() {
+            @Override
+            public List<String> resolveSessionIds(HttpServletRequest request) {
+                return stateless.stream().anyMatch(each -> each.matches(request)) ? List.of() : cookies.resolveSessionIds(request);
+            }
+
+            @Override
+            public void setSessionId(HttpServletRequest request, HttpServletResponse response, String id) {
+                cookies.setSessionId(request, response, id);
+            }
+
+            @Override
+            public void expireSession(HttpServletRequest request, HttpServletResponse response) {
+                cookies.expireSession(request, response);
+            }
+        };
     }
 
     @Bean

@@ -37,7 +37,7 @@ final class ShortCycling implements Judgement {
                 continue;
             }
             PlannedController controller = controllers.get(i);
-            Optional<Trial> better = controller.readsHumidity() ? Optional.empty() : slower(situation, controller, i);
+            Optional<Trial> better = situation.firstLook() || controller.readsHumidity() ? Optional.empty() : slower(situation, controller, i);
             Map<String, kilnward.core.finding.Quantity> numbers = new java.util.HashMap<>(Map.of(
                     "perHour", Numbers.perHour(switching.cyclesPerHour()),
                     "months", Numbers.count(LoadCheck.CONTACT_LIFE / switching.cyclesPerHour() / HOURS_A_MONTH)));
