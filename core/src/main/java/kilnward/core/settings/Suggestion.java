@@ -150,6 +150,7 @@ public record Suggestion(Settings settings, List<Reason> reasons, boolean fits, 
 
         private final Progress progress;
         private final Direction wanted;
+        private double opposed = Double.NaN;
 
         Search(Setup setup, PlannedController controller, Progress progress) {
             this.setup = setup;
@@ -182,6 +183,7 @@ public record Suggestion(Settings settings, List<Reason> reasons, boolean fits, 
             if (profile.key(Parameter.DIRECTION).isPresent()) {
                 start = start.with(Parameter.DIRECTION, wanted == Direction.RAISE ? 0 : 1);
             }
+            opposed = opposed(metrics(start));
             Trial now = rehearse(start);
             double placement = now.mean() - now.display().mean();
             List<Settings> froms = pulsed(start);
@@ -230,9 +232,38 @@ public record Suggestion(Settings settings, List<Reason> reasons, boolean fits, 
             return mist ? List.of(steady, steady.with(Parameter.PULSE_REST, Translation.key(profile, start, Parameter.PULSE_REST).nearest(PULSE_MIN))) : List.of(steady);
         }
 
-        /** Swing against switching: a share of the band against a share of what the contact bears; what lies outside weighs most. */
+        /**
+         * Swing against switching: a share of the band against a share of what the contact bears; what lies outside, and what works
+         * against another controller, weighs most.
+         */
         private double trade(Trial trial) {
-            return (trial.highest() - trial.lowest() + OUTSIDE * Math.max(0, -trial.margin())) / (high - low) + trial.perHour() / mostPerHour;
+            return (trial.highest() - trial.lowest() + OUTSIDE * (Math.max(0, -trial.margin()) + fights(trial))) / (high - low) + trial.perHour() / mostPerHour;
+        }
+
+        /** How far it acts into where another controller moves the same the other way (K or points at the occupant). */
+        private double fights(Trial trial) {
+            double[] acts = Translation.extent(profile, trial.settings(), wanted);
+            double placement = trial.mean() - trial.display().mean();
+            return profile.isTwoSided() ? 0 : wanted == Direction.LOWER ? Math.max(0, opposed - unit.toModel(acts[0]) - placement)
+                    : Math.max(0, unit.toModel(acts[1]) + placement - opposed);
+        }
+
+        /** Where others that move the same the other way stop, at the occupant; infinitely far where there are none. */
+        private double opposed(Metrics metrics) {
+            double farthest = wanted == Direction.LOWER ? Double.NEGATIVE_INFINITY : Double.POSITIVE_INFINITY;
+            double there = humidity ? metrics.humidity().orElseThrow().mean() : metrics.occupant().mean();
+            for (int i = 0; i < setup.controllers().size(); i++) {
+                PlannedController other = setup.controllers().get(i);
+                boolean against = i != index && !other.isCutOut() && !other.profile().isTwoSided() && other.readsHumidity() == humidity
+                        && Translation.direction(other.profile(), other.settings(), 0, setup.wanted(other)) != wanted;
+                if (against) {
+                    double[] acts = Translation.extent(other.profile(), other.settings(), setup.wanted(other));
+                    double level = other.settings().unit(other.profile()).toModel(wanted == Direction.LOWER ? acts[1] : acts[0])
+                            + there - metrics.displays().get(i).mean();
+                    farthest = wanted == Direction.LOWER ? Math.max(farthest, level) : Math.min(farthest, level);
+                }
+            }
+            return farthest;
         }
 
         /** A compressor rests between two runs; anything else acts at once; every output follows its program. */
@@ -295,10 +326,14 @@ public record Suggestion(Settings settings, List<Reason> reasons, boolean fits, 
             return new Tried(best, count);
         }
 
-        private Trial rehearse(Settings settings) {
+        private Metrics metrics(Settings settings) {
             Setup changed = setup.with(controller.id(), settings);
-            Metrics metrics = Rehearsal.run(changed.rig(), new Scenario(RoomCurve.day(setup.chamber().room()), 9, DAY_S,
+            return Rehearsal.run(changed.rig(), new Scenario(RoomCurve.day(setup.chamber().room()), 9, DAY_S,
                     Math.min(STEP_S, profile.samplingS()), Scenario.Start.SETTLED, List.of(), 1)).metrics();
+        }
+
+        private Trial rehearse(Settings settings) {
+            Metrics metrics = metrics(settings);
             Metrics.Level there = humidity ? metrics.humidity().orElseThrow(() -> new RefusedValueException("controllerId", controller.id(),
                     "must be in a chamber whose humidity can be rehearsed")) : metrics.occupant();
             return new Trial(settings, there.lowest(), there.highest(), there.mean(),

@@ -193,4 +193,22 @@ class SuggestionTest {
             throw new java.util.concurrent.CancellationException("enough");
         }));
     }
+
+    @Test
+    void whatIsProposedForAFanLeavesTheHeaterAlone() {
+        Profile plain = SchoolsTest.device(LawKind.ON_OFF, Style.OFF_AT_SET, DisplayUnit.C, Habits.UNKNOWN, Parameter.SET_VALUE, Parameter.DIFFERENTIAL);
+        Profile breeze = SchoolsTest.device(LawKind.FAN_BAND, Style.OFF_AT_SET, DisplayUnit.C, Habits.UNKNOWN, Parameter.SET_VALUE, Parameter.BAND,
+                Parameter.MINIMUM_SPEED, Parameter.MAXIMUM_SPEED);
+        Chamber aired = Osier.chamber(Osier.foamBox(0.6, 0.5, 0.5, 40), 0.5, AirMovement.MOVING, Contents.dry(8, 3300, 0.6, 0), OccupantPlace.CONTENTS, 0,
+                List.of(kilnward.core.chamber.HeaterKind.MAT.typical("mat", 40), new kilnward.core.chamber.Fan("out", kilnward.core.chamber.Fan.Kind.EXHAUST, 4, 2)),
+                Room.of(18, 24, 15), 140);
+        Setup heat = onDevice(plain, aired, List.of(List.of("mat")));
+        PlannedController heater = heat.controllers().get(0).with(start(plain).with(Parameter.SET_VALUE, 28).with(Parameter.DIFFERENTIAL, 0.5));
+        PlannedController fan = new PlannedController("fan", "Fan", List.of("probe"), breeze, List.of(new PlannedController.PlannedLoop("air", List.of("out"),
+                OptionalDouble.empty(), OptionalDouble.empty(), OptionalDouble.empty())), start(breeze).with(Parameter.MINIMUM_SPEED, 0));
+        Setup both = new Setup(heat.chamber(), heat.needs(), heat.probes(), List.of(heater, fan), Power.UNKNOWN);
+        Suggestion suggestion = Suggestion.of(both, "fan");
+        assertTrue(suggestion.settings().need(Parameter.SET_VALUE) >= 28, suggestion.settings().toString());
+        assertTrue(Assessment.of(both.with("fan", suggestion.settings()), Osier.night(6)).findings().stream().noneMatch(each -> each.code().equals("outputs-fight")));
+    }
 }
