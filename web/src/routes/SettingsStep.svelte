@@ -188,6 +188,7 @@
   }
 
   .course select {
+    max-width: 12.5em;
     min-height: 32px;
   }
 
@@ -204,6 +205,20 @@
     display: grid;
     gap: 12px;
     padding: 20px 0;
+  }
+
+  .course .course {
+    flex-wrap: nowrap;
+  }
+
+  @media (min-width: 1001px) {
+    .course {
+      flex-wrap: nowrap;
+    }
+
+    .course select {
+      max-width: 9.8em;
+    }
   }
 
   @media (max-width: 1000px) {

@@ -41,7 +41,7 @@
   const ROW = STRIP + 4
   /** Strips below the first. */
   const further = $derived(ROW * Math.max(0, (parts?.loops.length ?? 0) - 1))
-  const FOOT = $derived((joined ? 28 : bare ? 32 : 54) + further)
+  const FOOT = $derived((joined ? (compact ? 52 : 28) : bare ? 32 : 54) + further)
   const needX = $derived(compact ? 34 : 46)
   const needWidth = $derived(compact ? 34 : 50)
   const markX = $derived(needX + needWidth + (compact ? 12 : 40))
