@@ -1,0 +1,31 @@
+package kilnward.core.calibration;
+
+import java.time.LocalDate;
+import java.util.Optional;
+import kilnward.core.finding.Require;
+
+/**
+ * A thermometer or hygrometer that is trusted, or one of several that are trusted together.
+ *
+ * @param name       what it is called
+ * @param standard   its standard uncertainty (°C, °F or points, as it is read), 0 or more
+ * @param correction what is to be added to what it reads, from its certificate or an ice bath
+ * @param validTo    last day of its certificate; empty where it has none
+ */
+public record Reference(String name, double standard, double correction, Optional<LocalDate> validTo) {
+    public Reference {
+        Require.that(name != null && !name.isBlank() && name.length() <= 80, "name", name, "must have 1 to 80 characters");
+        Require.within("standard", standard, 0, 20, "");
+        Require.within("correction", correction, -20, 20, "");
+    }
+
+    /** What it says when it reads this. */
+    public double corrected(double read) {
+        return read + correction;
+    }
+
+    /** Whether its certificate is past on a day. */
+    public boolean isExpired(LocalDate on) {
+        return validTo.map(last -> on.isAfter(last)).orElse(false);
+    }
+}
