@@ -67,6 +67,8 @@ class ChamberTest extends AtTheBrowser {
         page.getByLabel("Power").fill("100");
         assertThat(page.getByText(Pattern.compile("^Held at"))).isVisible();
         page.getByText("Its element, its own thermostat, its place").click();
+        // A mat is 1 cm high: what is typed must go onto the place of the heater in the water, once that is known.
+        assertThat(page.getByLabel("height", new Page.GetByLabelOptions().setExact(true)).last()).not().hasValue("1");
         page.getByLabel("above the floor", new Page.GetByLabelOptions().setExact(true)).last().fill("25");
         assertThat(page.getByText(Pattern.compile("Where it is must leave the heater below the water line")).first()).isVisible();
         page.getByLabel("above the floor", new Page.GetByLabelOptions().setExact(true)).last().fill("12");
