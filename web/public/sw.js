@@ -40,6 +40,9 @@ self.addEventListener('fetch', (event) => {
 
 async function fresh(request, store, place) {
   const cache = await caches.open(store)
+  // Where the device knows that it has no network, nobody has to wait for the attempt to fail.
+  const atHand = self.navigator.onLine ? null : await before(cache, place)
+  if (atHand) return atHand
   try {
     const answer = await fetch(request)
     // A server without its database says so; what was read before is better than nothing to somebody at the box.
@@ -57,7 +60,7 @@ async function fresh(request, store, place) {
 
 /** What was answered before, marked with when, so that the page can say so. */
 async function before(cache, place) {
-  const kept = await cache.match(place)
+  const kept = await cache.match(place, { ignoreVary: true })
   if (!kept) return null
   const headers = new Headers(kept.headers)
   headers.set('X-Kept-From', kept.headers.get('Date') ?? '')
@@ -66,7 +69,7 @@ async function before(cache, place) {
 
 async function kept(request) {
   const cache = await caches.open(APP)
-  const before = await cache.match(request)
+  const before = await cache.match(request, { ignoreVary: true })
   if (before) return before
   const answer = await fetch(request)
   if (answer.ok) await cache.put(request, answer.clone())

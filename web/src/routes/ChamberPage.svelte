@@ -76,8 +76,10 @@
   const settingsWords = $derived.by(() => {
     if (!draft || !controller) return ''
     const changes = draft.changedKeys
-    const saved = number === 0 ? 'Nothing saved yet' : `Settings ${number}`
-    const kept = number === 0 ? '' : changes === 0 ? ', all saved' : `, ${COUNT[changes] ?? changes} change${changes === 1 ? '' : 's'} not saved`
+    const numbers = draft.plan.controllers.map((each) => draft!.settingsOf(each.id)?.number ?? 0)
+    const none = numbers.every((each) => each === 0)
+    const saved = none ? 'Nothing saved yet' : `Settings ${numbers.map((each) => (each === 0 ? 'none' : each)).join(' and ')}`
+    const kept = none ? '' : changes === 0 ? ', all saved' : `, ${COUNT[changes] ?? changes} change${changes === 1 ? '' : 's'} not saved`
     return saved + kept
   })
 </script>
@@ -142,7 +144,7 @@
     </div>
   </div>
   {#if controller}
-    <SaveDialog bind:this={dialog} {draft} {controller} onsaved={(saved) => (said = `Settings ${saved} are saved.`)} />
+    <SaveDialog bind:this={dialog} {draft} onsaved={(saved) => (said = saved)} />
   {/if}
 {:else}
   <p class="loading quiet">Fetching the chamber …</p>

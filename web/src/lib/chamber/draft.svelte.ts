@@ -3,6 +3,7 @@ import { api, Problem } from '../api/client'
 import type {
   ChamberPlan,
   ChamberView,
+  ControllerPlan,
   EditPlan,
   FindingAnswer,
   KeyingView,
@@ -93,6 +94,12 @@ export class ChamberDraft {
   /** Number of keys that differ from what is saved. */
   get changedKeys() {
     return countChanges(keyedOf(this.view), $state.snapshot(this.keyed) as Keyed)
+  }
+
+  /** Controllers whose keys differ from what is saved; those without anything saved are among them. */
+  get changedControllers(): ControllerPlan[] {
+    const saved = keyedOf(this.view)
+    return this.plan.controllers.filter(({ id }) => !saved[id] || countChanges({ [id]: saved[id] }, { [id]: this.keyed[id] ?? {} }) > 0)
   }
 
   /** Whether somebody has typed what is not saved; proposals for a new controller do not count. */
@@ -317,6 +324,14 @@ export class ChamberDraft {
       }
       this.#untyped = { ...this.#untyped, [controllerId]: { ...(saved.values as Values) } }
     })
+  }
+
+  /** Saves what is keyed into every controller that changed, each as a revision of its own with the same reason. */
+  async saveAllSettings(reason: string): Promise<boolean> {
+    for (const { id } of this.changedControllers) {
+      if (!(await this.saveSettings(id, reason))) return false
+    }
+    return true
   }
 
   async #save(what: Conflict['what'], again: Conflict['again'], action: () => Promise<void>): Promise<boolean> {

@@ -1,13 +1,14 @@
 <script lang="ts">
-  import type { ControllerPlan } from '../api/types'
   import type { ChamberDraft } from '../chamber/draft.svelte'
 
-  let { draft, controller, onsaved }: { draft: ChamberDraft; controller: ControllerPlan; onsaved: (number: number) => void } = $props()
+  let { draft, onsaved }: { draft: ChamberDraft; onsaved: (what: string) => void } = $props()
   const id = $props.id()
   let dialog: HTMLDialogElement
   let reason = $state('')
   let tried = $state(false)
-  const next = $derived((draft.settingsOf(controller.id)?.number ?? 0) + 1)
+  /** What will be saved: a revision of each controller that changed. */
+  const due = $derived(draft.changedControllers.map(({ id, name }) => ({ name, number: (draft.settingsOf(id)?.number ?? 0) + 1 })))
+  const what = $derived(due.length === 1 ? `settings ${due[0]!.number}` : `settings ${due.map((each) => `${each.number} of ${each.name}`).join(' and ')}`)
   const missing = $derived(tried && reason.trim() === '')
 
   export function open() {
@@ -20,11 +21,12 @@
     event.preventDefault()
     tried = true
     if (reason.trim() === '') return
-    if (await draft.saveSettings(controller.id, reason.trim())) {
+    const saved = what
+    if (await draft.saveAllSettings(reason.trim())) {
       reason = ''
       draft.reasonProposed = ''
       dialog.close()
-      onsaved(draft.settingsOf(controller.id)!.number)
+      onsaved(`${saved.charAt(0).toUpperCase()}${saved.slice(1)} are saved.`)
     } else if (draft.conflict) {
       dialog.close()
     }
@@ -33,7 +35,7 @@
 
 <dialog bind:this={dialog} aria-labelledby="{id}-title">
   <form onsubmit={save} novalidate>
-    <h2 id="{id}-title">Save as settings {next}</h2>
+    <h2 id="{id}-title">Save as {what}</h2>
     <p class="quiet">A saved revision is never changed again. Say why, so that somebody can follow it in a year.</p>
     <label for="{id}-reason">Reason</label>
     <textarea
@@ -49,7 +51,7 @@
     </p>
     <div class="row">
       <button class="button" type="button" onclick={() => dialog.close()}>Not yet</button>
-      <button class="button main" type="submit" disabled={draft.saving}>Save settings {next}</button>
+      <button class="button main" type="submit" disabled={draft.saving}>{due.length === 1 ? `Save ${what}` : 'Save them'}</button>
     </div>
   </form>
 </dialog>

@@ -12,6 +12,7 @@ import com.microsoft.playwright.options.FilePayload;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.util.regex.Pattern;
+import kilnward.server.running.ApiClient;
 import org.junit.jupiter.api.Test;
 
 /** Controllers beyond on and off, their descriptions shared as files, and the card out of reach of the server. */
@@ -53,6 +54,24 @@ class SchoolsTest extends AtTheBrowser {
     }
 
     @Test
+    void everyControllerOfAChamberIsSaved() {
+        String id = open("Two devices", "chamber");
+        button("Add a heater, cooler, fan or humidifier").click();
+        page.getByLabel("Kind", new Page.GetByLabelOptions().setExact(true)).last().selectOption("COOLER");
+        go("Probes");
+        button("Add a controller").click();
+        page.getByLabel("Controller", new Page.GetByLabelOptions().setExact(true)).last().fill("Second plate");
+        go("Settings");
+        assertThat(rung("Cooling starts")).isVisible();
+        button("Save with a reason").click();
+        page.getByLabel("Reason").fill("both for the first time");
+        assertThat(page.getByText("Save as settings 1 of My controller and 1 of Second plate")).isVisible();
+        button("Save them").click();
+        assertThat(page.getByText("Settings 1 and 1, all saved")).isVisible();
+        assertEquals(2, ApiClient.as(server, "OWNER").get("/api/v1/chambers/" + id).body().get("settings").size());
+    }
+
+    @Test
     void aDescriptionGoesOutAsAFileAndABrokenOneIsRefusedWhole() throws Exception {
         open("Shared device", "card");
         describe();
@@ -86,7 +105,9 @@ class SchoolsTest extends AtTheBrowser {
             Page card = phone.newPage();
             card.navigate("/chambers/" + id + "/card");
             assertThat(card.getByText("28.6").first()).isVisible();
-            card.waitForFunction("async () => (await (await caches.open('kiln-read-1')).keys()).length > 2 && (await (await caches.open('kiln-app-1')).keys()).length > 3");
+            card.waitForCondition(() -> (boolean) card.evaluate("async id => { const kept = async name => (await (await caches.open(name)).keys()).map(each => new URL(each.url).pathname);"
+                    + " const read = await kept('kiln-read-1'); return navigator.serviceWorker.controller?.state === 'activated' && ['/api/v1/chambers/' + id, '/api/v1/session', '/api/v1/site'].every(each => read.includes(each))"
+                    + " && (await kept('kiln-app-1')).some(each => each.endsWith('.js')) }", id));
             phone.setOffline(true);
             card.reload();
             assertThat(card.getByText("28.6").first()).isVisible();
