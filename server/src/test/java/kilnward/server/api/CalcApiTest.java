@@ -72,6 +72,35 @@ class CalcApiTest {
     }
 
     @Test
+    void aCheckSoFarSaysWhetherItHasSettledAndWhatFollows() {
+        StringBuilder rows = new StringBuilder();
+        for (int i = 0; i <= 12; i++) {
+            rows.append(i == 0 ? "" : ",").append("{\"timeS\":").append(i * 300).append(",\"display\":37.6,\"references\":{\"glass\":36.0}}");
+        }
+        String check = "{\"rows\":[%s],\"references\":[{\"name\":\"%s\",\"standardUncertainty\":0.1,\"correction\":0}],\"leastS\":null,\"reason\":null,"
+                + "\"currentOffset\":-0.4,\"step\":0.1,\"rangeMin\":-10,\"rangeMax\":10,\"resolution\":0.1}";
+        Answer answer = client.post("/api/v1/calc/check", check.formatted(rows, "glass"));
+        // Common practice, no source: old −0.4 plus 36.0 less 37.6 is −2.0.
+        assertEquals(-2.0, answer.body().get("newOffset").asDouble(), String.valueOf(answer.body()));
+        assertEquals("KEY_IN", answer.body().get("verdict").asString());
+        // JCGM 100:2008: 2 · √(0.1² + 0.1²/12).
+        assertEquals(2 * Math.sqrt(0.01 + 0.01 / 12), answer.body().get("expandedUncertainty").asDouble(), 1e-12);
+        Answer young = client.post("/api/v1/calc/check", check.formatted(rows.substring(0, rows.indexOf(",{\"timeS\":900")), "glass"));
+        assertEquals("WAIT", young.body().get("verdict").asString());
+        assertEquals("rows.read.glass", client.post("/api/v1/calc/check", check.formatted(rows, "mercury")).refusedField());
+    }
+
+    @Test
+    void pointsThatPeopleCanMake() {
+        assertEquals(96.65, client.post("/api/v1/calc/known-point", "{\"kind\":\"BOILING_WATER\",\"altitudeM\":1000,\"stationPa\":null,\"salt\":null,\"temperatureC\":null}")
+                .body().get("value").asDouble(), 0.02, "IF97 at the ICAO standard pressure");
+        Answer jar = client.post("/api/v1/calc/known-point", "{\"kind\":\"SALT_JAR\",\"altitudeM\":null,\"stationPa\":null,\"salt\":\"SODIUM_CHLORIDE\",\"temperatureC\":22.5}");
+        assertEquals(75.38, jar.body().get("value").asDouble(), 0.005, "Greenspan 1977, from memory, halfway");
+        assertEquals("temperatureC", client.post("/api/v1/calc/known-point",
+                "{\"kind\":\"SALT_JAR\",\"altitudeM\":null,\"stationPa\":null,\"salt\":\"POTASSIUM_CARBONATE\",\"temperatureC\":35}").refusedField());
+    }
+
+    @Test
     void heatLoss() {
         // ISO 6946 by hand: 0.94 m² · 0.60647 W/(m²K) = 0.57008 W/K; no air exchange.
         String wall = "{\"materialId\":\"expanded-polystyrene\",\"thicknessMm\":50}";

@@ -1,0 +1,112 @@
+package kilnward.server.api.calc;
+
+import jakarta.validation.Valid;
+import jakarta.validation.constraints.NotBlank;
+import jakarta.validation.constraints.NotEmpty;
+import jakarta.validation.constraints.NotNull;
+import jakarta.validation.constraints.Size;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.OptionalDouble;
+import kilnward.core.calibration.Check;
+import kilnward.core.calibration.CheckRow;
+import kilnward.core.calibration.KnownPoint;
+import kilnward.core.calibration.Reference;
+import kilnward.core.calibration.Salt;
+import kilnward.core.calibration.Uncertainty;
+import kilnward.core.finding.RefusedValueException;
+import kilnward.server.api.OrNull;
+import kilnward.server.api.chamber.PlanReader;
+import kilnward.server.api.problem.Within;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RestController;
+
+/** Checks with references, and points that people can make; stateless and without side effects. */
+@RestController
+@RequestMapping("/api/v1/calc")
+public class CheckController {
+    /** A reference: its standard uncertainty, and what is to be added to what it reads. */
+    public record CheckReference(@NotBlank @Size(max = 80) String name, @NotNull @Within(min = 0, max = 20) Double standardUncertainty,
+                                 @NotNull @Within(min = -20, max = 20) Double correction) {
+    }
+
+    /** One look at display and references, in seconds from any moment. */
+    public record CheckLook(@NotNull @Within(min = 0, max = 1e9, unit = "s") Double timeS, @NotNull @Within(min = -100, max = 300) Double display,
+                            @NotEmpty @Size(max = 20) Map<@NotBlank String, @NotNull @Within(min = -100, max = 300) Double> references) {
+    }
+
+    /**
+     * A check so far, in the controller's unit.
+     *
+     * @param leastS        shortest stretch that must be settled; an hour where null
+     * @param reason        why less than an hour is enough; null where it is not less
+     * @param currentOffset offset in force while the rows were taken
+     */
+    public record CheckRequest(@NotEmpty @Size(max = 2000) List<@Valid @NotNull CheckLook> rows,
+                               @NotEmpty @Size(max = 20) List<@Valid @NotNull CheckReference> references,
+                               @OrNull @Within(min = 60, max = 86_400, unit = "s") Double leastS, @OrNull @Size(max = 300) String reason,
+                               @NotNull @Within(min = -100, max = 100) Double currentOffset, @NotNull @Within(min = 0.001, max = 10) Double step,
+                               @NotNull @Within(min = -100, max = 100) Double rangeMin, @NotNull @Within(min = -100, max = 100) Double rangeMax,
+                               @NotNull @Within(min = 0.001, max = 10) Double resolution) {
+    }
+
+    /**
+     * What follows from it.
+     *
+     * @param odd       the reference that disagrees with the others and was left out; null where none does
+     * @param remaining error that is left once the new offset is keyed in
+     */
+    public record CheckAnswer(Check.Verdict verdict, Check.Settling settling, int rowsUsed, Map<String, Double> references, @OrNull String odd, double error,
+                              double expandedUncertainty, List<Uncertainty.Part> parts, double newOffset, double remaining) {
+    }
+
+    @PostMapping("/check")
+    public CheckAnswer check(@Valid @RequestBody CheckRequest request) {
+        List<CheckRow> rows = request.rows().stream().map(row -> new CheckRow(row.timeS(), row.display(), row.references())).toList();
+        List<Reference> references = request.references().stream()
+                .map(each -> new Reference(each.name(), each.standardUncertainty(), each.correction(), Optional.empty())).toList();
+        Check.Rules usual = Check.Rules.USUAL;
+        Check.Rules rules = request.leastS() == null ? usual
+                : new Check.Rules(request.leastS(), usual.slopePerHour(), usual.scatter(), request.reason());
+        Check check = PlanReader.at("rows", () -> Check.of(rows, references, rules, new Check.Key(request.currentOffset(), request.step(), request.rangeMin(),
+                request.rangeMax(), request.resolution())));
+        return new CheckAnswer(check.verdict(), check.settling(), check.rows(), check.references(), check.odd().orElse(null), check.error(),
+                check.uncertainty().expanded(), check.uncertainty().parts(), check.newOffset(), check.remaining());
+    }
+
+    /** Kinds of point that people can make. */
+    public enum PointKind {
+        ICE_WATER, BOILING_WATER, SALT_JAR
+    }
+
+    /** A point: boiling water by altitude, or by station pressure where that is known; a jar of wet salt by its temperature. */
+    public record PointRequest(@NotNull PointKind kind, @OrNull @Within(min = -500, max = 9000, unit = "m") Double altitudeM,
+                               @OrNull @Within(min = 40_000, max = 110_000, unit = "Pa") Double stationPa, @OrNull Salt salt,
+                               @OrNull @Within(min = 0, max = 60, unit = "°C") Double temperatureC) {
+    }
+
+    /** Where it stands, in °C or %RH, and how sure that is; {@code irritant} is whether gloves belong to it. */
+    public record PointAnswer(double value, double standardUncertainty, boolean humidity, boolean irritant) {
+    }
+
+    @PostMapping("/known-point")
+    public PointAnswer point(@Valid @RequestBody PointRequest request) {
+        KnownPoint point = switch (request.kind()) {
+            case ICE_WATER -> new KnownPoint.IceWater();
+            case BOILING_WATER -> new KnownPoint.BoilingWater(need("altitudeM", request.altitudeM()),
+                    request.stationPa() == null ? OptionalDouble.empty() : OptionalDouble.of(request.stationPa()));
+            case SALT_JAR -> new KnownPoint.SaltJar(need("salt", request.salt()), need("temperatureC", request.temperatureC()));
+        };
+        return new PointAnswer(point.value(), point.standard(), point.isHumidity(), request.kind() == PointKind.SALT_JAR && request.salt().isIrritant());
+    }
+
+    private static <T> T need(String field, T value) {
+        if (value == null) {
+            throw new RefusedValueException(field, null, "must be given for this point");
+        }
+        return value;
+    }
+}
