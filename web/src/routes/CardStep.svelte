@@ -4,7 +4,7 @@
   import ControllerForm from '../lib/chamber/ControllerForm.svelte'
   import CardWalk from '../lib/chamber/CardWalk.svelte'
   import { session } from '../lib/session.svelte'
-  import { does, shownValue } from '../lib/chamber/doing'
+  import { does, leftAlone, shownValue } from '../lib/chamber/doing'
   import type { DisplayUnit } from '../lib/words'
   import { keyUnit, MEANINGS } from '../lib/chamber/meanings'
 
@@ -79,7 +79,7 @@
           </li>
         {/each}
       </ol>
-      <p><b>To keep it:</b> {controller.profile.howToSave || 'Write down in “Your controller” below how it saves.'}</p>
+      <p><b>To keep it:</b> {controller.profile.howToSave || 'Write down in “Your controller” below how it saves.'} {leftAlone(controller.profile)}</p>
       <p><b>Then read every value back</b> and tick it off: a change that was not saved looks just like one that was.</p>
       <p class="no-print row"><button class="button" onclick={() => print()}>Print the card</button> <a class="button" href="/api/v1/chambers/{draft.id}/controllers/{controller.id}/card.pdf" target="_blank">Card as PDF</a></p>
       </div>

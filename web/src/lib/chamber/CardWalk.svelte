@@ -6,7 +6,7 @@
   import type { DisplayUnit } from '../words'
   import { keyUnit, MEANINGS } from './meanings'
   import type { ChamberDraft } from './draft.svelte'
-  import { shownValue, trials, tryouts, type Tryout } from './doing'
+  import { leftAlone, shownValue, trials, tryouts, type Tryout } from './doing'
   import FunctionTest from './FunctionTest.svelte'
   import { answersOf, keptWalk, keepWalk, type Walk } from './walk'
 
@@ -152,6 +152,7 @@
     {#if walk.at === 0 && controller.profile.howToSet}<p class="small"><b>To change a value:</b> {controller.profile.howToSet}</p>{/if}
   {:else if walk.phase === 'keep'}
     <p class="say">{controller.profile.howToSave || 'Find out how your device keeps a change, and write it down under “Your controller”. Some keep it when the keys rest, some drop it.'}</p>
+    {#if leftAlone(controller.profile)}<p class="say">{leftAlone(controller.profile)}</p>{/if}
     <p class="quiet small">Then read every value back: a change that was not kept looks just like one that was.</p>
   {:else if walk.phase === 'read'}
     <p class="quiet">wanted: <span class="mono">{shownValue(key, wanted)}</span> {keyUnit(key.parameter, unit)}</p>

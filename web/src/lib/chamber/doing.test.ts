@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import type { RehearsalAnswer } from '../api/types'
-import { does, trials, tryouts } from './doing'
+import { does, leftAlone, trials, tryouts } from './doing'
 import { freshKey, keyUnit, MEANINGS, needed, outlets, PARAMETERS } from './meanings'
 import { freshController } from './draft'
 
@@ -25,6 +25,12 @@ describe('what a key does', () => {
     expect(does('INTAKE_KEPT', fan, { INTAKE_KEPT: 80 }, keyed([]), 'C')).toBe('With the exhaust at 100 % the intake runs at 80 %.')
     expect(does('BAND', fan, { SET_VALUE: 25, BAND: 2 }, keyed([]), 'C')).toBe('It is at full speed at 27.0 °C.')
     expect(does('NEUTRAL_ZONE', { ...fan, law: 'STEP_VENT' }, { SET_VALUE: 24, NEUTRAL_ZONE: 1 }, keyed([]), 'C')).toBe('It opens above 25.0 °C and shuts below 23.0 °C.')
+  })
+
+  it('says what becomes of a change that is left alone', () => {
+    const habits = { ...controller.profile.habits, leftAlone: 'DROPPED' as const, restS: 8 }
+    expect(leftAlone({ ...controller.profile, habits })).toBe('Left alone for 8 s, a change is dropped.')
+    expect(leftAlone(controller.profile)).toBe('')
   })
 
   it('is tried upward first, then downward', () => {

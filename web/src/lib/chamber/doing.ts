@@ -114,3 +114,9 @@ export function trials(profile: ControllerPlan['profile'], values: Values, keyed
 
 /** A value of a key as the device shows it. */
 export const shownValue = (key: KeyPlan, value: number) => (key.words.length > 0 ? (key.words[Math.round(value)] ?? '') : fixed(value, decimalsOf(key.step)))
+
+/** What becomes of a change when the keys rest, as its user found out; empty where that is not known. */
+export function leftAlone({ habits }: ControllerPlan['profile']): string {
+  if (habits.leftAlone === 'UNKNOWN') return ''
+  return `Left alone${habits.restS === null ? '' : ` for ${fixed(habits.restS, decimalsOf(habits.restS))} s`}, a change is ${habits.leftAlone === 'KEPT' ? 'kept' : 'dropped'}.`
+}

@@ -2,7 +2,6 @@ package kilnward.core.calibration;
 
 import java.math.BigDecimal;
 import java.math.MathContext;
-import java.math.RoundingMode;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
@@ -128,10 +127,7 @@ public record Check(Settling settling, int rows, Map<String, Double> references,
             error = error.add(BigDecimal.valueOf(point[1]).subtract(BigDecimal.valueOf(point[2])));
         }
         error = error.divide(BigDecimal.valueOf(points.size()), EXACT);
-        BigDecimal step = BigDecimal.valueOf(key.step());
-        // 1e-9: averages of decimals are decimals only to rounding, and a half must not fall to the wrong side by that.
-        BigDecimal wanted = BigDecimal.valueOf(key.current()).subtract(error).setScale(9, RoundingMode.HALF_UP);
-        double newOffset = wanted.divide(step, EXACT).setScale(0, RoundingMode.HALF_UP).multiply(step).doubleValue();
+        double newOffset = OffsetDecision.newOffset(key.current(), error, key.step());
         double remaining = error.doubleValue() + newOffset - key.current();
         Verdict verdict = !settling.settled() ? Verdict.WAIT : newOffset < key.lowest() || newOffset > key.highest() ? Verdict.REPLACE_PROBE
                 : newOffset == key.current() ? Verdict.LEAVE : Verdict.KEY_IN;
@@ -163,34 +159,24 @@ public record Check(Settling settling, int rows, Map<String, Double> references,
 
     private static Settling settling(List<double[]> points, Rules rules) {
         double span = points.get(points.size() - 1)[0] - points.get(0)[0];
-        double displaySlope = 3600 * slope(points, 1);
-        double referenceSlope = 3600 * slope(points, 2);
+        Line display = line(points, 1);
+        Line reference = line(points, 2);
         double mean = points.stream().mapToDouble(point -> point[1] - point[2]).average().orElseThrow();
         double squares = points.stream().mapToDouble(point -> (point[1] - point[2] - mean) * (point[1] - point[2] - mean)).sum();
         double scatter = points.size() > 1 ? Math.sqrt(squares / (points.size() - 1)) : 0;
-        boolean settled = points.size() > 2 && span >= 0.95 * rules.leastS() && !isSteep(points, 1, rules) && !isSteep(points, 2, rules)
+        boolean settled = points.size() > 2 && span >= 0.95 * rules.leastS() && !isSteep(display, rules) && !isSteep(reference, rules)
                 && scatter <= rules.scatter();
-        return new Settling(settled, span, displaySlope, referenceSlope, scatter);
+        return new Settling(settled, span, 3600 * display.slope(), 3600 * reference.slope(), scatter);
     }
 
-    /** Whether a column climbs or falls faster than allowed, beyond what the box's own cycling makes of a slope. */
-    private static boolean isSteep(List<double[]> points, int column, Rules rules) {
-        double meanTime = points.stream().mapToDouble(point -> point[0]).average().orElseThrow();
-        double mean = points.stream().mapToDouble(point -> point[column]).average().orElseThrow();
-        double slope = slope(points, column);
-        double under = points.stream().mapToDouble(point -> (point[0] - meanTime) * (point[0] - meanTime)).sum();
-        double left = points.stream().mapToDouble(point -> point[column] - mean - slope * (point[0] - meanTime)).map(residual -> residual * residual).sum();
-        double standard = points.size() > 2 && under > 0 ? Math.sqrt(left / (points.size() - 2) / under) : 0;
-        return 3600 * (Math.abs(slope) - Uncertainty.COVERAGE * standard) > rules.slopePerHour();
+    /** Whether it climbs or falls faster than allowed, beyond what the box's own cycling makes of a slope. */
+    private static boolean isSteep(Line line, Rules rules) {
+        return 3600 * (Math.abs(line.slope()) - Uncertainty.COVERAGE * line.slopeStandard()) > rules.slopePerHour();
     }
 
-    /** Least-squares slope of a column over time (1/s). */
-    private static double slope(List<double[]> points, int column) {
-        double meanTime = points.stream().mapToDouble(point -> point[0]).average().orElseThrow();
-        double mean = points.stream().mapToDouble(point -> point[column]).average().orElseThrow();
-        double over = points.stream().mapToDouble(point -> (point[0] - meanTime) * (point[column] - mean)).sum();
-        double under = points.stream().mapToDouble(point -> (point[0] - meanTime) * (point[0] - meanTime)).sum();
-        return under == 0 ? 0 : over / under;
+    /** A column over time (1/s). */
+    private static Line line(List<double[]> points, int column) {
+        return Line.through(points.stream().mapToDouble(point -> point[0]).toArray(), points.stream().mapToDouble(point -> point[column]).toArray());
     }
 
     private static Uncertainty uncertainty(int rows, Settling settling, Map<String, Double> means, Map<String, Reference> known, Key key) {

@@ -1,5 +1,6 @@
 package kilnward.core.calibration;
 
+import java.util.Arrays;
 import java.util.List;
 import java.util.OptionalDouble;
 import kilnward.core.finding.Require;
@@ -34,20 +35,12 @@ public record Drift(double perDay, double perDayMargin, double atStart, double s
      */
     public static Drift of(List<Found> checks) {
         Require.that(checks.size() >= 2, "checks", checks.size(), "must be at least two");
-        int n = checks.size();
-        double meanDay = checks.stream().mapToDouble(Found::day).average().orElseThrow();
-        double meanError = checks.stream().mapToDouble(Found::error).average().orElseThrow();
-        double squares = checks.stream().mapToDouble(each -> (each.day() - meanDay) * (each.day() - meanDay)).sum();
-        Require.that(squares > 0, "checks", n, "must be on different days");
-        double perDay = checks.stream().mapToDouble(each -> (each.day() - meanDay) * (each.error() - meanError)).sum() / squares;
-        double atStart = meanError - perDay * meanDay;
-        double left = checks.stream().mapToDouble(each -> each.error() - atStart - perDay * each.day()).map(residual -> residual * residual).sum();
-        if (n == 2) {
-            return new Drift(perDay, Double.POSITIVE_INFINITY, atStart, 0);
-        }
-        double scatter = Math.sqrt(left / (n - 2));
-        double margin = new TDistribution(n - 2).inverseCumulativeProbability(CONFIDENCE) * scatter / Math.sqrt(squares);
-        return new Drift(perDay, margin, atStart, scatter);
+        double[] days = checks.stream().mapToDouble(Found::day).toArray();
+        Require.that(Arrays.stream(days).distinct().count() > 1, "checks", checks.size(), "must be on different days");
+        Line line = Line.through(days, checks.stream().mapToDouble(Found::error).toArray());
+        int free = checks.size() - 2;
+        double margin = free == 0 ? Double.POSITIVE_INFINITY : new TDistribution(free).inverseCumulativeProbability(CONFIDENCE) * line.slopeStandard();
+        return new Drift(line.slope(), margin, line.intercept(), line.scatter());
     }
 
     /** Error on a day, as far as the line goes. */

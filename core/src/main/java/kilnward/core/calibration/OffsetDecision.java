@@ -58,9 +58,7 @@ public record OffsetDecision(double newOffset, double error, double expandedUnce
             }
         }
         BigDecimal error = sum.divide(BigDecimal.valueOf(count), EXACT);
-        BigDecimal wanted = exact(currentOffset).subtract(error);
-        BigDecimal steps = wanted.divide(exact(step), EXACT).setScale(0, RoundingMode.HALF_UP);
-        double newOffset = steps.multiply(exact(step)).doubleValue();
+        double newOffset = newOffset(currentOffset, error, step);
 
         double squares = 0;
         for (Reading reading : readings) {
@@ -76,6 +74,13 @@ public record OffsetDecision(double newOffset, double error, double expandedUnce
         Verdict verdict = !inRange ? Verdict.REPLACE_PROBE
                 : newOffset == currentOffset ? Verdict.LEAVE : Verdict.KEY_IN;
         return new OffsetDecision(newOffset, error.doubleValue(), uncertainty, inRange, verdict);
+    }
+
+    /** Current offset less the error, to the nearest step, halves away from zero. */
+    static double newOffset(double currentOffset, BigDecimal error, double step) {
+        // Averages are decimals only to rounding: a half must not fall to the wrong side by that.
+        BigDecimal wanted = exact(currentOffset).subtract(error).setScale(9, RoundingMode.HALF_UP);
+        return wanted.divide(exact(step), EXACT).setScale(0, RoundingMode.HALF_UP).multiply(exact(step)).doubleValue();
     }
 
     private static BigDecimal exact(double value) {
