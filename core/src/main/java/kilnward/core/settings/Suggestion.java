@@ -8,7 +8,6 @@ import java.util.Optional;
 import java.util.TreeMap;
 import java.util.concurrent.atomic.AtomicInteger;
 import java.util.stream.IntStream;
-import kilnward.core.chamber.Cooler;
 import kilnward.core.chamber.Humidifier;
 import kilnward.core.control.Direction;
 import kilnward.core.control.SwitchingPoints;
@@ -18,6 +17,7 @@ import kilnward.core.finding.Unit;
 import kilnward.core.life.HumidityBand;
 import kilnward.core.life.Side;
 import kilnward.core.load.LoadCheck;
+import kilnward.core.load.LoadKind;
 import kilnward.core.probe.DisplayUnit;
 import kilnward.core.rehearsal.Metrics;
 import kilnward.core.rehearsal.Rehearsal;
@@ -164,7 +164,7 @@ public record Suggestion(Settings settings, List<Reason> reasons, boolean fits, 
                 throw new RefusedValueException("controllerId", controller.id(), "must govern: a cut-out is placed on the ladder, between the swing and harm");
             }
             compressor = controller.applianceIds().stream().map(setup::appliance)
-                    .anyMatch(each -> each instanceof Cooler cooler && cooler.kind() != Cooler.Kind.THERMOELECTRIC);
+                    .anyMatch(each -> LoadKind.of(each) == LoadKind.COMPRESSOR);
             mostPerHour = profile.law() != LawKind.ON_OFF ? NOTHING_WEARS : compressor ? MOST_STARTS_PER_HOUR : LoadCheck.MOST_PER_HOUR;
             if (humidity) {
                 HumidityBand band = setup.needs().humidity().orElseThrow(() -> new RefusedValueException("controllerId", controller.id(),

@@ -3,11 +3,11 @@ package kilnward.core.settings.judgement;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
-import kilnward.core.chamber.Cooler;
 import kilnward.core.finding.Finding;
 import kilnward.core.finding.Remedy;
 import kilnward.core.finding.Severity;
 import kilnward.core.finding.Step;
+import kilnward.core.load.LoadKind;
 import kilnward.core.settings.Parameter;
 import kilnward.core.settings.PlannedController;
 import kilnward.core.settings.Settings;
@@ -22,7 +22,7 @@ final class CompressorUnguarded implements Judgement {
         List<Finding> findings = new ArrayList<>();
         for (PlannedController controller : situation.setup().controllers()) {
             boolean compressor = controller.applianceIds().stream().map(situation.setup()::appliance)
-                    .anyMatch(each -> each instanceof Cooler cooler && cooler.kind() != Cooler.Kind.THERMOELECTRIC);
+                    .anyMatch(each -> LoadKind.of(each) == LoadKind.COMPRESSOR);
             Settings settings = controller.settings();
             double rest = Math.max(settings.value(Parameter.MIN_OFF).orElse(0.0), settings.value(Parameter.ACT_DELAY).orElse(0.0));
             if (!compressor || rest >= LEAST_REST_MIN) {
