@@ -11,6 +11,7 @@ import java.util.OptionalDouble;
 import java.util.TreeMap;
 import java.util.stream.Collectors;
 import kilnward.core.finding.Require;
+import kilnward.core.probe.DisplayUnit;
 
 /**
  * A check with references beside the probe: whether it has settled, whether the references agree, and the offset that follows.
@@ -32,6 +33,9 @@ public record Check(Settling settling, int rows, Map<String, Double> references,
     private static final double ODD = 3;
     /** Two references that differ can both be the wrong one: it takes three to name it. */
     private static final int FEWEST_TO_NAME = 3;
+
+    /** A row a moment early does not spoil an hour. */
+    private static final double ENOUGH = 0.95;
 
     /** What to do. */
     public enum Verdict {
@@ -56,6 +60,17 @@ public record Check(Settling settling, int rows, Map<String, Double> references,
     public record Rules(double leastS, double slopePerHour, double scatter, String reason) {
         /** An hour, a fifth of a kelvin an hour, a quarter of a kelvin: common practice, no source. */
         public static final Rules USUAL = new Rules(3600, 0.2, 0.25, "");
+
+        /** What is usual for a unit: the same in °F; two points an hour and two points of scatter for a humidity. Common practice, no source. */
+        public static Rules usual(DisplayUnit unit) {
+            return unit.isHumidity() ? new Rules(USUAL.leastS, 2, 2, "")
+                    : new Rules(USUAL.leastS, unit.differenceFromModel(USUAL.slopePerHour), unit.differenceFromModel(USUAL.scatter), "");
+        }
+
+        /** The same where a shorter or longer stretch is enough. */
+        public Rules with(double otherLeastS, String why) {
+            return new Rules(otherLeastS, slopePerHour, scatter, why);
+        }
 
         public Rules {
             Require.within("leastS", leastS, 60, 86_400, "s");
@@ -108,7 +123,9 @@ public record Check(Settling settling, int rows, Map<String, Double> references,
             row.read().keySet().forEach(name -> Require.that(known.containsKey(name), "read." + name, name, "must be one of the references of this check"));
         }
         double lastS = sorted.get(sorted.size() - 1).timeS();
-        List<CheckRow> used = sorted.stream().filter(row -> row.timeS() >= lastS - rules.leastS() - 1e-6).toList();
+        // Back to the last row that makes the stretch long enough, however far apart the rows were written.
+        double fromS = sorted.stream().mapToDouble(CheckRow::timeS).filter(timeS -> timeS <= lastS - ENOUGH * rules.leastS() + 1e-6).max().orElse(Double.NEGATIVE_INFINITY);
+        List<CheckRow> used = sorted.stream().filter(row -> row.timeS() >= fromS).toList();
         Map<String, Double> means = new TreeMap<>();
         known.values().forEach(reference -> used.stream().filter(row -> row.read().containsKey(reference.name()))
                 .mapToDouble(row -> reference.corrected(row.read().get(reference.name()))).average().ifPresent(mean -> means.put(reference.name(), mean)));
@@ -164,7 +181,7 @@ public record Check(Settling settling, int rows, Map<String, Double> references,
         double mean = points.stream().mapToDouble(point -> point[1] - point[2]).average().orElseThrow();
         double squares = points.stream().mapToDouble(point -> (point[1] - point[2] - mean) * (point[1] - point[2] - mean)).sum();
         double scatter = points.size() > 1 ? Math.sqrt(squares / (points.size() - 1)) : 0;
-        boolean settled = points.size() > 2 && span >= 0.95 * rules.leastS() && !isSteep(display, rules) && !isSteep(reference, rules)
+        boolean settled = points.size() > 2 && span >= ENOUGH * rules.leastS() && !isSteep(display, rules) && !isSteep(reference, rules)
                 && scatter <= rules.scatter();
         return new Settling(settled, span, 3600 * display.slope(), 3600 * reference.slope(), scatter);
     }

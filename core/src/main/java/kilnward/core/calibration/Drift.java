@@ -59,4 +59,28 @@ public record Drift(double perDay, double perDayMargin, double atStart, double s
         Require.positive("tolerance", tolerance, "");
         return perDay == 0 ? OptionalDouble.empty() : OptionalDouble.of(from + tolerance / Math.abs(perDay));
     }
+
+    /** The same as early as the confidence of the slope allows; empty where nothing is known of its confidence. */
+    public OptionalDouble passesEarliest(double from, double tolerance) {
+        Require.positive("tolerance", tolerance, "");
+        double fastest = Math.abs(perDay) + perDayMargin;
+        return !Double.isFinite(fastest) || fastest == 0 ? OptionalDouble.empty() : OptionalDouble.of(from + tolerance / fastest);
+    }
+
+    /** Whether the confidence of the slope is known: with three checks or more. */
+    public boolean hasConfidence() {
+        return Double.isFinite(perDayMargin);
+    }
+
+    /**
+     * How far an error may move before somebody should look: a quarter of the keep band's width. The swing takes about half of a band that is well used, and
+     * what is left lies on both sides. Common practice, no source.
+     *
+     * @param keepLow  lowest wanted
+     * @param keepHigh highest wanted, above it
+     */
+    public static double tolerance(double keepLow, double keepHigh) {
+        Require.that(keepHigh > keepLow, "keepHigh", keepHigh, "must be above the lowest");
+        return (keepHigh - keepLow) / 4;
+    }
 }

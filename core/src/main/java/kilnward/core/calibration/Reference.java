@@ -13,6 +13,34 @@ import kilnward.core.finding.Require;
  * @param validTo    last day of its certificate; empty where it has none
  */
 public record Reference(String name, double standard, double correction, Optional<LocalDate> validTo) {
+    /** Where the figure for its uncertainty comes from. */
+    public enum Basis {
+        /** A certificate's expanded uncertainty, coverage factor 2. */
+        CERTIFICATE {
+            @Override
+            public double standard(double stated) {
+                return stated / Uncertainty.COVERAGE;
+            }
+        },
+        /** A maker's limits, anywhere within which is as likely: over √3 (JCGM 100:2008, 4.3.7). */
+        LIMITS {
+            @Override
+            public double standard(double stated) {
+                return stated / Math.sqrt(3);
+            }
+        },
+        /** A standard uncertainty as it is. */
+        STANDARD {
+            @Override
+            public double standard(double stated) {
+                return stated;
+            }
+        };
+
+        /** Standard uncertainty from the figure stated. */
+        public abstract double standard(double stated);
+    }
+
     public Reference {
         Require.that(name != null && !name.isBlank() && name.length() <= 80, "name", name, "must have 1 to 80 characters");
         Require.within("standard", standard, 0, 20, "");

@@ -30,4 +30,15 @@ public record Probe(String id, ProbePlace place, double sensorErrorK, double dri
     public static Probe of(String id, ProbePlace place, double sensorErrorK) {
         return new Probe(id, place, sensorErrorK, 0, 0, Optional.empty());
     }
+
+    /** The same with another error of its thermometer (K). */
+    public Probe withSensorError(double otherK) {
+        return new Probe(id, place, otherK, driftKPerDay, pollingKs, humidity);
+    }
+
+    /** The same with another error of its humidity sensor (%RH); unchanged where it has none. */
+    public Probe withHumidityError(double otherPct) {
+        return new Probe(id, place, sensorErrorK, driftKPerDay, pollingKs,
+                humidity.map(sensor -> new HumiditySensor(sensor.lagS(), otherPct, sensor.mistShare())));
+    }
 }

@@ -93,7 +93,7 @@ public class SecurityConfig {
                 requests.requestMatchers(HttpMethod.GET, "/api/**").hasRole("VISITOR");
             }
             requests.requestMatchers(HttpMethod.POST, "/api/v1/chambers/*/controllers/*/settings",
-                    "/api/v1/chambers/*/controllers/*/keyings",
+                    "/api/v1/chambers/*/controllers/*/keyings", "/api/v1/chambers/*/checks", "/api/v1/chambers/*/checks/**",
                     "/api/v1/chambers/*/weighings", "/api/v1/chambers/*/weighings/*/withdraw").hasRole("KEEPER");
             requests.requestMatchers("/api/**").hasRole("LEAD");
             requests.requestMatchers("/actuator/**").denyAll();

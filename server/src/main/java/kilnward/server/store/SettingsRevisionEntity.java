@@ -26,6 +26,8 @@ public class SettingsRevisionEntity extends Identified {
     @Column(length = 500)
     private String reason;
     private Instant savedAt;
+    /** The check its offset rests on; null where it rests on none. */
+    private UUID checkId;
     @ElementCollection(fetch = FetchType.EAGER)
     @CollectionTable(name = "setting_value", joinColumns = @JoinColumn(name = "revision_id"))
     @OrderColumn(name = "position")
@@ -35,7 +37,7 @@ public class SettingsRevisionEntity extends Identified {
     }
 
     public SettingsRevisionEntity(UUID controllerId, int number, String author, String reason, Instant savedAt,
-                                  List<SettingValue> values) {
+                                  List<SettingValue> values, UUID checkId) {
         super(UUID.randomUUID());
         this.controllerId = controllerId;
         this.number = number;
@@ -43,6 +45,7 @@ public class SettingsRevisionEntity extends Identified {
         this.reason = reason;
         this.savedAt = savedAt;
         this.values = new ArrayList<>(values);
+        this.checkId = checkId;
     }
 
     public UUID getControllerId() {
@@ -63,6 +66,10 @@ public class SettingsRevisionEntity extends Identified {
 
     public Instant getSavedAt() {
         return savedAt;
+    }
+
+    public UUID getCheckId() {
+        return checkId;
     }
 
     public List<SettingValue> getValues() {

@@ -6,6 +6,7 @@ import java.net.URI;
 import java.net.http.HttpClient;
 import java.net.http.HttpRequest;
 import java.net.http.HttpResponse;
+import java.nio.charset.StandardCharsets;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
 
@@ -68,6 +69,15 @@ public final class ApiClient {
     /** Posts a document as it is. */
     public Answer postText(String path, String text) {
         return send("POST", path, text, "text/plain; charset=utf-8");
+    }
+
+    /** A file as it is sent, as text: enough to see what kind it is and find words in it. */
+    public String file(String path) {
+        try {
+            return http.send(HttpRequest.newBuilder(URI.create(base + path)).GET().build(), HttpResponse.BodyHandlers.ofString(StandardCharsets.UTF_8)).body();
+        } catch (IOException | InterruptedException failed) {
+            throw new IllegalStateException(failed);
+        }
     }
 
     private Answer send(String method, String path, String json) {

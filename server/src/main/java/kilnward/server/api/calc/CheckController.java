@@ -16,6 +16,7 @@ import kilnward.core.calibration.Reference;
 import kilnward.core.calibration.Salt;
 import kilnward.core.calibration.Uncertainty;
 import kilnward.core.finding.RefusedValueException;
+import kilnward.core.probe.DisplayUnit;
 import kilnward.server.api.OrNull;
 import kilnward.server.api.chamber.PlanReader;
 import kilnward.server.api.problem.Within;
@@ -41,13 +42,14 @@ public class CheckController {
     /**
      * A check so far, in the controller's unit.
      *
+     * @param unit          the controller's unit, by which it is judged whether it has settled; °C where null
      * @param leastS        shortest stretch that must be settled; an hour where null
      * @param reason        why less than an hour is enough; null where it is not less
      * @param currentOffset offset in force while the rows were taken
      */
     public record CheckRequest(@NotEmpty @Size(max = 2000) List<@Valid @NotNull CheckLook> rows,
                                @NotEmpty @Size(max = 20) List<@Valid @NotNull CheckReference> references,
-                               @OrNull @Within(min = 60, max = 86_400, unit = "s") Double leastS, @OrNull @Size(max = 300) String reason,
+                               @OrNull DisplayUnit unit, @OrNull @Within(min = 60, max = 86_400, unit = "s") Double leastS, @OrNull @Size(max = 300) String reason,
                                @NotNull @Within(min = -100, max = 100) Double currentOffset, @NotNull @Within(min = 0.001, max = 10) Double step,
                                @NotNull @Within(min = -100, max = 100) Double rangeMin, @NotNull @Within(min = -100, max = 100) Double rangeMax,
                                @NotNull @Within(min = 0.001, max = 10) Double resolution) {
@@ -61,6 +63,11 @@ public class CheckController {
      */
     public record CheckAnswer(Check.Verdict verdict, Check.Settling settling, int rowsUsed, Map<String, Double> references, @OrNull String odd, double error,
                               double expandedUncertainty, List<Uncertainty.Part> parts, double newOffset, double remaining) {
+        /** As it goes over the wire. */
+        public static CheckAnswer of(Check check) {
+            return new CheckAnswer(check.verdict(), check.settling(), check.rows(), check.references(), check.odd().orElse(null), check.error(),
+                    check.uncertainty().expanded(), check.uncertainty().parts(), check.newOffset(), check.remaining());
+        }
     }
 
     @PostMapping("/check")
@@ -68,13 +75,11 @@ public class CheckController {
         List<CheckRow> rows = request.rows().stream().map(row -> new CheckRow(row.timeS(), row.display(), row.references())).toList();
         List<Reference> references = request.references().stream()
                 .map(each -> new Reference(each.name(), each.standardUncertainty(), each.correction(), Optional.empty())).toList();
-        Check.Rules usual = Check.Rules.USUAL;
-        Check.Rules rules = request.leastS() == null ? usual
-                : new Check.Rules(request.leastS(), usual.slopePerHour(), usual.scatter(), request.reason());
+        Check.Rules usual = Check.Rules.usual(request.unit() == null ? DisplayUnit.C : request.unit());
+        Check.Rules rules = request.leastS() == null ? usual : usual.with(request.leastS(), request.reason());
         Check check = PlanReader.at("rows", () -> Check.of(rows, references, rules, new Check.Key(request.currentOffset(), request.step(), request.rangeMin(),
                 request.rangeMax(), request.resolution())));
-        return new CheckAnswer(check.verdict(), check.settling(), check.rows(), check.references(), check.odd().orElse(null), check.error(),
-                check.uncertainty().expanded(), check.uncertainty().parts(), check.newOffset(), check.remaining());
+        return CheckAnswer.of(check);
     }
 
     /** Kinds of point that people can make. */

@@ -41,8 +41,14 @@ public record ChamberPlan(@NotBlank @Size(max = 80) String name, @NotNull @Size(
                           @NotNull @Size(max = 30) List<@Valid @NotNull AppliancePlan> appliances,
                           @NotNull @Size(max = 20) List<@Valid @NotNull ProbePlan> probes,
                           @NotNull @Size(max = 10) List<@Valid @NotNull ControllerPlan> controllers) {
-    static final String UUID = "[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}";
+    public static final String UUID = "[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}";
     private static final String NOT_UUID = "must be a UUID in lower case";
+
+    /** The same with another error of some probes (K, or points of %RH of their humidity sensors). */
+    ChamberPlan withSensorError(List<String> probeIds, boolean humid, double error) {
+        return new ChamberPlan(name, note, occupancy, box, contents, room, power, appliances,
+                probes.stream().map(probe -> probeIds.contains(probe.id()) ? probe.withError(humid, error) : probe).toList(), controllers);
+    }
 
     /**
      * Who lives in it and what they need.
@@ -254,6 +260,11 @@ public record ChamberPlan(@NotBlank @Size(max = 80) String name, @NotNull @Size(
                             @NotNull @Within(min = -5, max = 5, unit = "K/day") Double driftKPerDay,
                             @NotNull @Within(min = 0, max = 100, unit = "K s") Double pollingKs,
                             @OrNull @Valid HumiditySensorPlan humidity) {
+        private ProbePlan withError(boolean humid, double error) {
+            return new ProbePlan(id, name, place, heaterShare, contentsShare, roomShare, ownWarmthK, lightWarmthK, lagS, humid ? sensorErrorK : Double.valueOf(error),
+                    driftKPerDay, pollingKs, humid && humidity != null ? new HumiditySensorPlan(humidity.lagS(), error, humidity.mistShare()) : humidity);
+        }
+
         /** One whose shares somebody has typed. */
         public static ProbePlan typed(String id, String name, double heaterShare, double contentsShare, double lagS,
                                       double sensorErrorK) {

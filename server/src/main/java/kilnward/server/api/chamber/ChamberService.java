@@ -4,14 +4,17 @@ import java.time.Clock;
 import java.time.Instant;
 import java.time.temporal.ChronoUnit;
 import java.util.EnumMap;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.OptionalDouble;
 import java.util.UUID;
 import kilnward.core.finding.RefusedValueException;
 import kilnward.core.settings.Parameter;
 import kilnward.core.settings.ReadBack;
 import kilnward.core.settings.Settings;
+import kilnward.core.settings.Setup;
 import kilnward.server.api.chamber.ChamberViews.ChamberChange;
 import kilnward.server.api.chamber.ChamberViews.ChamberView;
 import kilnward.server.api.chamber.ChamberViews.KeyingView;
@@ -133,7 +136,7 @@ public class ChamberService {
                     latest.map(ChamberService::view).orElse(null));
         }
         return view(revisions.saveAndFlush(new SettingsRevisionEntity(controllerId, number + 1, author,
-                settings.reason().strip(), now(), values(settings.values()))));
+                settings.reason().strip(), now(), values(settings.values()), null)));
     }
 
     /** All that was keyed into a controller, newest first. */
@@ -160,6 +163,53 @@ public class ChamberService {
         });
         return view(keyings.saveAndFlush(new KeyingEntity(controllerId, keying.number(), author, now(), values(keying.shown()),
                 keying.tried().stream().map(each -> new TrialValue(UUID.fromString(each.loopId()), each.switched(), each.wanted(), each.at())).toList())));
+    }
+
+    /**
+     * Keys an offset in that a check led to: a revision that rests on the check, the record that the device shows it, and the error of
+     * the sensor as it was found, so that ladder and rehearsal go by it.
+     *
+     * @param offset      which offset
+     * @param seen        the offset that was in force when it was decided
+     * @param sensorError what the sensor shows too much without any offset (K or points of %RH); empty where the plan's stays
+     * @throws ConflictException where another offset is in force by now
+     */
+    @Transactional
+    public SettingsView keyOffset(UUID id, UUID controllerId, Parameter offset, double seen, double value, OptionalDouble sensorError, String reason, UUID checkId,
+                                  String author) {
+        ChamberEntity entity = find(id);
+        ChamberPlan.ControllerPlan controller = controller(entity, controllerId);
+        SettingsRevisionEntity latest = revisions.findFirstByControllerIdOrderByNumberDesc(controllerId)
+                .orElseThrow(() -> new NotFoundException("Nothing has been saved for " + controller.name() + " yet: save its settings first."));
+        Settings before = new Settings(values(latest.getValues()));
+        if (Math.abs(before.value(offset).orElse(0.0) - seen) > 1e-9) {
+            throw new ConflictException(latest.getAuthor() + " saved settings " + latest.getNumber() + " with another offset while you were at it. Look at it and decide again.",
+                    view(latest));
+        }
+        Settings after = before.with(offset, value);
+        PlanReader.checkKeys(PlanReader.profile(controller), after);
+        SettingsRevisionEntity saved = revisions.saveAndFlush(new SettingsRevisionEntity(controllerId, latest.getNumber() + 1, author, reason, now(),
+                values(after.values()), checkId));
+        keyings.saveAndFlush(new KeyingEntity(controllerId, saved.getNumber(), author, now(), values(Map.of(offset, value)), List.of()));
+        sensorError.ifPresent(error -> {
+            boolean humid = offset == Parameter.HUMIDITY_OFFSET || controller.profile().unit().isHumidity();
+            write(entity, PlanStore.read(entity).withSensorError(controller.probeIds(), humid, error), author);
+            chambers.saveAndFlush(entity);
+        });
+        return view(saved);
+    }
+
+    /**
+     * A chamber with the settings in force of all its controllers.
+     *
+     * @throws RefusedValueException where a part or settings are missing
+     */
+    @Transactional(readOnly = true)
+    public Setup setup(UUID id) {
+        ChamberView view = one(id);
+        Map<String, Settings> keyed = new HashMap<>();
+        view.settings().forEach(each -> keyed.put(each.controllerId(), new Settings(each.values())));
+        return PlanReader.setup(view.plan(), keyed);
     }
 
     private Optional<SettingsRevisionEntity> revision(UUID controllerId, int number) {
@@ -197,7 +247,7 @@ public class ChamberService {
 
     private static SettingsView view(SettingsRevisionEntity entity) {
         return new SettingsView(entity.getControllerId().toString(), entity.getNumber(), entity.getAuthor(),
-                entity.getReason(), entity.getSavedAt(), values(entity.getValues()));
+                entity.getReason(), entity.getSavedAt(), values(entity.getValues()), entity.getCheckId() == null ? null : entity.getCheckId().toString());
     }
 
     private KeyingView view(KeyingEntity entity) {

@@ -34,9 +34,9 @@ public final class ChamberViews {
                               List<SettingsView> settings, List<KeyingView> keyings) {
     }
 
-    /** A numbered revision of everything keyed into one controller. */
+    /** A numbered revision of everything keyed into one controller; {@code checkId} names the check its offset rests on. */
     public record SettingsView(String controllerId, int number, String author, String reason, Instant savedAt,
-                               Map<Parameter, Double> values) {
+                               Map<Parameter, Double> values, @OrNull String checkId) {
     }
 
     /**

@@ -57,6 +57,13 @@ public class Problems extends ResponseEntityExceptionHandler {
         return problem;
     }
 
+    @ExceptionHandler
+    ProblemDetail doubtful(DoubtException doubt) {
+        ProblemDetail problem = problem(HttpStatus.UNPROCESSABLE_CONTENT, "Is that meant so?", doubt.getMessage());
+        problem.setProperty("current", doubt.doubts());
+        return problem;
+    }
+
     @ExceptionHandler({ObjectOptimisticLockingFailureException.class, DataIntegrityViolationException.class})
     ProblemDetail overtaken(DataAccessException overtaken) {
         return problem(HttpStatus.CONFLICT, "Somebody else saved first",

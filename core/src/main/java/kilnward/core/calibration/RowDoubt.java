@@ -1,0 +1,112 @@
+package kilnward.core.calibration;
+
+import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.OptionalDouble;
+import java.util.TreeMap;
+import kilnward.core.probe.DisplayUnit;
+
+/**
+ * Something doubtful about a row that somebody is about to write down.
+ *
+ * @param kind  what is doubtful
+ * @param field {@code display}, {@code references.<name>} or {@code at}
+ * @param given what was typed
+ * @param meant what was probably meant; empty where that cannot be told
+ */
+public record RowDoubt(Kind kind, String field, double given, OptionalDouble meant) {
+    /** Farther than this from what is expected (K), and near it in the other unit, it was the other unit. */
+    private static final double FAR_K = 10;
+    private static final double NEAR_K = 6;
+    /** More than this at once, and faster than this, a closed box and its thermometers cannot do; common practice, no source. */
+    private static final double JUMP_K = 2;
+    private static final double JUMP_K_PER_S = 1.0 / 60;
+    private static final double JUMP_PCT = 10;
+    private static final double JUMP_PCT_PER_S = 5.0 / 60;
+    private static final double TWICE_S = 5;
+
+    /** What may be doubtful. */
+    public enum Kind {
+        /** It looks like the other unit: °F where °C is wanted, a share where per cent are. */
+        OTHER_UNIT(true),
+        /** It moved faster than a closed box can. */
+        JUMP(true),
+        /** The same row is there already. */
+        TWICE(true),
+        /** It is earlier than the last row; it is put in its place. */
+        EARLIER(false),
+        /** The certificate of a reference has run out. */
+        EXPIRED(false);
+
+        private final boolean asks;
+
+        Kind(boolean asks) {
+            this.asks = asks;
+        }
+
+        /** Whether somebody must say that it is meant so, before it counts. */
+        public boolean asks() {
+            return asks;
+        }
+    }
+
+    /**
+     * @param row        the row
+     * @param others     the rows that are there already and count
+     * @param references references of the check
+     * @param unit       unit of the controller
+     * @param expected   about what the display should show, its set value for instance; empty where that is not known
+     * @param on         day of the row
+     */
+    public static List<RowDoubt> of(CheckRow row, List<CheckRow> others, List<Reference> references, DisplayUnit unit, OptionalDouble expected,
+                                    LocalDate on) {
+        List<RowDoubt> doubts = new ArrayList<>();
+        Map<String, Double> values = new TreeMap<>();
+        values.put("display", row.display());
+        row.read().forEach((name, value) -> values.put("references." + name, value));
+        Optional<CheckRow> last = others.stream().filter(each -> each.timeS() <= row.timeS()).max(Comparator.comparingDouble(CheckRow::timeS));
+        OptionalDouble about = last.map(each -> OptionalDouble.of(each.display())).orElse(expected);
+        values.forEach((field, value) -> {
+            OptionalDouble near = about.isPresent() || field.equals("display") ? about : OptionalDouble.of(row.display());
+            OptionalDouble meant = near.isPresent() ? meantInOtherUnit(value, near.getAsDouble(), unit) : OptionalDouble.empty();
+            if (meant.isPresent()) {
+                doubts.add(new RowDoubt(Kind.OTHER_UNIT, field, value, meant));
+            } else {
+                last.flatMap(each -> before(each, field)).filter(before -> jumps(value - before, row.timeS() - last.get().timeS(), unit))
+                        .ifPresent(before -> doubts.add(new RowDoubt(Kind.JUMP, field, value, OptionalDouble.empty())));
+            }
+        });
+        if (others.stream().anyMatch(each -> Math.abs(each.timeS() - row.timeS()) <= TWICE_S && each.display() == row.display() && each.read().equals(row.read()))) {
+            doubts.add(new RowDoubt(Kind.TWICE, "at", row.timeS(), OptionalDouble.empty()));
+        }
+        if (others.stream().anyMatch(each -> each.timeS() > row.timeS())) {
+            doubts.add(new RowDoubt(Kind.EARLIER, "at", row.timeS(), OptionalDouble.empty()));
+        }
+        references.stream().filter(each -> row.read().containsKey(each.name()) && each.isExpired(on))
+                .forEach(each -> doubts.add(new RowDoubt(Kind.EXPIRED, "references." + each.name(), row.read().get(each.name()), OptionalDouble.empty())));
+        return doubts;
+    }
+
+    private static Optional<Double> before(CheckRow row, String field) {
+        return Optional.ofNullable(field.equals("display") ? Double.valueOf(row.display()) : row.read().get(field.substring("references.".length())));
+    }
+
+    private static OptionalDouble meantInOtherUnit(double value, double expected, DisplayUnit unit) {
+        if (unit.isHumidity()) {
+            return value > 0 && value <= 1 && expected > 2 ? OptionalDouble.of(100 * value) : OptionalDouble.empty();
+        }
+        double meant = unit == DisplayUnit.F ? DisplayUnit.F.fromModel(value) : DisplayUnit.F.toModel(value);
+        double awayK = unit.differenceToModel(Math.abs(value - expected));
+        double thenK = unit.differenceToModel(Math.abs(meant - expected));
+        return awayK > FAR_K && thenK < NEAR_K ? OptionalDouble.of(Math.round(meant * 100) / 100.0) : OptionalDouble.empty();
+    }
+
+    private static boolean jumps(double difference, double seconds, DisplayUnit unit) {
+        double moved = Math.abs(unit.differenceToModel(difference));
+        return unit.isHumidity() ? moved > JUMP_PCT && moved > JUMP_PCT_PER_S * seconds : moved > JUMP_K && moved > JUMP_K_PER_S * seconds;
+    }
+}
