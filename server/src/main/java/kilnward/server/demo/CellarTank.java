@@ -1,6 +1,7 @@
 package kilnward.server.demo;
 
 import static kilnward.server.demo.Demo.ALTITUDE_M;
+import static kilnward.server.demo.Demo.KEEPER;
 import static kilnward.server.demo.Demo.LEAD;
 import static kilnward.server.demo.Demo.OWNER;
 import static kilnward.server.demo.Demo.number;
@@ -65,5 +66,10 @@ final class CellarTank {
                         List.of(LoopPlan.of(text(56), List.of(chiller), 10.0, null, null))))), LEAD);
         demo.save(CHAMBER, CONTROLLER, 0, "Quiet band for the summer.", OWNER, values(Parameter.SET_VALUE, 17.0, Parameter.DIFFERENTIAL, 0.6,
                 Parameter.MIN_OFF, 4, Parameter.HIGH_ALARM, 20, Parameter.LOW_ALARM, 14, Parameter.OFFSET, 0));
+        // Its probe creeps upwards, and the last check is more than a year old.
+        demo.check(951, CHAMBER, CONTROLLER, demo.today().minusDays(1460), 17.0, 0.08, 0, 0, OWNER);
+        demo.check(952, CHAMBER, CONTROLLER, demo.today().minusDays(1105), 17.0, 0.17, 0, -0.1, OWNER);
+        demo.check(953, CHAMBER, CONTROLLER, demo.today().minusDays(745), 17.1, 0.22, -0.1, -0.3, LEAD);
+        demo.check(954, CHAMBER, CONTROLLER, demo.today().minusDays(402), 17.0, 0.14, -0.3, -0.4, KEEPER);
     }
 }

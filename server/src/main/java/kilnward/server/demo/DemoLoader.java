@@ -1,7 +1,16 @@
 package kilnward.server.demo;
 
+import java.time.Clock;
 import kilnward.server.api.chamber.ChamberService;
 import kilnward.server.api.chamber.Starter;
+import kilnward.server.api.check.CheckRecord;
+import kilnward.server.api.check.CheckService;
+import kilnward.server.store.ChamberRepository;
+import kilnward.server.store.CheckEntryRepository;
+import kilnward.server.store.CheckRepository;
+import kilnward.server.store.CheckRowRepository;
+import kilnward.server.store.KeyingRepository;
+import kilnward.server.store.SettingsRevisionRepository;
 import kilnward.server.store.SiteEntity;
 import kilnward.server.store.SiteRepository;
 import org.springframework.boot.ApplicationArguments;
@@ -20,9 +29,12 @@ public class DemoLoader implements ApplicationRunner {
     private final SiteRepository sites;
     private final Demo demo;
 
-    public DemoLoader(SiteRepository sites, ChamberService chambers, Starter starter) {
+    public DemoLoader(SiteRepository sites, ChamberRepository chamberTable, SettingsRevisionRepository revisions, KeyingRepository keyings, CheckRepository checks,
+                      CheckRowRepository rows, CheckEntryRepository entries, CheckRecord record, ChamberService chambers, Starter starter, Clock clock) {
         this.sites = sites;
-        this.demo = new Demo(chambers, starter);
+        // What happened at Osier End before today is written down with the time of then.
+        this.demo = new Demo(chambers, starter, clock, then -> new CheckService(checks, rows, entries, record,
+                new ChamberService(sites, chamberTable, revisions, keyings, then), then));
     }
 
     @Override

@@ -80,7 +80,13 @@ class CheckApiTest {
         assertEquals(-0.4, effect.at("/had/mean").asDouble() - effect.at("/believed/mean").asDouble(), 0.1, "they had 0.4 less than the display said");
         assertTrue(effect.get("rungs").size() >= 4);
 
-        Answer keyed = keeper.post(path() + "/" + check + "/offsets", "{\"seen\":0,\"shown\":-0.4,\"note\":\"\"}");
+        Answer turned = keeper.post(path() + "/" + check + "/offsets", "{\"seen\":0,\"shown\":0.4,\"setShown\":null,\"note\":\"\",\"sure\":false}");
+        assertEquals(422, turned.status());
+        assertEquals("WRONG_SIGN", turned.body().at("/current/0/slip").asString());
+        assertEquals(0.8, turned.body().at("/current/0/remaining").asDouble(), 1e-9, "twice as wrong as before");
+        assertEquals("REFERENCE_AS_SET_VALUE", keeper.post(path() + "/" + check + "/offsets", "{\"seen\":0,\"shown\":0,\"setShown\":28.2,\"note\":\"\",\"sure\":false}")
+                .body().at("/current/0/slip").asString());
+        Answer keyed = keeper.post(path() + "/" + check + "/offsets", "{\"seen\":0,\"shown\":-0.4,\"setShown\":null,\"note\":\"\",\"sure\":false}");
         assertEquals("VERIFY", keyed.body().get("phase").asString(), String.valueOf(keyed.body()));
         JsonNode chamber = keeper.get("/api/v1/chambers/" + chamberId).body();
         assertEquals(-0.4, chamber.at("/settings/0/values/OFFSET").asDouble());
@@ -88,7 +94,7 @@ class CheckApiTest {
         assertTrue(chamber.at("/settings/0/reason").asString().startsWith("Offset from the check beside the probe: the display showed 0.40 K too much"));
         assertEquals(0.4, chamber.at("/plan/probes/0/sensorErrorK").asDouble(), 1e-9, "and the plan goes by what was found");
         assertEquals(-0.4, chamber.at("/keyings/0/shown/OFFSET").asDouble());
-        assertEquals(409, keeper.post(path() + "/" + check + "/offsets", "{\"seen\":0,\"shown\":-0.4,\"note\":\"\"}").status(), "decided from an offset that is no longer in force");
+        assertEquals(409, keeper.post(path() + "/" + check + "/offsets", "{\"seen\":0,\"shown\":-0.4,\"setShown\":null,\"note\":\"\",\"sure\":false}").status(), "decided from an offset that is no longer in force");
 
         JsonNode proven = rows(check, 3, 28.6, 28.6);
         assertEquals("RIGHT", proven.get("phase").asString(), String.valueOf(proven));
@@ -103,8 +109,8 @@ class CheckApiTest {
     void anOffsetIsTakenBackByAnEntryAndRowsAreWithdrawnNeverDeleted() {
         String check = begin("PROBE", "glass");
         JsonNode settled = rows(check, -100, 28.6, 28.2);
-        keeper.post(path() + "/" + check + "/offsets", "{\"seen\":0,\"shown\":-0.4,\"note\":\"\"}");
-        JsonNode back = keeper.post(path() + "/" + check + "/offsets", "{\"seen\":-0.4,\"shown\":0,\"note\":\"the glass was cracked\"}").body();
+        keeper.post(path() + "/" + check + "/offsets", "{\"seen\":0,\"shown\":-0.4,\"setShown\":null,\"note\":\"\",\"sure\":false}");
+        JsonNode back = keeper.post(path() + "/" + check + "/offsets", "{\"seen\":-0.4,\"shown\":0,\"setShown\":null,\"note\":\"the glass was cracked\",\"sure\":false}").body();
         assertEquals("KEY_IN", back.get("phase").asString());
         assertEquals(2, back.get("entries").size());
         JsonNode chamber = keeper.get("/api/v1/chambers/" + chamberId).body();
@@ -159,7 +165,7 @@ class CheckApiTest {
         JsonNode both = keeper.get(path() + "/" + check).body();
         assertEquals(12, both.get("rows").size());
         assertEquals("PLACED", both.get("phase").asString());
-        assertEquals("note", keeper.post(path() + "/" + check + "/offsets", "{\"seen\":0,\"shown\":-0.7,\"note\":\"\"}").refusedField(), "a place goes into the offset by choice and with a note");
+        assertEquals("note", keeper.post(path() + "/" + check + "/offsets", "{\"seen\":0,\"shown\":-0.7,\"setShown\":null,\"note\":\"\",\"sure\":false}").refusedField(), "a place goes into the offset by choice and with a note");
         JsonNode history = keeper.get("/api/v1/chambers/" + chamberId + "/controllers/" + controllerId + "/checks/OFFSET/history").body();
         assertEquals(-0.7, history.at("/placed/0/difference").asDouble(), 1e-9);
         assertEquals(0, history.get("found").size(), "a placement difference is no sensor error");

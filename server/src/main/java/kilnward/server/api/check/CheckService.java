@@ -18,6 +18,7 @@ import java.util.UUID;
 import kilnward.core.calibration.Check;
 import kilnward.core.calibration.CheckRow;
 import kilnward.core.calibration.CheckSession;
+import kilnward.core.calibration.KeyedWrong;
 import kilnward.core.calibration.RowDoubt;
 import kilnward.core.chamber.Room;
 import kilnward.core.finding.RefusedValueException;
@@ -41,6 +42,7 @@ import kilnward.server.api.check.CheckViews.EffectView;
 import kilnward.server.api.check.CheckViews.NewCheck;
 import kilnward.server.api.check.CheckViews.NewOffset;
 import kilnward.server.api.check.CheckViews.NewRow;
+import kilnward.server.api.check.CheckViews.SlipView;
 import kilnward.server.api.problem.DoubtException;
 import kilnward.server.api.problem.NotFoundException;
 import kilnward.server.store.CheckEntity;
@@ -228,6 +230,9 @@ public class CheckService {
         if (!back && (session.found().isEmpty() || !session.found().get().settling().settled())) {
             throw new RefusedValueException("shown", offset.shown(), "must wait until the rows have settled");
         }
+        if (!back && !offset.sure()) {
+            ask(check, session, offset);
+        }
         OptionalDouble errorModel = error.isPresent() ? OptionalDouble.of(check.unit.differenceToModel(error.getAsDouble())) : error;
         SettingsView saved = chambers.keyOffset(chamberId, check.controllerId, check.offsetKey, offset.seen(), offset.shown(), errorModel,
                 reason(kept, session, back, note), checkId, author);
@@ -236,6 +241,18 @@ public class CheckService {
         entry.settingsNumber = saved.number();
         entries.saveAndFlush(entry);
         return record.one(chamberId, checkId);
+    }
+
+    /** Asks where something else was keyed in than what followed: the known slips are told by their numbers. */
+    private void ask(CheckEntity check, CheckSession session, NewOffset offset) {
+        boolean again = session.offset() != check.offsetThen && session.left().isPresent();
+        Check by = again ? session.left().get() : session.found().orElseThrow();
+        Check.Key key = new Check.Key(again ? session.offset() : check.offsetThen, check.offsetStep, check.offsetLowest, check.offsetHighest, check.resolution);
+        double set = expected(check).orElse(0);
+        KeyedWrong.of(by, key, offset.shown(), set, offset.setShown() == null ? set : offset.setShown()).ifPresent(wrong -> {
+            throw new DoubtException("This is not what follows from the check. Say that it is meant so, or key it in again.",
+                    List.of(new SlipView(wrong.slip(), by.newOffset(), wrong.remaining())));
+        });
     }
 
     private String reason(Kept kept, CheckSession session, boolean back, String note) {

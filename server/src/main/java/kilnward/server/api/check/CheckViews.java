@@ -77,11 +77,22 @@ public final class CheckViews {
     /**
      * An offset that was keyed in.
      *
-     * @param seen  the offset that was in force when it was decided
-     * @param shown what the device shows as its offset now
+     * @param seen     the offset that was in force when it was decided
+     * @param shown    what the device shows as its offset now
+     * @param setShown what it shows as its set value; null where nobody looked
+     * @param sure     whether somebody was asked and says that it is meant so
      */
     public record NewOffset(@NotNull @Within(min = -100, max = 100) Double seen, @NotNull @Within(min = -100, max = 100) Double shown,
-                            @NotNull @Size(max = 500) String note) {
+                            @OrNull @Within(min = -100, max = 300) Double setShown, @NotNull @Size(max = 500) String note, @NotNull Boolean sure) {
+    }
+
+    /**
+     * A doubt about an offset that was keyed in.
+     *
+     * @param follows   what follows from the check
+     * @param remaining error that is left on the display by what was keyed in
+     */
+    public record SlipView(Slip slip, double follows, double remaining) {
     }
 
     /** A row as kept; withdrawn ones stay. */
