@@ -31,7 +31,7 @@
         <p class="quiet">
           {draft.view.plan.name} · settings {saved.number} · {saved.author}, {written(saved.savedAt)}
         </p>
-        <p>{saved.reason}</p>
+        <p>{saved.reason}{#if saved.checkId} <a href="/chambers/{draft.id}/check">The check it rests on</a>{/if}</p>
         {@const keying = draft.keyingOf(controller.id)}
         <p>
           {#if !keying}<span class="mark mind" aria-hidden="true">▲</span>Nobody has recorded yet that it was keyed in.

@@ -1,7 +1,7 @@
 <script lang="ts">
   import { onMount } from 'svelte'
   import { api, Problem } from '../lib/api/client'
-  import type { ChamberView } from '../lib/api/types'
+  import type { ChamberDueView, ChamberView } from '../lib/api/types'
   import { ChamberDraft } from '../lib/chamber/draft.svelte'
   import { tilesOf } from '../lib/chamber/tiles'
   import Notices from '../lib/parts/Notices.svelte'
@@ -11,6 +11,7 @@
   import { session } from '../lib/session.svelte'
   import { sinceStart, subtitle } from '../lib/chamber/subtitle'
   import CardStep from './CardStep.svelte'
+  import CheckStep from './CheckStep.svelte'
   import ChamberStep from './ChamberStep.svelte'
   import LoadsStep from './LoadsStep.svelte'
   import OccupantStep from './OccupantStep.svelte'
@@ -22,6 +23,7 @@
   let trouble = $state.raw<Problem | null>(null)
   let dialog = $state<SaveDialog | null>(null)
   let said = $state('')
+  let due = $state.raw<ChamberDueView[]>([])
   const controller = $derived(draft?.plan.controllers[0] ?? null)
   const number = $derived(controller && draft ? (draft.settingsOf(controller.id)?.number ?? 0) : 0)
   const COUNT = ['no', 'one', 'two', 'three', 'four', 'five', 'six', 'seven', 'eight', 'nine']
@@ -31,6 +33,7 @@
     try {
       draft = new ChamberDraft(await api.get<ChamberView>(`/chambers/${id}`))
       draft.rehearse()
+      due = (await api.get<ChamberDueView[]>('/checks/due')).filter((each) => each.chamberId === id)
     } catch (failed) {
       if (!(failed instanceof Problem)) throw failed
       trouble = failed
@@ -101,11 +104,11 @@
       <p class="quiet">{subtitle(draft.plan)}{sinceStart(draft.plan)}</p>
     </div>
     <div class="actions">
-      {#if step === 'settings' || step === 'card'}
+      {#if step === 'settings' || step === 'card' || step === 'check'}
         {#if controller}<p class="quiet">{settingsWords}</p>{/if}
         {#if step === 'settings' && controller && draft.missing.length === 0}
           <button class="button main" disabled={!session.mayKey || (draft.changedKeys === 0 && number > 0)} title={session.mayKey ? undefined : 'A visitor looks only'} onclick={() => dialog?.open()}>Save with a reason</button>
-        {:else if step === 'card' && draft.planDirty}
+        {:else if (step === 'card' || step === 'check') && draft.planDirty}
           <button class="button main" disabled={!session.mayPlan || draft.saving} onclick={savePlan}>Save the plan</button>
         {/if}
       {:else}
@@ -117,7 +120,7 @@
     </div>
   </header>
   <div class="body">
-    <div class="no-print side"><Shelf {id} {step} tiles={tilesOf(draft)} /></div>
+    <div class="no-print side"><Shelf {id} {step} tiles={tilesOf(draft, due)} /></div>
     <div class="step">
       <div class="no-print"><Notices {draft} /></div>
       {#if step === 'occupant'}
@@ -138,6 +141,8 @@
         <LoadsStep {draft} />
       {:else if step === 'settings'}
         <SettingsStep {draft} />
+      {:else if step === 'check'}
+        <CheckStep {draft} />
       {:else}
         <CardStep {draft} />
       {/if}

@@ -1,7 +1,7 @@
 <script lang="ts">
   import { onMount } from 'svelte'
   import { api, Problem } from '../lib/api/client'
-  import type { ChamberView, RehearsalAnswer } from '../lib/api/types'
+  import type { ChamberDueView, ChamberView, RehearsalAnswer } from '../lib/api/types'
   import { missingParts } from '../lib/chamber/draft'
   import { sinceStart, subtitle } from '../lib/chamber/subtitle'
   import { envelopePath, rangeOf, scaleOf } from '../lib/ladder/scale'
@@ -16,6 +16,7 @@
     ready: boolean
   }
   let rows = $state.raw<Row[] | null>(null)
+  let due = $state.raw<ChamberDueView[]>([])
   let trouble = $state.raw<Problem | null>(null)
 
   async function load() {
@@ -30,6 +31,7 @@
           view.plan.controllers.length > 0 &&
           view.plan.controllers.every((each) => view.settings.some((saved) => saved.controllerId === each.id)),
       }))
+      due = (await api.get<ChamberDueView[]>('/checks/due')).filter((each) => each.due.due && each.due.why !== 'NEVER_CHECKED')
       for (const { view, ready } of rows) {
         if (!ready) continue
         const answer = await api.post<RehearsalAnswer>('/rehearsals', {
@@ -48,11 +50,14 @@
   }
   onMount(load)
 
+  /** Whether a display wants a check again; one that was never checked is not begun rather than due. */
+  const isDue = (row: Row) => due.some((each) => each.chamberId === row.view.id)
+
   /** Most in need first: what will harm, what works badly, what is well, what is not begun. */
   function rank(row: Row): number {
     const findings = row.answer?.findings
     if (!findings) return row.ready ? 2 : 3
-    return findings.some((each) => each.severity === 'NEEDS_YOU_NOW') ? 0 : findings.length > 0 ? 1 : 2
+    return findings.some((each) => each.severity === 'NEEDS_YOU_NOW') ? 0 : findings.length > 0 || isDue(row) ? 1 : 2
   }
   const ranked = $derived(rows ? [...rows].sort((a, b) => rank(a) - rank(b)) : [])
   /** A row must not move from under the finger that is about to press it: the order waits until nobody is at it. */
@@ -156,7 +161,7 @@
             <a href="/chambers/{row.view.id}/settings">{row.answer!.findings.length > 1 ? `See it and ${row.answer!.findings.length - 1} more` : 'See it on the ladder'}</a>
           {:else if row.answer}
             <p><b>in band all night in the rehearsal</b></p>
-            <a href="/chambers/{row.view.id}/card">Open the card</a>
+            {#if !isDue(row)}<a href="/chambers/{row.view.id}/card">Open the card</a>{/if}
           {:else if row.ready}
             <p class="quiet">rehearsing …</p>
           {:else}
@@ -164,6 +169,7 @@
             {#if missingParts(plan).length}<p class="small quiet">Missing: {missingParts(plan).join(', ')}.</p>{/if}
             <a href="/chambers/{row.view.id}/{plan.occupancy ? (missingParts(plan).length ? 'chamber' : 'settings') : 'occupant'}">Go on planning</a>
           {/if}
+          {#if isDue(row)}<a href="/chambers/{row.view.id}/check">{first ? 'Its display wants a check, too' : 'Its display wants a check'}</a>{/if}
         </div>
       </li>
     {:else}

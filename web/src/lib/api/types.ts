@@ -55,3 +55,27 @@ export type Step = Schemas['RemedyAnswer']['step']
 
 /** What is keyed into one controller, a value a meaning. */
 export type Values = Partial<Record<Parameter, number>>
+
+export type CheckView = Schemas['CheckView']
+export type CheckRowView = Schemas['RowView']
+export type CheckFound = Schemas['CheckAnswer']
+export type ReferenceView = Schemas['ReferenceView']
+export type NewCheck = Schemas['NewCheck']
+export type NewRow = Schemas['NewRow']
+export type NewOffset = Schemas['NewOffset']
+export type HistoryView = Schemas['HistoryView']
+export type ChamberDueView = Schemas['ChamberDueView']
+export type EffectView = Schemas['EffectView']
+export type PointAnswer = Schemas['PointAnswer']
+/** What the server asks about before it takes a row or an offset; these come with a question, not with an answer. */
+export interface RowDoubt {
+  kind: 'OTHER_UNIT' | 'JUMP' | 'TWICE' | 'EARLIER' | 'EXPIRED'
+  field: string
+  given: number
+  meant: number | null
+}
+export interface OffsetSlip {
+  slip: NonNullable<CheckView['slip']>
+  follows: number
+  remaining: number
+}

@@ -129,6 +129,24 @@ export class ChamberDraft {
     this.view = { ...this.view, keyings: [...this.view.keyings.filter((each) => each.controllerId !== keying.controllerId), keying] }
   }
 
+  /** Takes note of what a check changed: the offset in force and the sensor's error. What is typed and not saved stays. */
+  checked(view: ChamberView) {
+    const typed = new Set(this.changedControllers.map((each) => each.id))
+    const saved = keyedOf(view)
+    for (const [id, values] of Object.entries(saved)) {
+      const offsets = Object.fromEntries(Object.entries(values).filter(([key]) => key === 'OFFSET' || key === 'HUMIDITY_OFFSET'))
+      this.keyed[id] = typed.has(id) ? { ...this.keyed[id], ...offsets } : { ...values }
+    }
+    if (this.planDirty) {
+      this.view = { ...this.view, settings: view.settings, keyings: view.keyings }
+    } else {
+      this.view = view
+      this.plan = structuredClone(view.plan)
+    }
+    this.#untyped = this.snapshotKeyed()
+    this.rehearse()
+  }
+
   error(path: string): string | null {
     return this.errors[path] ?? null
   }

@@ -1,5 +1,5 @@
 /** What the shelf's tiles say about a chamber. */
-import type { Step } from '../api/types'
+import type { ChamberDueView, Step } from '../api/types'
 import type { StepName } from '../router.svelte'
 import type { ChamberDraft } from './draft.svelte'
 
@@ -7,7 +7,7 @@ export type TileState = 'empty' | 'half' | 'full' | 'due'
 
 const SAYS: Record<TileState, string> = { empty: 'not begun', half: 'begun', full: 'done', due: 'wants you' }
 
-export function tilesOf(draft: ChamberDraft): { step: StepName; name: string; state: TileState; says: string }[] {
+export function tilesOf(draft: ChamberDraft, due: ChamberDueView[]): { step: StepName; name: string; state: TileState; says: string }[] {
   const { plan } = draft
   const parts = [plan.box, plan.contents, plan.room, plan.appliances[0]]
   const there = parts.filter(Boolean).length
@@ -24,6 +24,7 @@ export function tilesOf(draft: ChamberDraft): { step: StepName; name: string; st
     ['loads', 'Loads', loads],
     ['settings', 'Settings', settings],
     ['card', 'Card', saved ? (draft.changedKeys === 0 ? 'full' : 'half') : 'empty'],
+    ['check', 'Check', due.length === 0 ? 'empty' : due.every((each) => each.due.why === 'NEVER_CHECKED') ? 'empty' : due.some((each) => each.due.due) ? 'due' : 'full'],
   ]
   return states.map(([step, name, state]) => ({ step, name, state, says: SAYS[state] }))
 }

@@ -10,6 +10,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.UUID;
 import java.util.function.Function;
+import java.util.stream.IntStream;
 import kilnward.core.calibration.CheckSession;
 import kilnward.core.calibration.Reference;
 import kilnward.core.settings.Parameter;
@@ -83,11 +84,9 @@ record Demo(ChamberService chambers, Starter starter, Clock clock, Function<Cloc
     /** Seven rows within an hour, each a little off as readings are. */
     private void rows(int number, int chamber, UUID check, Instant from, double display, double high, String author) {
         double[] off = {0, 0.03, -0.02, 0.02, -0.03, 0.01, -0.01};
-        for (int i = 0; i < off.length; i++) {
-            Instant taken = from.plusSeconds(60 + 600L * i);
-            at(taken).add(id(chamber), check, new NewRow(text(number + i), taken, display, Map.of("Ice-checked glass", hundredths(display - high + off[i]),
-                    "Kitchen spirit", hundredths(display - high + 0.1 - off[i])), true), author);
-        }
+        List<NewRow> taken = IntStream.range(0, off.length).mapToObj(i -> new NewRow(text(number + i), from.plusSeconds(60 + 600L * i), display,
+                Map.of("Ice-checked glass", hundredths(display - high + off[i]), "Kitchen spirit", hundredths(display - high + 0.1 - off[i])), true)).toList();
+        at(taken.get(taken.size() - 1).at()).addAll(id(chamber), check, taken, author);
     }
 
     private CheckService at(Instant moment) {
