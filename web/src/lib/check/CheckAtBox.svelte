@@ -142,6 +142,7 @@
       </p>
       {#if current.odd}<p class="small"><span class="mark mind" aria-hidden="true">▲</span>{current.odd} disagrees with the others and is left out.</p>{/if}
     {/if}
+    {#if (check.phase === 'KEY_IN' || check.phase === 'STILL_OFF') && current && Math.abs(current.error) < current.expandedUncertainty}<p class="small"><span class="mark mind" aria-hidden="true">▲</span>That is less than these references can tell. Leaving the offset as it is would be as good; a better reference tells more.</p>{/if}
     {#if !check.roomFit}<p class="small"><span class="mark mind" aria-hidden="true">▲</span>The room was outside 15 to 25 °C.</p>{/if}
     {#each check.expired as name (name)}<p class="small"><span class="mark mind" aria-hidden="true">▲</span>The certificate of {name} had run out.</p>{/each}
   </div>
@@ -155,7 +156,7 @@
       </ol>
       <div class="row">
         <div class="plain"><label for="{id}-offset">{key?.label ?? 'Offset'} now shows</label><input id="{id}-offset" class="mono big" inputmode="text" autocomplete="off" bind:value={shownOffset} placeholder={offset(follows, digits)} /></div>
-        {#if setKey && check.offsetKey === 'OFFSET'}<div class="plain"><label for="{id}-set">{setKey.label} still shows</label><input id="{id}-set" class="mono big" inputmode="decimal" autocomplete="off" bind:value={shownSet} placeholder="not read" /></div>{/if}
+        {#if setKey && check.offsetKey === 'OFFSET'}<div class="plain"><label for="{id}-set">{setKey.label} still shows</label><input id="{id}-set" class="mono big" inputmode="decimal" autocomplete="off" bind:value={shownSet} placeholder="—" /></div>{/if}
       </div>
       {#if checks.slipped}
         <div class="ask" role="alert">
@@ -238,7 +239,7 @@
           <tbody>
             {#each [...check.rows].reverse() as row (row.id)}
               <tr class:gone={row.withdrawn}>
-                <td>{time(row.at)}</td>
+                <td class="when">{time(row.at)}</td>
                 <td class="mono">{fixed(row.display, 1)}</td>
                 {#each check.references as each (each.name)}<td class="mono">{row.references[each.name] === undefined ? '' : fixed(row.references[each.name]!, 2)}</td>{/each}
                 <td>{row.author}</td>
@@ -267,6 +268,7 @@
   .box {
     display: grid;
     gap: 12px;
+    grid-template-columns: minmax(0, 1fr);
     max-width: 620px;
     padding: 14px 16px;
     border: 2px solid var(--ink);
@@ -341,6 +343,10 @@
 
   .scroll {
     overflow-x: auto;
+  }
+
+  .when {
+    white-space: nowrap;
   }
 
   tr.gone td {
