@@ -44,6 +44,11 @@ public record Heater(String id, HeaterKind kind, double powerW, double elementJK
         return new Heater(id, kind, powerW, elementJK, toAirWK, toContentsWK, selfLimitC, Optional.of(other));
     }
 
+    /** The same heater without a thermostat of its own. */
+    public Heater withoutThermostat() {
+        return new Heater(id, kind, powerW, elementJK, toAirWK, toContentsWK, selfLimitC, Optional.empty());
+    }
+
     @Override
     public double electricalW() {
         return powerW;

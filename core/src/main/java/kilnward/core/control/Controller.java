@@ -47,6 +47,16 @@ public record Controller(String id, List<String> probeIds, Display display, doub
         this(id, probeIds, display, samplingS, highAlarm, lowAlarm, loops, companion, false);
     }
 
+    /** The same controller without what only backs another up: its cut-outs, and an alarm that opens. */
+    public Controller withoutLayers() {
+        return new Controller(id, probeIds, display, samplingS, highAlarm, lowAlarm, loops.stream().filter(loop -> !loop.cutOut()).toList(), companion, false);
+    }
+
+    /** The same controller with outputs that stay off while its high alarm sounds. */
+    public Controller withOpeningAlarm() {
+        return new Controller(id, probeIds, display, samplingS, highAlarm, lowAlarm, loops, companion, true);
+    }
+
     /** The same controller that looks at its probes at another interval (s). */
     public Controller withSampling(double otherS) {
         return new Controller(id, probeIds, display, otherS, highAlarm, lowAlarm, loops, companion, highAlarmOpens);

@@ -19,6 +19,8 @@ public record Event(double timeS, Kind kind, String subject, double value) {
         HIGH_ALARM,
         /** The display reached the low alarm. */
         LOW_ALARM,
+        /** The display shows a code instead of a number: a broken probe told from a cold one. */
+        PROBE_CODE,
         /** A harm limit was used up: its level was reached for its duration. */
         HARM
     }

@@ -2,9 +2,6 @@ package kilnward.core.rehearsal;
 
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Map;
-import java.util.function.Function;
-import java.util.stream.Collectors;
 import kilnward.core.air.MoistAir;
 import kilnward.core.chamber.Appliance;
 import kilnward.core.chamber.Chamber;
@@ -30,6 +27,7 @@ import kilnward.core.probe.Probe;
 /** The controllers of a rig at work: samples displays, switches outputs, says which watts flow. */
 final class Outputs {
     private static final Switched[] NONE = {};
+    private static final double BEFORE_ANY_FAULT_S = -1;
     private final Chamber chamber;
     private final Scenario scenario;
     private final double stepS;
@@ -43,6 +41,30 @@ final class Outputs {
     private final ApplianceState[] live;
     private final boolean powerFails;
     private final boolean looksOutside;
+    /** When the next fault begins (s); infinite where none is to come. */
+    private double nextFaultS;
+    private double[] stateNow;
+    private double roomNowC;
+    private final Chain.Around around = new Chain.Around() {
+        @Override
+        public double roomC() {
+            return roomNowC;
+        }
+
+        @Override
+        public double roomPct() {
+            return outdoorPct(roomNowC);
+        }
+
+        @Override
+        public double elementC() {
+            double hottest = stateNow[airState];
+            for (int i = 0; i < chamber.heaters().size(); i++) {
+                hottest = Math.max(hottest, stateNow[i]);
+            }
+            return hottest;
+        }
+    };
     private boolean lidOpen;
     private boolean mains = true;
     private double heatW;
@@ -51,7 +73,7 @@ final class Outputs {
 
     /** A controller's display. */
     static final class Unit {
-        final Controller controller;
+        Controller controller;
         final boolean humidity;
         final int[] probes;
         final Chain.Sensor[] sensors;
@@ -60,7 +82,17 @@ final class Outputs {
         private boolean due;
         private boolean moved;
         private double sameAbout = Double.NaN;
-        private final double sameWithin;
+        private double sameWithin;
+        /** What a fault puts in force, and when; null for none. */
+        private Controller later;
+        private double laterS = Double.POSITIVE_INFINITY;
+        /** From then on nobody hears its alarms (s). */
+        double silentFromS = Double.POSITIVE_INFINITY;
+        /** Alarms as displayed, with a margin for binary dust; infinite where there is none. */
+        double highAlarm;
+        double lowAlarm;
+        /** Whether it shows a code instead of a number. */
+        boolean blind;
         double shown;
         /** What is shown, in °C or %RH. */
         double shownModel;
@@ -69,13 +101,20 @@ final class Outputs {
         private double companion = Double.NaN;
 
         private Unit(Controller controller, int[] probes, Chain.Sensor[] sensors, long everySteps) {
-            this.controller = controller;
             this.humidity = controller.display().unit().isHumidity();
             this.beside = controller.companion().isPresent();
             this.probes = probes;
             this.sensors = sensors;
             this.everySteps = everySteps;
-            this.sameWithin = controller.display().unit().differenceToModel(0.5 * controller.display().resolution()) - 1e-9;
+            putInForce(controller);
+        }
+
+        private void putInForce(Controller other) {
+            controller = other;
+            sameWithin = other.display().unit().differenceToModel(0.5 * other.display().resolution()) - 1e-9;
+            sameAbout = Double.NaN;
+            highAlarm = other.highAlarm().orElse(Double.POSITIVE_INFINITY) - 1e-9;
+            lowAlarm = other.lowAlarm().orElse(Double.NEGATIVE_INFINITY) + 1e-9;
         }
 
         /** Looks at the display when its time has come; steps before 0 count too, on the same grid. */
@@ -88,6 +127,13 @@ final class Outputs {
                 double sensed = sensed(timeS, probed);
                 if (beside) {
                     companion = lookBeside(probed);
+                }
+                blind = Double.isNaN(sensed);
+                if (blind) {
+                    // It shows a code and switches off; what it showed last stays for the record.
+                    moved = true;
+                    sameAbout = Double.NaN;
+                    return;
                 }
                 // Most looks show what the last one showed: within its rounding there is nothing to work out.
                 if (!(Math.abs(sensed - sameAbout) < sameWithin)) {
@@ -110,11 +156,11 @@ final class Outputs {
         /** Mean of its sensors. */
         double sensed(double timeS, Probed probed) {
             if (probes.length == 1) {
-                return sensors[0].sensedC(probed.value(probes[0], humidity), timeS);
+                return sensors[0].sensed(probed.value(probes[0], humidity), timeS);
             }
             double sum = 0;
             for (int i = 0; i < probes.length; i++) {
-                sum += sensors[i].sensedC(probed.value(probes[i], humidity), timeS);
+                sum += sensors[i].sensed(probed.value(probes[i], humidity), timeS);
             }
             return sum / probes.length;
         }
@@ -122,27 +168,33 @@ final class Outputs {
 
     /** One loop at work. */
     static final class Switched {
-        final Loop loop;
+        Loop loop;
         final Unit unit;
-        final Chain chain;
+        Chain chain;
         Law.Runner law;
         Timers.Runner timers;
         boolean conducts;
         /** Share of the full output while it conducts. */
         double level = 1;
-        private final boolean timeless;
+        private boolean timeless;
+        /** A fault has begun since it was last decided. */
+        private boolean upset;
         /** At this and above it stays off, whatever its program wants. */
-        private final double opensAt;
+        private double opensAt;
 
-        private Switched(Loop loop, Unit unit, Chain chain) {
-            this.loop = loop;
+        private Switched(Loop loop, Unit unit, Chain.Relay relay) {
             this.unit = unit;
-            this.chain = chain;
-            this.law = chain.law().start();
+            putInForce(loop, relay);
             // What is only there to cut out lets through until it has seen too much.
             this.conducts = loop.cutOut();
-            this.timeless = chain.law().isTimeless() && chain.timers().equals(Timers.NONE)
-                    && chain.relay() == Chain.SOUND_RELAY && !loop.onlyLit();
+        }
+
+        private void putInForce(Loop other, Chain.Relay relay) {
+            this.loop = other;
+            this.chain = new Chain(other.law(), other.timers(), other.mode(), relay);
+            this.law = chain.law().start();
+            // A faulty relay depends on time only by its beginning, and then it is asked anew.
+            this.timeless = chain.law().isTimeless() && chain.timers().equals(Timers.NONE) && !other.onlyLit();
             this.opensAt = unit.controller.highAlarmOpens() ? unit.controller.highAlarm().orElse(Double.POSITIVE_INFINITY) - 1e-9
                     : Double.POSITIVE_INFINITY;
         }
@@ -161,6 +213,9 @@ final class Outputs {
         private boolean lit;
         private double workingSinceS = Double.NaN;
         private boolean working = true;
+        private double deadFromS = Double.POSITIVE_INFINITY;
+        private double bridgedFromS = Double.POSITIVE_INFINITY;
+        private boolean dead;
 
         private ApplianceState(Appliance appliance, Switched switched, Switched cutOut, int element) {
             this.appliance = appliance;
@@ -177,7 +232,7 @@ final class Outputs {
         }
 
         boolean runs() {
-            return powered() && closes && working && (byClock == null || lit);
+            return !dead && powered() && closes && working && (byClock == null || lit);
         }
 
         /** Share of its full output while it runs. */
@@ -202,6 +257,7 @@ final class Outputs {
                 } else if (airC <= thermostat.closesAtC()) {
                     closes = true;
                 }
+                closes |= timeS >= bridgedFromS;
             }
             if (byClock != null) {
                 lit = byClock.byClock(clockS);
@@ -227,8 +283,7 @@ final class Outputs {
         this.lightInput = plant.light();
         this.lidMoves = !scenario.openings().isEmpty();
         this.powerFails = !scenario.cuts().isEmpty();
-        Map<String, Fault> faults = scenario.faults().stream()
-                .collect(Collectors.toMap(Fault::loopId, Function.identity(), (first, second) -> first));
+        this.nextFaultS = scenario.faults().stream().mapToDouble(Fault::fromS).min().orElse(Double.POSITIVE_INFINITY);
         List<Unit> foundUnits = new ArrayList<>();
         List<Switched> foundLoops = new ArrayList<>();
         for (Controller controller : rig.controllers()) {
@@ -237,14 +292,25 @@ final class Outputs {
             int[] probes = controller.probeIds().stream().mapToInt(rig::probeIndex).toArray();
             Chain.Sensor[] sensors = new Chain.Sensor[probes.length];
             java.util.Arrays.setAll(sensors, i -> sensor(rig.probes().get(probes[i]),
-                    controller.display().unit().isHumidity()));
+                    controller.display().unit().isHumidity(), scenario.faults()));
             Unit unit = new Unit(controller, probes, sensors, Math.round(controller.samplingS() / stepS));
             foundUnits.add(unit);
             for (Loop loop : controller.loops()) {
-                Chain chain = new Chain(sensors[0], controller.display(), loop.law(), loop.timers(), loop.mode(),
-                        Chain.SOUND_RELAY);
-                Fault fault = faults.get(loop.id());
-                foundLoops.add(new Switched(loop, unit, fault == null ? chain : fault.installIn(chain)));
+                Chain.Relay relay = Chain.SOUND_RELAY;
+                for (Fault fault : scenario.faults()) {
+                    relay = fault.relay(controller, loop, relay);
+                }
+                foundLoops.add(new Switched(loop, unit, relay));
+            }
+            for (Fault fault : scenario.faults()) {
+                Controller other = fault.settings(controller);
+                if (other != controller) {
+                    unit.later = other;
+                    unit.laterS = fault.fromS();
+                }
+                if (fault.silences(controller)) {
+                    unit.silentFromS = Math.min(unit.silentFromS, fault.fromS());
+                }
             }
         }
         this.looksOutside = foundLoops.stream().anyMatch(each -> !(each.loop.law() instanceof OnOff || each.loop.law() instanceof TimeProportional) || each.loop.onlyLit());
@@ -257,7 +323,12 @@ final class Outputs {
             Switched by = on(appliance, foundLoops, false);
             Switched cut = on(appliance, foundLoops, true);
             int element = appliance instanceof Heater ? heater++ : appliance instanceof Bowl ? bowl++ : -1;
-            found.add(new ApplianceState(appliance, by, cut, element));
+            ApplianceState state = new ApplianceState(appliance, by, cut, element);
+            for (Fault fault : scenario.faults()) {
+                state.deadFromS = fault.stops(appliance) ? Math.min(state.deadFromS, fault.fromS()) : state.deadFromS;
+                state.bridgedFromS = fault.bridges(appliance) ? Math.min(state.bridgedFromS, fault.fromS()) : state.bridgedFromS;
+            }
+            found.add(state);
         }
         this.appliances = found.toArray(ApplianceState[]::new);
         this.selfActing = found.stream().filter(ApplianceState::actsByItself).toArray(ApplianceState[]::new);
@@ -268,7 +339,15 @@ final class Outputs {
         return loops.stream().filter(each -> each.loop.cutOut() == cutOut && each.loop.applianceIds().contains(appliance.id())).findFirst().orElse(null);
     }
 
-    private static Chain.Sensor sensor(Probe probe, boolean humidity) {
+    private Chain.Sensor sensor(Probe probe, boolean humidity, List<Fault> faults) {
+        Chain.Sensor sensor = sound(probe, humidity);
+        for (Fault fault : faults) {
+            sensor = fault.sensor(probe, humidity, sensor, around);
+        }
+        return sensor;
+    }
+
+    private static Chain.Sensor sound(Probe probe, boolean humidity) {
         if (humidity) {
             double errorPct = probe.humidity().orElseThrow().errorPct();
             return (value, timeS) -> Math.max(0, Math.min(100, value + errorPct));
@@ -308,13 +387,18 @@ final class Outputs {
     boolean sample(long step, double[] state, Probed probed, double roomC) {
         double timeS = step * stepS;
         boolean changed = powerFails && mainsMoved(timeS);
+        stateNow = state;
+        roomNowC = roomC;
+        if (timeS >= nextFaultS) {
+            changed |= befall(timeS);
+        }
         for (Unit unit : units) {
             if (mains) {
                 unit.look(step, timeS, probed);
             }
         }
         for (Switched loop : mains ? loops : NONE) {
-            if (loop.unit.moved || loop.unit.due && !loop.timeless) {
+            if (loop.unit.moved || loop.unit.due && (!loop.timeless || loop.upset)) {
                 changed |= decide(loop, timeS, roomC);
             }
         }
@@ -329,15 +413,52 @@ final class Outputs {
         return changed;
     }
 
+    /** Brings on what faults that begin now stop or put in force. */
+    private boolean befall(double timeS) {
+        nextFaultS = scenario.faults().stream().mapToDouble(Fault::fromS).filter(fromS -> fromS > timeS).min().orElse(Double.POSITIVE_INFINITY);
+        for (Switched loop : loops) {
+            loop.upset = true;
+        }
+        boolean changed = false;
+        for (ApplianceState appliance : appliances) {
+            if (!appliance.dead && timeS >= appliance.deadFromS) {
+                appliance.dead = true;
+                changed = true;
+            }
+        }
+        for (Unit unit : units) {
+            if (unit.later != null && timeS >= unit.laterS) {
+                Controller other = unit.later;
+                unit.later = null;
+                unit.putInForce(other);
+                for (Switched loop : loops) {
+                    if (loop.unit == unit) {
+                        other.loops().stream().filter(each -> each.id().equals(loop.loop.id())).findFirst()
+                                .ifPresent(each -> loop.putInForce(each, loop.chain.relay()));
+                        loop.timers = loop.chain.timers().start(timeS);
+                    }
+                }
+                changed = true;
+            }
+        }
+        return changed;
+    }
+
+    private double outdoorPct(double roomC) {
+        return chamber.room().vapourPressurePa().isEmpty() ? Double.NaN
+                : Math.min(100, 100 * chamber.room().vapourPressurePa().getAsDouble() / MoistAir.saturationPressurePa(roomC));
+    }
+
     /** What an output does at a look that may change it; apart, so that the loop of looks stays small enough to be compiled into one. */
     private boolean decide(Switched loop, double timeS, double roomC) {
+        loop.upset = false;
         Law.Seen seen = seen(loop.unit, timeS, roomC);
         double demand = loop.law.demand(seen);
-        boolean may = seen.shown() < loop.opensAt && (!loop.loop.onlyLit() || seen.lightPct() > 0);
+        boolean may = !loop.unit.blind && seen.shown() < loop.opensAt && (!loop.loop.onlyLit() || seen.lightPct() > 0);
         boolean program = loop.timers.allow(may && demand > 0, timeS);
         boolean conducts = loop.chain.relay().conducts(loop.chain.mode().apply(program), timeS);
         // What conducts without being asked gives all it has.
-        double level = demand > 0 ? demand : 1;
+        double level = loop.chain.relay().level(demand > 0 ? demand : 1, timeS);
         boolean changed = conducts != loop.conducts || conducts && level != loop.level;
         loop.conducts = conducts;
         loop.level = level;
@@ -351,8 +472,7 @@ final class Outputs {
         }
         boolean lit = chamber.of(Lamp.class).stream().anyMatch(lamp -> lamp.byClock(clockS))
                 || chamber.room().sun().map(sun -> sun.wm2(clockS) > 0).orElse(false);
-        double outdoorPct = chamber.room().vapourPressurePa().isEmpty() ? Double.NaN
-                : Math.min(100, 100 * chamber.room().vapourPressurePa().getAsDouble() / MoistAir.saturationPressurePa(roomC));
+        double outdoorPct = outdoorPct(roomC);
         return new Law.Seen(unit.shown, unit.shownModel, unit.companion, roomC, outdoorPct, lit ? 100 : 0, timeS, clockS);
     }
 
@@ -503,8 +623,8 @@ final class Outputs {
         var display = leading.unit.controller.display();
         double middle = leading.chain.law().holdsAbout().getAsDouble() - display.offset();
         double wanted = display.unit().toModel(middle);
-        double whenOff = leading.unit.sensed(0, off);
-        double whenOn = leading.unit.sensed(0, on);
+        double whenOff = leading.unit.sensed(BEFORE_ANY_FAULT_S, off);
+        double whenOn = leading.unit.sensed(BEFORE_ANY_FAULT_S, on);
         return whenOn == whenOff ? 0 : Math.max(0, Math.min(1, (wanted - whenOff) / (whenOn - whenOff)));
     }
 }

@@ -5,7 +5,6 @@ import java.util.List;
 import java.util.Optional;
 import java.util.OptionalDouble;
 import kilnward.core.chamber.Moisture;
-import kilnward.core.control.Controller;
 import kilnward.core.life.HarmClock;
 import kilnward.core.life.KeepBand;
 
@@ -34,11 +33,9 @@ final class Recorder {
     private final Tally occupant = new Tally();
     private final Tally[] displays;
     private final LoopTally[] loops;
-    /** Alarms as displayed, with a margin for binary dust; infinite where there is none. */
-    private final double[] highAlarm;
-    private final double[] lowAlarm;
     private final boolean[] highSounding;
     private final boolean[] lowSounding;
+    private final boolean[] codeShown;
     private final List<Event> events = new ArrayList<>();
     private int switchingsListed;
     private int eventsLeftOut;
@@ -148,15 +145,9 @@ final class Recorder {
         for (int i = 0; i < loops.length; i++) {
             onShares.add(new double[buckets]);
         }
-        this.highAlarm = new double[outputs.units.length];
-        this.lowAlarm = new double[outputs.units.length];
-        for (int i = 0; i < highAlarm.length; i++) {
-            Controller controller = outputs.units[i].controller;
-            highAlarm[i] = controller.highAlarm().orElse(Double.POSITIVE_INFINITY) - 1e-9;
-            lowAlarm[i] = controller.lowAlarm().orElse(Double.NEGATIVE_INFINITY) + 1e-9;
-        }
         this.highSounding = new boolean[outputs.units.length];
         this.lowSounding = new boolean[outputs.units.length];
+        this.codeShown = new boolean[outputs.units.length];
     }
 
     void begin(double[] state) {
@@ -259,16 +250,22 @@ final class Recorder {
 
     private void seeAlarms(int i, long step) {
         Outputs.Unit unit = outputs.units[i];
-        boolean high = unit.shown >= highAlarm[i];
+        boolean heard = step * stepS < unit.silentFromS;
+        boolean high = heard && !unit.blind && unit.shown >= unit.highAlarm;
         if (high && !highSounding[i]) {
             events.add(new Event(step * stepS, Event.Kind.HIGH_ALARM, unit.controller.id(), unit.shownModel));
         }
         highSounding[i] = high;
-        boolean low = unit.shown <= lowAlarm[i];
+        boolean low = heard && !unit.blind && unit.shown <= unit.lowAlarm;
         if (low && !lowSounding[i]) {
             events.add(new Event(step * stepS, Event.Kind.LOW_ALARM, unit.controller.id(), unit.shownModel));
         }
         lowSounding[i] = low;
+        boolean code = heard && unit.blind;
+        if (code && !codeShown[i]) {
+            events.add(new Event(step * stepS, Event.Kind.PROBE_CODE, unit.controller.id(), unit.shownModel));
+        }
+        codeShown[i] = code;
     }
 
     Rehearsed finish(double[] state, double liveJ) {

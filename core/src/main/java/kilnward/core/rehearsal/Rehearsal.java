@@ -112,9 +112,9 @@ public final class Rehearsal {
         }
     }
 
-    private Rehearsal(Rig rig, Scenario scenario) {
+    private Rehearsal(Rig rig, Scenario asked) {
         this.rig = rig;
-        this.scenario = scenario;
+        this.scenario = asked.befallen();
         this.stepS = scenario.stepS();
         this.pollingK = pollingK(rig);
         this.moisture = Moisture.of(rig.chamber()).orElse(null);

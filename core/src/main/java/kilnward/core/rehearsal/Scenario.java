@@ -89,6 +89,20 @@ public record Scenario(RoomCurve room, double startHour, double durationS, doubl
         return new Scenario(room, startHour, durationS, otherS, start, faults, buckets, openings, cuts);
     }
 
+    /** The same scenario in another room. */
+    public Scenario in(RoomCurve other) {
+        return new Scenario(other, startHour, durationS, stepS, start, faults, buckets, openings, cuts);
+    }
+
+    /** The same scenario with what its faults make of its surroundings. */
+    Scenario befallen() {
+        Scenario befallen = this;
+        for (Fault fault : faults) {
+            befallen = fault.around(befallen);
+        }
+        return befallen;
+    }
+
     boolean powerAt(double timeS) {
         for (PowerCut cut : cuts) {
             if (timeS >= cut.fromS() && timeS < cut.fromS() + cut.durationS()) {

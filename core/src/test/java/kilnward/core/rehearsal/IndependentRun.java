@@ -24,7 +24,11 @@ public final class IndependentRun {
     private final SwitchingPoints points;
     private final boolean occupantInContents;
     private final RoomCurve room;
+    private final Fault fault;
     private boolean on;
+    private boolean flows;
+    private boolean astray;
+    private boolean dead;
 
     /** Figures of a run. */
     public record Result(double lowestC, double highestC, double meanC, int starts, double[] occupantC,
@@ -32,6 +36,12 @@ public final class IndependentRun {
     }
 
     public IndependentRun(Rig rig, RoomCurve room) {
+        this(rig, room, null);
+    }
+
+    /** With a fault, told here once more in terms of the equations. */
+    public IndependentRun(Rig rig, RoomCurve room, Fault fault) {
+        this.fault = fault;
         this.model = ThermalModel.of(rig.chamber());
         this.powerW = rig.chamber().heaters().get(0).powerW();
         this.place = rig.probes().get(0).place();
@@ -55,10 +65,25 @@ public final class IndependentRun {
         double lowest = Double.POSITIVE_INFINITY;
         double highest = Double.NEGATIVE_INFINITY;
         for (int k = 0; k < seconds; k++) {
-            boolean before = on;
-            sample(y[4]);
-            if (on != before) {
-                starts += on ? 1 : 0;
+            boolean before = flows;
+            boolean faulty = fault != null && k >= fault.fromS();
+            double shown = y[4];
+            if (faulty && fault instanceof Fault.ProbeDrifted drifted) {
+                shown += drifted.by() * Math.min(1, (k - drifted.fromS()) / 43_200);
+            } else if (faulty && fault instanceof Fault.ProbeBroken broken) {
+                shown = broken.readsC();
+            }
+            boolean dark = faulty && fault instanceof Fault.PowerCut cut && k < cut.fromS() + cut.durationS();
+            if (dark) {
+                on = false;
+            } else {
+                sample(shown);
+            }
+            dead = faulty;
+            astray = faulty && (fault instanceof Fault.ProbeFallenOut || fault instanceof Fault.ProbeOnHeater);
+            flows = !dark && (on || faulty && fault instanceof Fault.RelayStuckOn) && !(faulty && fault instanceof Fault.RelayStuckOff);
+            if (flows != before) {
+                starts += flows ? 1 : 0;
                 if (switched < switchings.length) {
                     switchings[switched++] = k;
                 }
@@ -88,7 +113,7 @@ public final class IndependentRun {
 
     private OrdinaryDifferentialEquation equations() {
         ThermalModel.Element heater = model.elements().get(0);
-        double watts = on ? powerW : 0;
+        double watts = flows && !(fault instanceof Fault.ApplianceDead && dead) ? powerW : 0;
         return new OrdinaryDifferentialEquation() {
             @Override
             public int getDimension() {
@@ -106,7 +131,7 @@ public final class IndependentRun {
                 double toContents = heater.toContentsWK() * (element - contents);
                 double airToContents = model.airToContentsWK() * (air - contents);
                 double airToShell = model.airToShellWK() * (air - shell);
-                double felt = place.airShare() * air + place.heaterShare() * element + place.contentsShare() * contents
+                double felt = astray ? fault instanceof Fault.ProbeOnHeater ? element : roomC : place.airShare() * air + place.heaterShare() * element + place.contentsShare() * contents
                         + place.roomShare() * roomC + place.ownWarmthK();
                 return new double[] {
                         (watts - toAir - toContents) / heater.capacityJK(),

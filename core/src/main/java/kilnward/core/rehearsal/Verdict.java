@@ -1,0 +1,142 @@
+package kilnward.core.rehearsal;
+
+import java.util.Map;
+import java.util.OptionalDouble;
+import kilnward.core.life.HarmLimit;
+import kilnward.core.life.KeepBand;
+import kilnward.core.life.Needs;
+import kilnward.core.life.Side;
+
+/**
+ * What a fault comes to, all times from the moment it befalls (s).
+ *
+ * @param kind     verdict
+ * @param worstC   the value at the occupant farthest outside the keep band; inside it, the one nearest to leaving it (°C)
+ * @param worstPct humidity farthest from its band (%RH); empty where humidity does not matter or is not rehearsed
+ * @param alarmS   until an alarm sounds that can be heard; empty where none does
+ * @param seenS    until a look at a display tells that something is wrong; empty where it never does
+ * @param actS     until somebody has acted; empty where nobody knows
+ * @param harmS    until harm is done, level and duration together, if nobody acts; empty where none is
+ * @param marginK  how far the worst value stays from the nearest harm level on its side (K); below 0 past it; infinite where there is none
+ */
+public record Verdict(Kind kind, double worstC, OptionalDouble worstPct, OptionalDouble alarmS, OptionalDouble seenS, OptionalDouble actS, OptionalDouble harmS,
+                      double marginK) {
+    /** Nearer than this to a harm level (K) is tight. */
+    private static final double TIGHT_K = 1;
+    /** A display that stands this far outside what it shows on a good day (K, points) is noticed by a look. */
+    private static final double NOTICED_K = 1;
+    private static final double NOTICED_PCT = 10;
+    /** Humidity this far outside its band (points) is tight. */
+    private static final double TIGHT_PCT = 5;
+
+    /** How it ends, best first. */
+    public enum Kind {
+        /** Nothing comes near to harm, whoever sleeps. */
+        HOLDS,
+        /** Near to harm, or somebody must act and can in time. */
+        TIGHT,
+        /** Harm is done before anybody can act, though somebody could know. */
+        HARMED,
+        /** Harm is done and nothing tells anybody before. */
+        HARMED_UNSEEN
+    }
+
+    /**
+     * @param fault    the fault
+     * @param rig      what it befell
+     * @param run      the rehearsal with it
+     * @param goodDay  what the displays show without it, by controller (°C or %RH)
+     * @param watch    who can act when
+     */
+    public static Verdict of(Fault fault, Rig rig, Rehearsed run, Map<String, Metrics.Level> goodDay, Watch watch) {
+        Needs needs = rig.needs();
+        KeepBand keep = needs.keep();
+        Metrics.Level occupant = run.metrics().occupant();
+        boolean high = occupant.highest() - keep.highC() >= keep.lowC() - occupant.lowest();
+        double worst = high ? occupant.highest() : occupant.lowest();
+        double marginK = needs.harmLimits().stream().mapToDouble(limit -> margin(limit, occupant)).min().orElse(Double.POSITIVE_INFINITY);
+        OptionalDouble alarm = since(fault, run.events().stream().filter(event -> isAlarm(event.kind()) && event.timeS() >= fault.fromS())
+                .mapToDouble(Event::timeS).min());
+        OptionalDouble seen = since(fault, seen(fault, rig, run, goodDay, watch));
+        OptionalDouble acts = watch.actsAtS(alarm, seen);
+        OptionalDouble harm = since(fault, run.metrics().harmedAtS());
+        OptionalDouble worstPct = humidity(needs, run);
+        boolean damp = worstPct.isPresent() && needs.humidity().map(band -> outside(band.lowPct(), band.highPct(), worstPct.getAsDouble()) > TIGHT_PCT).orElse(false);
+        Kind kind;
+        if (harm.isEmpty()) {
+            kind = marginK < TIGHT_K || damp || strays(needs, high ? Side.HIGH : Side.LOW, worst) ? Kind.TIGHT : Kind.HOLDS;
+        } else if (acts.isPresent() && acts.getAsDouble() < harm.getAsDouble()) {
+            kind = Kind.TIGHT;
+        } else {
+            boolean known = alarm.isPresent() && alarm.getAsDouble() < harm.getAsDouble() || seen.isPresent() && seen.getAsDouble() < harm.getAsDouble();
+            kind = known ? Kind.HARMED : Kind.HARMED_UNSEEN;
+        }
+        return new Verdict(kind, worst, worstPct, alarm, seen, acts, harm, marginK);
+    }
+
+    /** Whether it strays more than half of the way from the keep band to the nearest harm on that side. */
+    private static boolean strays(Needs needs, Side side, double worstC) {
+        double edge = side == Side.HIGH ? needs.keep().highC() : needs.keep().lowC();
+        return needs.nearest(side).map(limit -> Math.abs(worstC - edge) > 0.5 * Math.abs(limit.levelC() - edge)
+                && (side == Side.HIGH ? worstC > edge : worstC < edge)).orElse(false);
+    }
+
+    private static boolean isAlarm(Event.Kind kind) {
+        return kind == Event.Kind.HIGH_ALARM || kind == Event.Kind.LOW_ALARM || kind == Event.Kind.PROBE_CODE;
+    }
+
+    private static double margin(HarmLimit limit, Metrics.Level occupant) {
+        return limit.side() == Side.HIGH ? limit.levelC() - occupant.highest() : occupant.lowest() - limit.levelC();
+    }
+
+    /**
+     * From when on a display stands where it does not on a good day, for as long as it takes until somebody is sure to look; a display without power tells at
+     * once.
+     */
+    private static OptionalDouble seen(Fault fault, Rig rig, Rehearsed run, Map<String, Metrics.Level> goodDay, Watch watch) {
+        if (fault.kind() == Fault.Kind.POWER_CUT || fault.kind() == Fault.Kind.LID_LEFT_OPEN) {
+            return OptionalDouble.of(fault.fromS());
+        }
+        double first = Double.POSITIVE_INFINITY;
+        for (int i = 0; i < run.trace().displays().size(); i++) {
+            Trace.Envelope shown = run.trace().displays().get(i);
+            Metrics.Level good = goodDay.get(rig.controllers().get(i).id());
+            double noticed = rig.controllers().get(i).display().unit().isHumidity() ? NOTICED_PCT : NOTICED_K;
+            double since = Double.NaN;
+            for (int bucket = (int) (fault.fromS() / run.trace().bucketS()); bucket < shown.low().length; bucket++) {
+                boolean off = shown.high()[bucket] > good.highest() + noticed || shown.low()[bucket] < good.lowest() - noticed;
+                double endS = (bucket + 1) * run.trace().bucketS();
+                since = !off ? Double.NaN : Double.isNaN(since) ? endS : since;
+                if (off && (endS - since >= watch.looksEveryS() || bucket == shown.low().length - 1)) {
+                    first = Math.min(first, since);
+                    break;
+                }
+            }
+        }
+        return Double.isFinite(first) ? OptionalDouble.of(first) : OptionalDouble.empty();
+    }
+
+    private static OptionalDouble humidity(Needs needs, Rehearsed run) {
+        if (needs.humidity().isEmpty() || run.metrics().humidity().isEmpty()) {
+            return OptionalDouble.empty();
+        }
+        double low = needs.humidity().get().lowPct();
+        double high = needs.humidity().get().highPct();
+        // Its last quarter: where it comes to, not the first minutes.
+        Trace.Envelope damp = run.trace().humidity().orElseThrow();
+        double worst = 0.5 * (damp.low()[damp.low().length - 1] + damp.high()[damp.high().length - 1]);
+        for (int i = damp.low().length * 3 / 4; i < damp.low().length; i++) {
+            double middle = 0.5 * (damp.low()[i] + damp.high()[i]);
+            worst = outside(low, high, middle) > outside(low, high, worst) ? middle : worst;
+        }
+        return OptionalDouble.of(worst);
+    }
+
+    private static double outside(double low, double high, double value) {
+        return Math.max(low - value, value - high);
+    }
+
+    private static OptionalDouble since(Fault fault, OptionalDouble timeS) {
+        return timeS.isPresent() ? OptionalDouble.of(Math.max(0, timeS.getAsDouble() - fault.fromS())) : timeS;
+    }
+}

@@ -1,0 +1,163 @@
+package kilnward.core.settings.faults;
+
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.OptionalDouble;
+import java.util.stream.IntStream;
+import kilnward.core.chamber.Appliance;
+import kilnward.core.chamber.Chamber;
+import kilnward.core.chamber.Heater;
+import kilnward.core.chamber.Room;
+import kilnward.core.control.Controller;
+import kilnward.core.control.Loop;
+import kilnward.core.life.KeepBand;
+import kilnward.core.rehearsal.Fault;
+import kilnward.core.rehearsal.Metrics;
+import kilnward.core.rehearsal.Rehearsal;
+import kilnward.core.rehearsal.Rehearsed;
+import kilnward.core.rehearsal.Rig;
+import kilnward.core.rehearsal.RoomCurve;
+import kilnward.core.rehearsal.Scenario;
+import kilnward.core.rehearsal.Verdict;
+import kilnward.core.rehearsal.Watch;
+import kilnward.core.settings.Habits;
+import kilnward.core.settings.Setup;
+
+/**
+ * Every single fault of a chamber, rehearsed with and without its second layers in the room of its season that is worst for it.
+ *
+ * @param rows    one a fault, in the order of {@link FaultBook}
+ * @param layered whether there is any second layer at all; without one both verdicts of a row are the same
+ */
+public record FaultTable(List<Row> rows, boolean layered) {
+    /** Each fault is followed for three days (s). */
+    public static final double LENGTH_S = 72 * 3600;
+    private static final int BUCKETS = 288;
+    /** The worst room is looked for in steps as long as this (s). */
+    private static final double LOOK_STEP_S = 60;
+
+    /**
+     * One fault.
+     *
+     * @param fault   the fault
+     * @param roomC   the room it was rehearsed in (°C)
+     * @param with    what it comes to as planned
+     * @param without what it comes to without second layers
+     * @param run     the rehearsal as planned
+     * @param bare    the rehearsal without second layers; the same where there are none
+     */
+    public record Row(Fault fault, double roomC, Verdict with, Verdict without, Rehearsed run, Rehearsed bare) {
+        /** What keeps harm away; empty where nothing has to, or nothing does. */
+        public Stop stop() {
+            boolean harmedBare = without.harmS().isPresent();
+            if (with.harmS().isEmpty()) {
+                return harmedBare ? Stop.SECOND_LAYER : Stop.NOTHING_NEEDED;
+            }
+            return with.kind() == Verdict.Kind.TIGHT ? Stop.SOMEBODY : Stop.NOTHING;
+        }
+    }
+
+    /** What keeps harm away. */
+    public enum Stop {
+        /** It does no harm by itself. */
+        NOTHING_NEEDED, SECOND_LAYER,
+        /** Somebody who hears of it in time. */
+        SOMEBODY, NOTHING
+    }
+
+    public FaultTable {
+        rows = List.copyOf(rows);
+    }
+
+    /**
+     * @param setup the chamber as planned
+     * @param watch who can act when
+     * @param stepS time step (s); 1 for the record, more for a first look
+     */
+    public static FaultTable of(Setup setup, Watch watch, double stepS) {
+        return of(setup, watch, stepS, FaultBook.of(setup));
+    }
+
+    /** The same for some faults only. */
+    public static FaultTable of(Setup setup, Watch watch, double stepS, List<Fault> faults) {
+        Rig rig = patient(setup.rig(), stepS);
+        Rig bare = patient(bare(setup.rig()), stepS);
+        boolean layered = !bare.equals(rig);
+        Room room = setup.chamber().room();
+        double[] rooms = {room.coldestC(), room.warmestC()};
+        Rig look = patient(setup.rig(), LOOK_STEP_S);
+        List<Map<String, Metrics.Level>> goodDay = List.of(goodDay(look, rooms[0]), goodDay(look, rooms[1]));
+        List<Fault> silent = silent(setup);
+        List<Row> rows = IntStream.range(0, faults.size()).parallel().mapToObj(i -> {
+            Fault fault = faults.get(i);
+            int worst = rooms[0] == rooms[1] ? 0 : worse(setup, Rehearsal.run(look, scenario(rooms[0], LOOK_STEP_S).with(fault)),
+                    Rehearsal.run(look, scenario(rooms[1], LOOK_STEP_S).with(fault)));
+            Scenario scenario = scenario(rooms[worst], stepS).with(join(fault, silent));
+            Rehearsed run = Rehearsal.run(rig, scenario);
+            Rehearsed without = layered ? Rehearsal.run(bare, scenario) : run;
+            Verdict verdict = Verdict.of(fault, rig, run, goodDay.get(worst), watch);
+            return new Row(fault, rooms[worst], verdict, layered ? Verdict.of(fault, bare, without, goodDay.get(worst), watch) : verdict, run, without);
+        }).toList();
+        return new FaultTable(rows, layered);
+    }
+
+    /** What the displays show in a room while all is well, by controller. */
+    private static Map<String, Metrics.Level> goodDay(Rig rig, double roomC) {
+        Rehearsed sound = Rehearsal.run(rig, scenario(roomC, LOOK_STEP_S));
+        Map<String, Metrics.Level> shown = new HashMap<>();
+        for (int i = 0; i < rig.controllers().size(); i++) {
+            shown.put(rig.controllers().get(i).id(), sound.metrics().displays().get(i));
+        }
+        return shown;
+    }
+
+    /** Controllers that have no sounder, or one that is switched off, are muted whatever else befalls. */
+    private static List<Fault> silent(Setup setup) {
+        return setup.controllers().stream().filter(each -> each.profile().habits().sounder() == Habits.Sounder.NONE || each.profile().habits().sounder() == Habits.Sounder.OFF)
+                .map(each -> (Fault) new Fault.AlarmMuted(each.id(), 0)).toList();
+    }
+
+    private static Fault[] join(Fault fault, List<Fault> others) {
+        List<Fault> all = new ArrayList<>(List.of(fault));
+        all.addAll(others);
+        return all.toArray(Fault[]::new);
+    }
+
+    private static Scenario scenario(double roomC, double stepS) {
+        return new Scenario(RoomCurve.constant(roomC), 0, LENGTH_S, stepS, Scenario.Start.SETTLED, List.of(), BUCKETS);
+    }
+
+    /** Which of two runs is the worse: the one that harms earlier, or strays farther from the keep band. */
+    private static int worse(Setup setup, Rehearsed cold, Rehearsed warm) {
+        OptionalDouble coldHarm = cold.metrics().harmedAtS();
+        OptionalDouble warmHarm = warm.metrics().harmedAtS();
+        if (coldHarm.isPresent() || warmHarm.isPresent()) {
+            return warmHarm.orElse(Double.POSITIVE_INFINITY) <= coldHarm.orElse(Double.POSITIVE_INFINITY) ? 1 : 0;
+        }
+        return strays(setup.needs().keep(), warm) >= strays(setup.needs().keep(), cold) ? 1 : 0;
+    }
+
+    private static double strays(KeepBand keep, Rehearsed run) {
+        return Math.max(run.metrics().occupant().highest() - keep.highC(), keep.lowC() - run.metrics().occupant().lowest());
+    }
+
+    /** The same without second layers: no cut-out, no thermostat of an appliance behind a controller, no alarm that opens. */
+    static Rig bare(Rig rig) {
+        Chamber chamber = rig.chamber();
+        List<String> switched = rig.controllers().stream().flatMap(each -> each.loops().stream()).filter(loop -> !loop.cutOut())
+                .flatMap(loop -> loop.applianceIds().stream()).toList();
+        List<Appliance> appliances = new ArrayList<>();
+        for (Appliance each : chamber.appliances()) {
+            appliances.add(each instanceof Heater heater && heater.ownThermostat().isPresent() && switched.contains(heater.id()) ? heater.withoutThermostat() : each);
+        }
+        List<Controller> controllers = rig.controllers().stream().filter(each -> !each.loops().stream().allMatch(Loop::cutOut))
+                .map(Controller::withoutLayers).toList();
+        return new Rig(chamber.with(appliances), rig.needs(), rig.probes(), controllers);
+    }
+
+    private static Rig patient(Rig rig, double stepS) {
+        return new Rig(rig.chamber(), rig.needs(), rig.probes(), rig.controllers().stream().map(each -> each.withSampling(Math.max(stepS, each.samplingS()))).toList());
+    }
+}

@@ -1,0 +1,202 @@
+package kilnward.core.settings.faults;
+
+import static org.junit.jupiter.api.Assertions.assertEquals;
+import static org.junit.jupiter.api.Assertions.assertFalse;
+import static org.junit.jupiter.api.Assertions.assertThrows;
+import static org.junit.jupiter.api.Assertions.assertTrue;
+
+import java.util.Arrays;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.OptionalDouble;
+import java.util.Set;
+import java.util.SplittableRandom;
+import java.util.stream.Collectors;
+import kilnward.core.Osier;
+import kilnward.core.chamber.AirMovement;
+import kilnward.core.chamber.Appliance;
+import kilnward.core.chamber.Chamber;
+import kilnward.core.chamber.Contents;
+import kilnward.core.chamber.Fan;
+import kilnward.core.chamber.Heater;
+import kilnward.core.chamber.HeaterKind;
+import kilnward.core.chamber.OwnThermostat;
+import kilnward.core.chamber.Room;
+import kilnward.core.chamber.Tank;
+import kilnward.core.chamber.Vent;
+import kilnward.core.control.Style;
+import kilnward.core.finding.RefusedValueException;
+import kilnward.core.life.HarmLimit;
+import kilnward.core.life.KeepBand;
+import kilnward.core.life.Needs;
+import kilnward.core.life.OccupantPlace;
+import kilnward.core.life.Side;
+import kilnward.core.probe.DisplayUnit;
+import kilnward.core.rehearsal.Fault;
+import kilnward.core.rehearsal.Fault.Kind;
+import kilnward.core.rehearsal.Verdict;
+import kilnward.core.rehearsal.Watch;
+import kilnward.core.settings.PlannedController;
+import kilnward.core.settings.Power;
+import kilnward.core.settings.Profile;
+import kilnward.core.settings.Settings;
+import kilnward.core.settings.Setup;
+import org.junit.jupiter.api.Test;
+
+/** The table of faults: what each comes to, what second layers change, how sure it is. */
+class FaultTableTest {
+    private static final Profile PROFILE = Osier.profile(Style.OFF_AT_SET, DisplayUnit.C, 0.1);
+
+    private static Setup reedbox(double heaterW) {
+        return Osier.setup(Osier.reedbox(heaterW, 50, Room.of(16, 24, 15)), Osier.probe(0, 0), Osier.planned(PROFILE, Osier.settings(PROFILE, 28.6, 0.6, 31, 25)));
+    }
+
+    private static FaultTable.Row row(FaultTable table, Kind kind) {
+        return table.rows().stream().filter(each -> each.fault().kind() == kind).findFirst().orElseThrow();
+    }
+
+    private static Setup withThermostat(Setup setup, double opensAtC) {
+        return new Setup(setup.chamber().with(setup.chamber().appliances().stream().<Appliance>map(each -> each instanceof Heater heater
+                ? heater.with(new OwnThermostat(opensAtC, opensAtC - 1.5)) : each).toList()), setup.needs(), setup.probes(), setup.controllers(), setup.power());
+    }
+
+    /** A tank kept at 26 °C by one common heater, far too strong as they are. */
+    private static Setup tank() {
+        Chamber water = new Chamber(Osier.foamBox(0.8, 0.35, 0.4, 10), Optional.of(new Tank(0.36, 0.5)), 0, AirMovement.STILL, new Contents(8, 900, 0.5, 0, 0, 0),
+                OccupantPlace.CONTENTS, 0, List.of(HeaterKind.IN_TANK.typical("mat", 300)), Room.of(16, 24, 15), 140, 1);
+        Needs fish = new Needs(new KeepBand(24.5, 26.5), List.of(new HarmLimit(Side.HIGH, 30, 4 * 3600), new HarmLimit(Side.LOW, 18, 36 * 3600)));
+        return new Setup(water, fish, List.of(Osier.probe(0, 0)), List.of(Osier.planned(PROFILE, Osier.settings(PROFILE, 25.8, 0.5, 28, 22))), Power.UNKNOWN);
+    }
+
+    @Test
+    void everyKindOfFaultBefallsSomeChamber() {
+        Set<Kind> kinds = new HashSet<>();
+        FaultBook.of(withThermostat(reedbox(12), 33)).forEach(fault -> kinds.add(fault.kind()));
+        FaultBook.of(tank()).forEach(fault -> kinds.add(fault.kind()));
+        assertTrue(kinds.size() >= 22, kinds.toString());
+        Set<Kind> left = new HashSet<>(Arrays.asList(Kind.values()));
+        left.removeAll(kinds);
+        assertEquals(Set.of(Kind.VENT_JAMMED, Kind.LINK_LOST, Kind.LIMITS_MISTAKEN, Kind.NO_RESTART), left, "these want a vent, a link, a factory value, an appliance with a panel");
+        List<Fault> all = FaultBook.of(withThermostat(reedbox(12), 33));
+        assertEquals(all.size(), all.stream().map(FaultBook::id).distinct().count(), "each has a name of its own");
+        assertThrows(RefusedValueException.class, () -> FaultBook.byId(tank(), "RELAY_STUCK_ON:nothing"));
+    }
+
+    @Test
+    void aStuckRelayHarmsUntilSomethingElseStopsIt() {
+        FaultTable bare = FaultTable.of(reedbox(12), Watch.USUAL, 1);
+        FaultTable.Row stuck = row(bare, Kind.RELAY_STUCK_ON);
+        assertFalse(bare.layered());
+        assertEquals(24, stuck.roomC(), "the warmest room is the worst for it");
+        assertEquals(Verdict.Kind.HARMED, stuck.with().kind(), "the alarm sounds, and nobody is there");
+        assertEquals(FaultTable.Stop.NOTHING, stuck.stop());
+        assertEquals(Verdict.Kind.TIGHT, row(FaultTable.of(reedbox(12), Watch.USUAL.withMessage(), 1), Kind.RELAY_STUCK_ON).with().kind(), "with a message somebody comes in time");
+        FaultTable backed = FaultTable.of(withThermostat(reedbox(12), 32), Watch.USUAL, 1);
+        FaultTable.Row saved = row(backed, Kind.RELAY_STUCK_ON);
+        assertTrue(backed.layered());
+        assertTrue(saved.with().harmS().isEmpty());
+        assertTrue(saved.without().harmS().isPresent());
+        assertEquals(FaultTable.Stop.SECOND_LAYER, saved.stop());
+        assertEquals(16, row(bare, Kind.RELAY_STUCK_OFF).roomC(), "the coldest for this");
+    }
+
+    @Test
+    void harmThatNothingTellsIsUnseen() {
+        Settings deaf = Osier.settings(PROFILE, 28.6, 0.6, 60, 0);
+        Setup setup = Osier.setup(Osier.reedbox(12, 50, Room.of(16, 24, 15)), Osier.probe(0, 0), Osier.planned(PROFILE, deaf));
+        Watch never = new Watch(8 * 3600, true, 3 * 86_400, false, 3600, 900, 4 * 86_400);
+        FaultTable table = FaultTable.of(setup, never, 1, List.of(new Fault.ProbeDrifted("probe", -8, 0)));
+        assertEquals(Verdict.Kind.HARMED_UNSEEN, table.rows().get(0).with().kind(), "the display shows what it should all the while");
+    }
+
+    /** Common practice, no source: fail-off is right for tanks with common heaters, because cold is survived longer. */
+    @Test
+    void forTanksWithCommonHeatersFailOffIsRight() {
+        FaultTable table = FaultTable.of(tank(), Watch.USUAL, 10, List.of(new Fault.LinkLoss("controller", Fault.LinkLost.OFF, 0), new Fault.LinkLoss("controller", Fault.LinkLost.ON, 0)));
+        double off = table.rows().get(0).with().harmS().orElse(Double.POSITIVE_INFINITY);
+        double on = table.rows().get(1).with().harmS().orElse(Double.POSITIVE_INFINITY);
+        assertTrue(off > on, "off harms after " + off + " s, on after " + on + " s");
+    }
+
+    /** Common practice, no source: the heater's thermostat a few degrees above lets the controller govern, and backs it up. */
+    @Test
+    void aThermostatAFewDegreesAboveLetsTheControllerGovern() {
+        FaultTable bare = FaultTable.of(reedbox(12), Watch.USUAL, 1, List.of(new Fault.AlarmMuted("controller", 0)));
+        FaultTable backed = FaultTable.of(withThermostat(reedbox(12), 32), Watch.USUAL, 1, List.of(new Fault.AlarmMuted("controller", 0)));
+        assertEquals(bare.rows().get(0).run().metrics().occupant().mean(), backed.rows().get(0).run().metrics().occupant().mean(), 1e-9, "it never opens while all is well");
+    }
+
+    /** Whatever the box: an independent cut-out never raises the worst high by more than one swing, and a smaller heater stuck on never ends hotter. */
+    @Test
+    void whatMustHoldWhateverTheNumbers() {
+        long seed = 60_611;
+        SplittableRandom random = new SplittableRandom(seed);
+        for (int i = 0; i < 12; i++) {
+            double watts = random.nextDouble(6, 40);
+            double foamMm = random.nextDouble(20, 80);
+            String which = "seed " + seed + " case " + i;
+            Setup setup = Osier.setup(Osier.reedbox(watts, foamMm, Room.of(14, 25, 15)), Osier.probe(random.nextDouble(0, 0.05), 0),
+                    Osier.planned(PROFILE, Osier.settings(PROFILE, 28.6, 0.6, 31, 25)));
+            Setup cut = SecondLayer.SECOND_CONTROLLER.addTo(setup).orElseThrow();
+            List<Fault> faults = FaultBook.of(setup);
+            FaultTable before = FaultTable.of(setup, Watch.USUAL, 10, faults);
+            FaultTable after = FaultTable.of(cut, Watch.USUAL, 10, faults);
+            for (int f = 0; f < faults.size(); f++) {
+                double swing = before.rows().get(f).run().metrics().occupant().swing();
+                assertTrue(after.rows().get(f).run().metrics().occupant().highest() <= before.rows().get(f).run().metrics().occupant().highest() + Math.max(0.1, swing),
+                        which + " " + FaultBook.id(faults.get(f)));
+            }
+            Setup smaller = Osier.setup(Osier.reedbox(0.7 * watts, foamMm, Room.of(14, 25, 15)), setup.probes().get(0), setup.controllers().get(0));
+            List<Fault> stuck = List.of(new Fault.RelayStuckOn("loop", 0));
+            assertTrue(FaultTable.of(smaller, Watch.USUAL, 10, stuck).rows().get(0).with().worstC() <= FaultTable.of(setup, Watch.USUAL, 10, stuck).rows().get(0).with().worstC() + 1e-6, which);
+        }
+    }
+
+    @Test
+    void layersAreRankedByTheHarmTheyTakeAway() {
+        LayerRanking ranking = LayerRanking.of(reedbox(12), Watch.USUAL);
+        Map<SecondLayer, LayerRanking.Effect> effects = ranking.effects().stream().collect(Collectors.toMap(LayerRanking.Effect::layer, each -> each));
+        assertTrue(effects.get(SecondLayer.SECOND_CONTROLLER).harmsGone() >= 2, "a stuck relay and a probe that fell out, at least");
+        assertTrue(effects.get(SecondLayer.SECOND_CONTROLLER).changed().stream().anyMatch(each -> each.faultId().equals("RELAY_STUCK_ON:loop")));
+        assertEquals(0, effects.get(SecondLayer.OPENING_ALARM).changed().stream().filter(each -> each.faultId().equals("RELAY_STUCK_ON:loop")).count(),
+                "it opens the very relay that sticks");
+        assertTrue(effects.get(SecondLayer.OPENING_ALARM).layer().shared().contains(SecondLayer.Shared.PROBE));
+        assertFalse(effects.containsKey(SecondLayer.TWO_FANS), "there is no fan");
+        assertTrue(effects.containsKey(SecondLayer.TWO_HALF_HEATERS));
+        for (int i = 1; i < ranking.effects().size(); i++) {
+            assertTrue(ranking.effects().get(i - 1).harmsGone() + 3 >= ranking.effects().get(i).harmsGone());
+        }
+    }
+
+    @Test
+    void halfOfTwoHeatersKeepsTheCold() {
+        FaultTable one = FaultTable.of(reedbox(14), Watch.USUAL, 10);
+        FaultTable two = FaultTable.of(SecondLayer.TWO_HALF_HEATERS.addTo(reedbox(14)).orElseThrow(), Watch.USUAL, 10);
+        assertTrue(row(two, Kind.APPLIANCE_DEAD).with().worstC() > row(one, Kind.APPLIANCE_DEAD).with().worstC() + 3);
+    }
+
+    @Test
+    void samplesAreSeededAndAddUpHoweverTheyAreDrawn() {
+        Setup setup = reedbox(12);
+        List<Sureness.Case> cases = List.of(new Sureness.Case(new Fault.RelayStuckOn("loop", 0), 24), new Sureness.Case(new Fault.LidLeftOpen(8 * 3600, 0), 16));
+        Sureness whole = Sureness.of(setup, cases, Watch.USUAL, 7, 0, 20, 24 * 3600);
+        Sureness parts = Sureness.of(setup, cases, Watch.USUAL, 7, 0, 8, 24 * 3600).plus(Sureness.of(setup, cases, Watch.USUAL, 7, 8, 12, 24 * 3600));
+        assertEquals(whole, parts, "stopped and gone on with");
+        assertEquals(20, whole.counts().get("RELAY_STUCK_ON:loop").values().stream().mapToInt(Integer::intValue).sum());
+        assertEquals(20, whole.counts().get("RELAY_STUCK_ON:loop").get(Verdict.Kind.HARMED), "12 W in this box harms whatever is not known");
+    }
+
+    @Test
+    void aJammedVentStaysWhereItStood() {
+        Chamber chamber = Osier.reedbox(12, 50, Room.of(16, 24, 15));
+        List<Appliance> appliances = List.of(chamber.appliances().get(0), new Vent("vent", 5, 2), new Fan("fan", Fan.Kind.EXHAUST, 3, 2));
+        Setup setup = new Setup(chamber.with(appliances), Osier.eggNeeds(), List.of(Osier.probe(0, 0)), List.of(Osier.planned(PROFILE, Osier.settings(PROFILE, 28.6, 0.6, 31, 25)),
+                new PlannedController("airing", "airing", List.of("probe"), Osier.profile(Style.PAIR, DisplayUnit.C, 0.1), List.of(new PlannedController.PlannedLoop("vent-loop",
+                        List.of("vent"), OptionalDouble.empty(), OptionalDouble.empty(), OptionalDouble.empty())), Osier.settings(Osier.profile(Style.PAIR, DisplayUnit.C, 0.1), 32, 31, 40, 10))),
+                Power.UNKNOWN);
+        FaultTable table = FaultTable.of(setup, Watch.USUAL, 10);
+        assertEquals(0, row(table, Kind.VENT_JAMMED).run().metrics().loops().get(1).cycles(), "shut, and shut it stays");
+    }
+}
