@@ -31,7 +31,7 @@ import org.springframework.web.filter.OncePerRequestFilter;
 /** Who may do what. Calculations are open to all; looking is open in the demo; changing takes a role. */
 @Configuration
 public class SecurityConfig {
-    private static final String[] STATELESS = {"/api/v1/calc/**", "/api/v1/rehearsals", "/api/v1/suggestions/**"};
+    private static final String[] STATELESS = {"/api/v1/calc/**", "/api/v1/rehearsals", "/api/v1/suggestions/**", "/api/v1/faults/**"};
 
     @Bean
     static RoleHierarchy roleHierarchy() {
@@ -94,6 +94,7 @@ public class SecurityConfig {
             }
             requests.requestMatchers(HttpMethod.POST, "/api/v1/chambers/*/controllers/*/settings",
                     "/api/v1/chambers/*/controllers/*/keyings", "/api/v1/chambers/*/checks", "/api/v1/chambers/*/checks/**",
+                    "/api/v1/chambers/*/drills/**", "/api/v1/chambers/*/drills",
                     "/api/v1/chambers/*/weighings", "/api/v1/chambers/*/weighings/*/withdraw").hasRole("KEEPER");
             requests.requestMatchers("/api/**").hasRole("LEAD");
             requests.requestMatchers("/actuator/**").denyAll();

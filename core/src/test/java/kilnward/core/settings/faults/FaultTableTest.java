@@ -199,4 +199,21 @@ class FaultTableTest {
         FaultTable table = FaultTable.of(setup, Watch.USUAL, 10);
         assertEquals(0, row(table, Kind.VENT_JAMMED).run().metrics().loops().get(1).cycles(), "shut, and shut it stays");
     }
+
+    @Test
+    void aDrillHidesOneFaultAmongOthersThatLookOtherwise() {
+        FaultTable table = FaultTable.of(reedbox(12), Watch.USUAL, 30);
+        Set<Kind> hidden = new HashSet<>();
+        for (long seed = 0; seed < 40; seed++) {
+            Drill drill = Drill.of(table, seed);
+            Kind right = drill.row().fault().kind();
+            hidden.add(right);
+            assertTrue(drill.choices().contains(right) && drill.choices().size() == 5, "seed " + seed);
+            assertEquals(drill, Drill.of(table, seed), "the same seed, the same drill");
+            assertFalse(right == Kind.RELAY_STUCK_ON && drill.choices().contains(Kind.LEFT_ON_BY_HAND), "what looks alike is not asked apart");
+            assertEquals(new Drill.Judged(true, true), drill.judge(Optional.of(right), Optional.of(FirstAct.of(right))));
+            assertEquals(new Drill.Judged(false, false), drill.judge(Optional.empty(), Optional.empty()));
+        }
+        assertTrue(hidden.size() > 6, "not always the same: " + hidden);
+    }
 }

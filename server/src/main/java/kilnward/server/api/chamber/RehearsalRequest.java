@@ -43,12 +43,13 @@ public record RehearsalRequest(@NotNull @Valid ChamberPlan chamber,
      * What to drive it through.
      *
      * @param buckets number of buckets of the trace
+     * @param fault   id of a fault that befalls it at the start, as the table of faults gives it; null for none
      */
     public record ScenarioPlan(@NotNull RoomCourse room, @NotNull @Within(min = 0, max = 24, unit = "h") Double startHour,
                                @NotNull @Within(min = 60, max = 7 * 86_400, unit = "s") Double durationS,
                                @NotNull @Within(min = 0.5, max = 60, unit = "s") Double stepS,
                                @NotNull Scenario.Start start,
-                               @NotNull @Within(min = 1, max = 2000) Integer buckets) {
+                               @NotNull @Within(min = 1, max = 2000) Integer buckets, @OrNull @Size(max = 120) String fault) {
     }
 
     /** Kinds of change made on the ladder. */

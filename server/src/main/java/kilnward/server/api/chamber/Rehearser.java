@@ -12,11 +12,12 @@ import kilnward.core.settings.Edit;
 import kilnward.core.settings.PlannedController;
 import kilnward.core.settings.Settings;
 import kilnward.core.settings.Setup;
+import kilnward.core.settings.faults.FaultBook;
 import kilnward.server.api.chamber.RehearsalRequest.EditPlan;
 import kilnward.server.api.chamber.RehearsalRequest.ScenarioPlan;
 
 /** From a request to a rehearsed and judged chamber. */
-final class Rehearser {
+public final class Rehearser {
     private Rehearser() {
     }
 
@@ -27,25 +28,27 @@ final class Rehearser {
             PlannedController controller = setup.controller(edit.controllerId());
             setup = setup.with(controller.id(), edit.apply(controller, setup.wanted(controller)));
         }
-        return RehearsalAnswer.of(Assessment.of(setup, scenario(request.scenario(), setup.chamber().room()), Boolean.TRUE.equals(request.coarse())),
+        return RehearsalAnswer.of(Assessment.of(setup, scenario(request.scenario(), setup), Boolean.TRUE.equals(request.coarse())),
                 request.chamber());
     }
 
     /** The chamber with what is keyed in. */
-    static Setup setup(ChamberPlan chamber, List<RehearsalRequest.KeyedIn> settings) {
+    public static Setup setup(ChamberPlan chamber, List<RehearsalRequest.KeyedIn> settings) {
         Map<String, Settings> keyed = new HashMap<>();
         settings.forEach(each -> keyed.put(each.controllerId(), new Settings(each.values())));
         return PlanReader.at("chamber", () -> PlanReader.setup(chamber, keyed));
     }
 
-    private static Scenario scenario(ScenarioPlan plan, Room room) {
+    private static Scenario scenario(ScenarioPlan plan, Setup setup) {
+        Room room = setup.chamber().room();
         RoomCurve curve = switch (plan.room()) {
             case DAY -> RoomCurve.day(room);
             case COLDEST -> RoomCurve.constant(room.coldestC());
             case WARMEST -> RoomCurve.constant(room.warmestC());
         };
-        return new Scenario(curve, plan.startHour(), plan.durationS(), plan.stepS(), plan.start(), List.of(),
+        Scenario sound = new Scenario(curve, plan.startHour(), plan.durationS(), plan.stepS(), plan.start(), List.of(),
                 plan.buckets());
+        return plan.fault() == null ? sound : sound.with(FaultBook.byId(setup, plan.fault()));
     }
 
     private static Edit edit(EditPlan plan) {
