@@ -41,7 +41,7 @@
     else if (event.key === 'w') router.go('/')
     else if (event.key === 's') chamber?.save()
     else if (event.key === 'u') chamber?.undo()
-    else if (route.page === 'chamber' && /^[1-7]$/.test(event.key)) router.go(`/chambers/${route.id}/${STEPS[Number(event.key) - 1]}`)
+    else if (route.page === 'chamber' && /^[1-8]$/.test(event.key)) router.go(`/chambers/${route.id}/${STEPS[Number(event.key) - 1]}`)
     else return
     event.preventDefault()
   }
@@ -104,7 +104,7 @@
   <dl>
     <dt>?</dt><dd>this list</dd>
     <dt>w</dt><dd>all chambers</dd>
-    <dt>1 … 7</dt><dd>occupant, chamber, probes, loads, settings, card, check</dd>
+    <dt>1 … 8</dt><dd>occupant, chamber, probes, loads, settings, card, check, faults</dd>
     <dt>s</dt><dd>save</dd>
     <dt>u</dt><dd>undo</dd>
     <dt>↑ ↓</dt><dd>on a rung or a key: one step of the controller</dd>

@@ -13,6 +13,7 @@
   import CardStep from './CardStep.svelte'
   import CheckStep from './CheckStep.svelte'
   import ChamberStep from './ChamberStep.svelte'
+  import FaultsStep from './FaultsStep.svelte'
   import LoadsStep from './LoadsStep.svelte'
   import OccupantStep from './OccupantStep.svelte'
   import ProbesStep from './ProbesStep.svelte'
@@ -104,11 +105,11 @@
       <p class="quiet">{subtitle(draft.plan)}{sinceStart(draft.plan)}</p>
     </div>
     <div class="actions">
-      {#if step === 'settings' || step === 'card' || step === 'check'}
+      {#if step === 'settings' || step === 'card' || step === 'check' || step === 'faults'}
         {#if controller}<p class="quiet">{settingsWords}</p>{/if}
         {#if step === 'settings' && controller && draft.missing.length === 0}
           <button class="button main" disabled={!session.mayKey || (draft.changedKeys === 0 && number > 0)} title={session.mayKey ? undefined : 'A visitor looks only'} onclick={() => dialog?.open()}>Save with a reason</button>
-        {:else if (step === 'card' || step === 'check') && draft.planDirty}
+        {:else if (step === 'card' || step === 'check' || step === 'faults') && draft.planDirty}
           <button class="button main" disabled={!session.mayPlan || draft.saving} onclick={savePlan}>Save the plan</button>
         {/if}
       {:else}
@@ -143,6 +144,8 @@
         <SettingsStep {draft} />
       {:else if step === 'check'}
         <CheckStep {draft} />
+      {:else if step === 'faults'}
+        <FaultsStep {draft} />
       {:else}
         <CardStep {draft} />
       {/if}

@@ -46,7 +46,10 @@
   let judged = $state('')
   onMount(() => {
     void stages()
-    return () => draft.tried && draft.judgeFor(null)
+    return () => {
+      if (draft.tried) draft.judgeFor(null)
+      if (draft.fault) draft.showFault(null)
+    }
   })
 
   async function stages() {
@@ -89,6 +92,9 @@
     </p>
   </div>
 {:else}
+  {#if draft.fault}
+    <p class="fault" role="status"><span class="mark act" aria-hidden="true">◆</span><span>Rehearsed with a fault: <b>{draft.fault.words}</b>, three days. Move a rung and see whether it helps.</span> <button class="button" onclick={() => draft.showFault(null)}>The sound box again</button> <a href="/chambers/{draft.id}/faults">All faults</a></p>
+  {/if}
   <div class="desk">
     <div class="main">
       {#snippet course()}<div class="course"><label class="course"><span>Rehearsed:</span>
@@ -131,7 +137,7 @@
       {#if draft.undoLabel}
         <p class="undo"><button class="link small" onclick={() => draft.undo()}>Undo {draft.undoLabel}</button></p>
       {/if}
-      <Findings {draft} mayKey={session.mayKey} />
+      {#if draft.fault}<p class="quiet">What there is to say of the sound box stands here again once the fault is gone.</p>{:else}<Findings {draft} mayKey={session.mayKey} />{/if}
     </aside>
     <div class="strips">
       {#if draft.plan.controllers.length === 0}
@@ -148,6 +154,17 @@
 {/if}
 
 <style>
+  .fault {
+    display: flex;
+    flex-wrap: wrap;
+    align-items: center;
+    gap: 8px 16px;
+    margin-bottom: 12px;
+    padding: 8px 14px;
+    border: 2px solid var(--alarm);
+    background: var(--alarm-ground);
+  }
+
   .desk {
     display: grid;
     grid-template-columns: minmax(0, 1fr) 220px;

@@ -37,7 +37,7 @@
         const answer = await api.post<RehearsalAnswer>('/rehearsals', {
           chamber: view.plan,
           settings: view.settings.map(({ controllerId, values }) => ({ controllerId, values })),
-          scenario: { room: 'DAY', startHour: 21, durationS: 43_200, stepS: 1, start: 'SETTLED', buckets: 200 },
+          scenario: { room: 'DAY', startHour: 21, durationS: 43_200, stepS: 1, start: 'SETTLED', buckets: 200, fault: null },
           edit: null,
           coarse: true,
         })

@@ -79,3 +79,16 @@ export interface OffsetSlip {
   follows: number
   remaining: number
 }
+
+export type FaultAnswer = Schemas['FaultAnswer']
+export type FaultRow = Schemas['FaultRow']
+export type FaultKind = FaultRow['kind']
+export type FirstAct = FaultRow['first']
+export type VerdictAnswer = Schemas['VerdictAnswer']
+export type VerdictKind = VerdictAnswer['kind']
+export type WatchPlan = Schemas['WatchPlan']
+export type LayerAnswer = Schemas['LayerAnswer']
+export type SurenessAnswer = Schemas['SurenessAnswer']
+export type DrillView = Schemas['DrillView']
+export type DrillJudged = Schemas['DrillJudged']
+export type ScoreView = Schemas['ScoreView']

@@ -63,7 +63,9 @@ export class ChamberDraft {
   tried = $state.raw<OccupancyPlan | null>(null)
   /** How the reason for the next save begins; the keeper goes on from there. */
   reasonProposed = $state('')
-  scenario = $state<ScenarioPlan>({ room: 'DAY', startHour: 21, durationS: 43_200, stepS: 1, start: 'SETTLED', buckets: 480 })
+  scenario = $state<ScenarioPlan>({ room: 'DAY', startHour: 21, durationS: 43_200, stepS: 1, start: 'SETTLED', buckets: 480, fault: null })
+  /** A fault that is looked at on the ladder; nothing of it is saved. */
+  fault = $state.raw<{ id: string; words: string; room: ScenarioPlan['room'] } | null>(null)
   #undo = $state.raw<Snapshot[]>([])
   /** The keys as they stood before anybody typed: saved ones, and proposals where nothing is saved yet. */
   #untyped = $state.raw<Keyed>({})
@@ -265,6 +267,12 @@ export class ChamberDraft {
     return this.tried ?? this.plan.occupancy
   }
 
+  /** Shows a fault on the ladder; null goes back to the sound chamber. */
+  showFault(fault: ChamberDraft['fault']) {
+    this.fault = fault
+    this.rehearse()
+  }
+
   /** Judges what is keyed in by what another stage asks; null by what is planned. Nothing of it is saved. */
   judgeFor(needs: OccupancyPlan | null) {
     this.tried = needs
@@ -275,7 +283,7 @@ export class ChamberDraft {
     return {
       chamber: { ...($state.snapshot(this.plan) as ChamberPlan), occupancy: this.needs === null ? null : ($state.snapshot(this.needs) as OccupancyPlan) },
       settings: asSettings($state.snapshot(this.keyed) as Keyed),
-      scenario: $state.snapshot(this.scenario),
+      scenario: this.fault ? { ...$state.snapshot(this.scenario), room: this.fault.room, durationS: 259_200, stepS: 5, fault: this.fault.id } : $state.snapshot(this.scenario),
       edit: null,
       coarse: null,
     }

@@ -25,6 +25,7 @@ export function tilesOf(draft: ChamberDraft, due: ChamberDueView[]): { step: Ste
     ['settings', 'Settings', settings],
     ['card', 'Card', saved ? (draft.changedKeys === 0 ? 'full' : 'half') : 'empty'],
     ['check', 'Check', due.length === 0 ? 'empty' : due.every((each) => each.due.why === 'NEVER_CHECKED') ? 'empty' : due.some((each) => each.due.due) ? 'due' : 'full'],
+    ['faults', 'Faults', !draft.answer ? 'empty' : wants('FAULTS') || draft.answer.findings.some((finding) => finding.code === 'stuck-on-harms') ? 'due' : 'half'],
   ]
   return states.map(([step, name, state]) => ({ step, name, state, says: SAYS[state] }))
 }

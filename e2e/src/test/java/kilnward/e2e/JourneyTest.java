@@ -228,7 +228,7 @@ class JourneyTest extends AtTheBrowser {
         for (String theme : List.of("day", "night")) {
             page.addInitScript("localStorage.setItem('kiln-theme', '" + theme + "')");
             for (String path : List.of("/", "/new", reedbox + "/occupant", reedbox + "/chamber", reedbox + "/probes",
-                    reedbox + "/loads", reedbox + "/settings", reedbox + "/card", reedbox + "/check", tent + "/settings", "/nothing-here")) {
+                    reedbox + "/loads", reedbox + "/settings", reedbox + "/card", reedbox + "/check", reedbox + "/faults", tent + "/settings", "/nothing-here")) {
                 page.navigate(path);
                 page.waitForLoadState(com.microsoft.playwright.options.LoadState.NETWORKIDLE);
                 assertEquals(List.of(), Browser.serious(page), theme + " " + path);
@@ -242,7 +242,7 @@ class JourneyTest extends AtTheBrowser {
         String reedbox = "/chambers/0051e4e4-d000-7000-8000-000000000001";
         String tent = "/chambers/0051e4e4-d000-7000-8000-000000000003";
         for (String path : List.of("/", "/new", reedbox + "/occupant", reedbox + "/chamber", reedbox + "/probes",
-                reedbox + "/loads", reedbox + "/settings", reedbox + "/card", reedbox + "/check", tent + "/settings")) {
+                reedbox + "/loads", reedbox + "/settings", reedbox + "/card", reedbox + "/check", reedbox + "/faults", tent + "/settings")) {
             phone.navigate(path);
             phone.waitForLoadState(com.microsoft.playwright.options.LoadState.NETWORKIDLE);
             assertEquals(0, ((Number) phone.evaluate("document.documentElement.scrollWidth - innerWidth")).intValue(), path);

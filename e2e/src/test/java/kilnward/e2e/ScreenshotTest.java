@@ -34,6 +34,7 @@ class ScreenshotTest {
             take(browser, "card", REEDBOX + "/card", 1280, 800, "day", "C");
             take(browser, "phone-card", REEDBOX + "/card", 390, 844, "day", "C");
             take(browser, "check", TANK + "/check", 1280, 800, "day", "C");
+            take(browser, "faults", REEDBOX + "/faults", 1280, 800, "day", "C");
             take(browser, "phone-settings", REEDBOX + "/settings", 390, 844, "night", "C");
         }
     }

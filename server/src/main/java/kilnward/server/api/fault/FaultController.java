@@ -12,7 +12,7 @@ import kilnward.core.settings.faults.FaultTable;
 import kilnward.core.settings.faults.LayerRanking;
 import kilnward.core.settings.faults.Sureness;
 import kilnward.server.api.chamber.Rehearser;
-import kilnward.server.api.fault.FaultViews.ChangeAnswer;
+import kilnward.server.api.fault.FaultViews.VerdictChange;
 import kilnward.server.api.fault.FaultViews.FaultAnswer;
 import kilnward.server.api.fault.FaultViews.FaultRequest;
 import kilnward.server.api.fault.FaultViews.LayerAnswer;
@@ -64,7 +64,7 @@ public class FaultController {
     public List<LayerAnswer> layers(@Valid @RequestBody FaultRequest request) {
         return LayerRanking.of(Rehearser.setup(request.chamber(), request.settings()), request.watch().watch()).effects().stream()
                 .map(each -> new LayerAnswer(each.layer(), each.harmsGone(), each.harmsNew(), each.layer().shared(),
-                        each.changed().stream().map(change -> new ChangeAnswer(change.faultId(), change.before(), change.after())).toList())).toList();
+                        each.changed().stream().map(change -> new VerdictChange(change.faultId(), change.before(), change.after())).toList())).toList();
     }
 
     /** A batch of sampled chambers: how often each verdict comes out. Batches add up, so one can stop and go on. */

@@ -131,11 +131,11 @@ public final class FaultViews {
     }
 
     /** A fault whose verdict a layer changes. */
-    public record ChangeAnswer(String faultId, Verdict.Kind before, Verdict.Kind after) {
+    public record VerdictChange(String faultId, Verdict.Kind before, Verdict.Kind after) {
     }
 
     /** What one second layer would change. */
-    public record LayerAnswer(SecondLayer layer, int harmsGone, int harmsNew, Set<SecondLayer.Shared> shared, List<ChangeAnswer> changed) {
+    public record LayerAnswer(SecondLayer layer, int harmsGone, int harmsNew, Set<SecondLayer.Shared> shared, List<VerdictChange> changed) {
     }
 
     /** For each fault how often each verdict came out, in so many sampled chambers. */
