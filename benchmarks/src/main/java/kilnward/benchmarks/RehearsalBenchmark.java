@@ -3,6 +3,9 @@ package kilnward.benchmarks;
 import java.util.List;
 import java.util.concurrent.TimeUnit;
 import kilnward.core.Osier;
+import kilnward.core.chamber.Appliance;
+import kilnward.core.chamber.Heater;
+import kilnward.core.chamber.OwnThermostat;
 import kilnward.core.chamber.Room;
 import kilnward.core.control.Controller;
 import kilnward.core.control.Style;
@@ -13,10 +16,14 @@ import kilnward.core.rehearsal.Rehearsed;
 import kilnward.core.rehearsal.Rig;
 import kilnward.core.rehearsal.RoomCurve;
 import kilnward.core.rehearsal.Scenario;
+import kilnward.core.rehearsal.Watch;
 import kilnward.core.settings.Assessment;
 import kilnward.core.settings.Profile;
 import kilnward.core.settings.Setup;
 import kilnward.core.settings.Suggestion;
+import kilnward.core.settings.faults.FaultBook;
+import kilnward.core.settings.faults.FaultTable;
+import kilnward.core.settings.faults.Sureness;
 import org.openjdk.jmh.annotations.Benchmark;
 import org.openjdk.jmh.annotations.BenchmarkMode;
 import org.openjdk.jmh.annotations.Mode;
@@ -40,6 +47,8 @@ public class RehearsalBenchmark {
     private final Profile profile = Osier.profile(Style.OFF_AT_SET, DisplayUnit.C, 0.1);
     private final Setup setup = Osier.setup(Osier.reedbox(), Osier.probe(0.01, 0),
             Osier.planned(profile, Osier.settings(profile, 28.6, 0.6, 31, 25)));
+    private final Setup layered = layered();
+    private final List<Sureness.Case> cases = FaultBook.of(layered).stream().map(fault -> new Sureness.Case(fault, 20)).toList();
     private final double[] matrix = new double[N * N];
     private final double[] offset = new double[N];
     private final double[] startState = new double[N];
@@ -121,5 +130,23 @@ public class RehearsalBenchmark {
     @Benchmark
     public Suggestion proposal() {
         return Suggestion.of(setup, "controller");
+    }
+
+    /** Every fault of the Reedbox with and without its second layer, 72 h each at 1 s, on all cores. */
+    @Benchmark
+    public FaultTable allFaults() {
+        return FaultTable.of(layered, Watch.USUAL, 1);
+    }
+
+    /** As many sampled runs of 24 h as come to 2,000. */
+    @Benchmark
+    public Sureness sampledRuns() {
+        return Sureness.of(layered, cases, Watch.USUAL, 1, 0, (int) Math.ceil(2000.0 / cases.size()), 24 * 3600);
+    }
+
+    private Setup layered() {
+        List<Appliance> appliances = setup.chamber().appliances().stream().<Appliance>map(each -> each instanceof Heater heater
+                ? heater.with(new OwnThermostat(31.5, 30)) : each).toList();
+        return new Setup(setup.chamber().with(appliances), setup.needs(), setup.probes(), setup.controllers(), setup.power());
     }
 }

@@ -65,6 +65,11 @@ public sealed interface Fault {
         return sound;
     }
 
+    /** The fault that does just the same to the chamber, by another name; itself where there is none. */
+    default Fault same() {
+        return this;
+    }
+
     private static void check(String subject, double fromS) {
         Require.named("subject", subject);
         Require.within("fromS", fromS, 0, Scenario.LONGEST_S, "s");
@@ -131,6 +136,11 @@ public sealed interface Fault {
         @Override
         public Chain.Relay relay(Controller controller, Loop loop, Chain.Relay sound) {
             return loop.id().equals(subject) ? (commanded, timeS) -> timeS < fromS ? sound.conducts(commanded, timeS) : on : sound;
+        }
+
+        @Override
+        public Fault same() {
+            return on ? new RelayStuckOn(subject, fromS) : new RelayStuckOff(subject, fromS);
         }
     }
 

@@ -70,6 +70,7 @@ final class Outputs {
     private double heatW;
     private double electricalW;
     private double liveElectricalJ;
+    private boolean layersActed;
 
     /** A controller's display. */
     static final class Unit {
@@ -254,6 +255,7 @@ final class Outputs {
             if (thermostat != null) {
                 if (airC >= thermostat.opensAtC()) {
                     closes = false;
+                    layersActed |= switched != null;
                 } else if (airC <= thermostat.closesAtC()) {
                     closes = true;
                 }
@@ -454,9 +456,11 @@ final class Outputs {
         loop.upset = false;
         Law.Seen seen = seen(loop.unit, timeS, roomC);
         double demand = loop.law.demand(seen);
+        layersActed |= seen.shown() >= loop.opensAt;
         boolean may = !loop.unit.blind && seen.shown() < loop.opensAt && (!loop.loop.onlyLit() || seen.lightPct() > 0);
         boolean program = loop.timers.allow(may && demand > 0, timeS);
         boolean conducts = loop.chain.relay().conducts(loop.chain.mode().apply(program), timeS);
+        layersActed |= loop.loop.cutOut() && !conducts;
         // What conducts without being asked gives all it has.
         double level = loop.chain.relay().level(demand > 0 ? demand : 1, timeS);
         boolean changed = conducts != loop.conducts || conducts && level != loop.level;
@@ -572,6 +576,11 @@ final class Outputs {
                 inputs[ThermalModel.AIR_HEAT_INPUT] -= each.level() * cooler.removesW(state[airState], roomC);
             }
         }
+    }
+
+    /** Whether a second layer kept anything off so far. */
+    boolean layersActed() {
+        return layersActed;
     }
 
     /** Electrical energy of self-limiting elements since the start (J). */

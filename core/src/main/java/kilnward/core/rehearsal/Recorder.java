@@ -286,7 +286,7 @@ final class Recorder {
                 damp ? Optional.of(humidity.level(steps)) : Optional.empty(), Optional.ofNullable(moisture).map(this::water));
         Trace trace = new Trace(stepsPerBucket * stepS, occupantEnvelope,
                 damp ? Optional.of(humidityEnvelope) : Optional.empty(), displayEnvelopes, roomC, onShares);
-        return new Rehearsed(scenario, trace, metrics, events, eventsLeftOut);
+        return new Rehearsed(scenario, trace, metrics, events, eventsLeftOut, outputs.layersActed());
     }
 
     private Moisture.WaterLedger water(Moisture now) {

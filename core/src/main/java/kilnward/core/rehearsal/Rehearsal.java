@@ -38,6 +38,8 @@ public final class Rehearsal {
     private static final int FLAT = 9;
 
     private final Rig rig;
+    /** As it was asked for; {@code scenario} is the same with what its faults make of the surroundings. */
+    private final Scenario asked;
     private final Scenario scenario;
     private final double[] pollingK;
     private final Map<Flow, Network> networks = new HashMap<>();
@@ -114,6 +116,7 @@ public final class Rehearsal {
 
     private Rehearsal(Rig rig, Scenario asked) {
         this.rig = rig;
+        this.asked = asked;
         this.scenario = asked.befallen();
         this.stepS = scenario.stepS();
         this.pollingK = pollingK(rig);
@@ -175,7 +178,7 @@ public final class Rehearsal {
         }
         long steps = Math.max(1, Math.round(scenario.durationS() / stepS));
         refresh();
-        Recorder recorder = new Recorder(rig, scenario, network.plant, outputs, steps, moisture);
+        Recorder recorder = new Recorder(rig, asked, network.plant, outputs, steps, moisture);
         liveJ = 0;
         recorder.begin(state);
         advance(startS, 0, steps, recorder);

@@ -10,8 +10,9 @@ import java.util.List;
  * @param metrics       its figures, from every step
  * @param events        what happened when, oldest first; at most {@link #MOST_EVENTS}
  * @param eventsLeftOut number of switchings not listed beyond that; alarms and harm are always listed
+ * @param layersActed   whether a second layer kept anything off that was commanded on: where none did, the run is the same without them
  */
-public record Rehearsed(Scenario scenario, Trace trace, Metrics metrics, List<Event> events, int eventsLeftOut) {
+public record Rehearsed(Scenario scenario, Trace trace, Metrics metrics, List<Event> events, int eventsLeftOut, boolean layersActed) {
     /** Most switchings listed. */
     public static final int MOST_EVENTS = 1000;
 

@@ -5,7 +5,8 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.OptionalDouble;
-import java.util.stream.IntStream;
+import java.util.function.Function;
+import java.util.stream.Collectors;
 import kilnward.core.chamber.Appliance;
 import kilnward.core.chamber.Chamber;
 import kilnward.core.chamber.Heater;
@@ -90,15 +91,21 @@ public record FaultTable(List<Row> rows, boolean layered) {
         Rig look = patient(setup.rig(), LOOK_STEP_S);
         List<Map<String, Metrics.Level>> goodDay = List.of(goodDay(look, rooms[0]), goodDay(look, rooms[1]));
         List<Fault> silent = silent(setup);
-        List<Row> rows = IntStream.range(0, faults.size()).parallel().mapToObj(i -> {
-            Fault fault = faults.get(i);
+        // What does the same by another name is rehearsed once.
+        Map<Fault, Row> rehearsed = faults.stream().map(Fault::same).distinct().toList().parallelStream().map(fault -> {
             int worst = rooms[0] == rooms[1] ? 0 : worse(setup, Rehearsal.run(look, scenario(rooms[0], LOOK_STEP_S).with(fault)),
                     Rehearsal.run(look, scenario(rooms[1], LOOK_STEP_S).with(fault)));
             Scenario scenario = scenario(rooms[worst], stepS).with(join(fault, silent));
             Rehearsed run = Rehearsal.run(rig, scenario);
-            Rehearsed without = layered ? Rehearsal.run(bare, scenario) : run;
+            // Layers that did nothing change nothing; only a second controller may have sounded an alarm of its own.
+            boolean same = !layered || !run.layersActed() && bare.controllers().size() == rig.controllers().size();
+            Rehearsed without = same ? run : Rehearsal.run(bare, scenario);
             Verdict verdict = Verdict.of(fault, rig, run, goodDay.get(worst), watch);
-            return new Row(fault, rooms[worst], verdict, layered ? Verdict.of(fault, bare, without, goodDay.get(worst), watch) : verdict, run, without);
+            return new Row(fault, rooms[worst], verdict, same ? verdict : Verdict.of(fault, bare, without, goodDay.get(worst), watch), run, without);
+        }).collect(Collectors.toMap(Row::fault, Function.identity()));
+        List<Row> rows = faults.stream().map(fault -> {
+            Row row = rehearsed.get(fault.same());
+            return new Row(fault, row.roomC(), row.with(), row.without(), row.run(), row.bare());
         }).toList();
         return new FaultTable(rows, layered);
     }
