@@ -2,6 +2,7 @@
   import { onMount } from 'svelte'
   import { api, Problem } from '../lib/api/client'
   import type { ChamberDueView, ChamberView } from '../lib/api/types'
+  import { dueChecks } from '../lib/check/due'
   import { ChamberDraft } from '../lib/chamber/draft.svelte'
   import { tilesOf } from '../lib/chamber/tiles'
   import Notices from '../lib/parts/Notices.svelte'
@@ -34,11 +35,12 @@
     try {
       draft = new ChamberDraft(await api.get<ChamberView>(`/chambers/${id}`))
       draft.rehearse()
-      due = (await api.get<ChamberDueView[]>('/checks/due')).filter((each) => each.chamberId === id)
     } catch (failed) {
       if (!(failed instanceof Problem)) throw failed
       trouble = failed
+      return
     }
+    due = (await dueChecks()).filter((each) => each.chamberId === id)
   }
   onMount(load)
 

@@ -6,6 +6,7 @@
   import CheckAtBox from '../lib/check/CheckAtBox.svelte'
   import CheckBegin from '../lib/check/CheckBegin.svelte'
   import CheckHistory from '../lib/check/CheckHistory.svelte'
+  import TwoPoints from '../lib/check/TwoPoints.svelte'
   import { Checks } from '../lib/check/checks.svelte'
   import { DUE, PHASES } from '../lib/check/words'
   import { session } from '../lib/session.svelte'
@@ -30,6 +31,11 @@
   const open = $derived(mine.filter((each) => !each.closed))
   const past = $derived(mine.filter((each) => each.closed))
   const unit = $derived<DisplayUnit>(history?.unit ?? 'C')
+  const step = $derived(display?.controller.profile.keys.find((key) => key.parameter === display?.key)?.step ?? 0.1)
+  const set = $derived.by(() => {
+    const values = display ? draft.settingsOf(display.controller.id)?.values : undefined
+    return values?.['SET_VALUE'] ?? values?.['ON_AT'] ?? null
+  })
   const where = $derived(draft.plan.occupancy?.where ?? '')
 
   onMount(() => {
@@ -123,7 +129,7 @@
       </div>
       <section class="headed history" aria-labelledby="history-title">
         <h2 id="history-title">{display.controller.name} over time</h2>
-        {#if history && history.controllerId === display.controller.id}<CheckHistory {history} />{:else}<p class="quiet">Fetching the checks …</p>{/if}
+        {#if history && history.controllerId === display.controller.id}<CheckHistory {history} />{#key unit}<TwoPoints {unit} step={step} level={set} />{/key}{:else}<p class="quiet">Fetching the checks …</p>{/if}
       </section>
     </div>
   {/if}

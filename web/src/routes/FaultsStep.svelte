@@ -199,6 +199,9 @@
           </ul>
           {#if layer}<p><button class="link small" onclick={() => (layer = '')}>Show the box as planned again</button></p>{/if}
         {:else}<p class="quiet">Adding each layer in turn …</p>{/if}
+        {#each Object.entries(answer.deaf).filter(([, count]) => count > 0) as [id, count] (id)}
+          <p class="small"><span class="mark mind" aria-hidden="true">▲</span>Were the alarm of {draft.plan.controllers.find((each) => each.id === id)?.name ?? 'a controller'} muted, {count === 1 ? 'one more fault' : `${count} more faults`} would harm unseen.</p>
+        {/each}
         {#each answer.links as link (link.controllerId)}
           <p class="small">If {link.name} lost its outlets: off comes to {level(link.off.worstC, prefs.unit)}{link.off.harmS === null ? ', no harm' : `, harm in ${duration(link.off.harmS)}`}; on comes to {level(link.on.worstC, prefs.unit)}{link.on.harmS === null ? ', no harm' : `, harm in ${duration(link.on.harmS)}`}. <b>{link.onIsRight ? 'Fail-on' : 'Fail-off'} is right here.</b></p>
         {/each}

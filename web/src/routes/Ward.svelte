@@ -2,6 +2,7 @@
   import { onMount } from 'svelte'
   import { api, Problem } from '../lib/api/client'
   import type { ChamberDueView, ChamberView, RehearsalAnswer } from '../lib/api/types'
+  import { dueChecks } from '../lib/check/due'
   import { missingParts } from '../lib/chamber/draft'
   import { sinceStart, subtitle } from '../lib/chamber/subtitle'
   import { envelopePath, rangeOf, scaleOf } from '../lib/ladder/scale'
@@ -31,7 +32,7 @@
           view.plan.controllers.length > 0 &&
           view.plan.controllers.every((each) => view.settings.some((saved) => saved.controllerId === each.id)),
       }))
-      due = (await api.get<ChamberDueView[]>('/checks/due')).filter((each) => each.due.due && each.due.why !== 'NEVER_CHECKED')
+      due = (await dueChecks()).filter((each) => each.due.due && each.due.why !== 'NEVER_CHECKED')
       for (const { view, ready } of rows) {
         if (!ready) continue
         const answer = await api.post<RehearsalAnswer>('/rehearsals', {

@@ -67,6 +67,7 @@ export type HistoryView = Schemas['HistoryView']
 export type ChamberDueView = Schemas['ChamberDueView']
 export type EffectView = Schemas['EffectView']
 export type PointAnswer = Schemas['PointAnswer']
+export type TwoPointAnswer = Schemas['TwoPointAnswer']
 /** What the server asks about before it takes a row or an offset; these come with a question, not with an answer. */
 export interface RowDoubt {
   kind: 'OTHER_UNIT' | 'JUMP' | 'TWICE' | 'EARLIER' | 'EXPIRED'

@@ -6,7 +6,7 @@
   import { fieldErrors } from '../chamber/draft'
   import NumberField from '../parts/NumberField.svelte'
   import { session } from '../session.svelte'
-  import { fixed } from '../units'
+  import { celsiusTo, fixed, kelvinTo } from '../units'
   import type { DisplayUnit } from '../words'
   import type { Checks } from './checks.svelte'
 
@@ -62,9 +62,9 @@
       const answer = await api.post<PointAnswer>('/calc/known-point', humid
         ? { kind: 'SALT_JAR', altitudeM: null, stationPa: null, salt, temperatureC: jarC }
         : { kind: point, altitudeM: session.site?.altitudeM ?? 0, stationPa: pressurehPa === null ? null : pressurehPa * 100, salt: null, temperatureC: null })
-      const value = unit === 'F' ? answer.value * 1.8 + 32 : answer.value
+      const value = unit === 'F' ? celsiusTo('F', answer.value) : answer.value
       const name = humid ? `jar of ${salt === 'SODIUM_CHLORIDE' ? 'kitchen salt' : 'magnesium chloride'}` : point === 'ICE_WATER' ? 'ice water' : 'boiling water'
-      form.references = [...form.references.filter((each) => each.name !== name), { name, stated: unit === 'F' ? answer.standardUncertainty * 1.8 : answer.standardUncertainty, basis: 'STANDARD', correction: 0, validTo: null, fixedReading: Number(value.toFixed(2)) }]
+      form.references = [...form.references.filter((each) => each.name !== name), { name, stated: unit === 'F' ? kelvinTo('F', answer.standardUncertainty) : answer.standardUncertainty, basis: 'STANDARD', correction: 0, validTo: null, fixedReading: Number(value.toFixed(2)) }]
       pointSays = `${name} stands at ${fixed(value, 2)} ${humid ? '%RH' : `°${unit}`}.`
     } catch (failed) {
       if (!(failed instanceof Problem)) throw failed

@@ -1,5 +1,6 @@
 package kilnward.core.calibration;
 
+import java.math.BigDecimal;
 import kilnward.core.finding.Require;
 
 /**
@@ -43,6 +44,11 @@ public record TwoPoint(double gain, double shift) {
     /** What the sensor shows at a level. */
     public double shown(double level) {
         return (level - shift) / gain;
+    }
+
+    /** An offset in a controller's step, halves away from zero. */
+    public static double inStep(double offset, double step) {
+        return OffsetDecision.newOffset(offset, BigDecimal.ZERO, step);
     }
 
     /** What is left wrong at another level, once that offset is keyed in. */

@@ -22,6 +22,11 @@ public record Event(double timeS, Kind kind, String subject, double value) {
         /** The display shows a code instead of a number: a broken probe told from a cold one. */
         PROBE_CODE,
         /** A harm limit was used up: its level was reached for its duration. */
-        HARM
+        HARM;
+
+        /** Whether it is one that sounds. */
+        public boolean isAlarm() {
+            return this == HIGH_ALARM || this == LOW_ALARM || this == PROBE_CODE;
+        }
     }
 }

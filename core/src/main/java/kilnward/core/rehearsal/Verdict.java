@@ -37,7 +37,7 @@ public record Verdict(Kind kind, double worstC, OptionalDouble worstPct, Optiona
         TIGHT,
         /** Harm is done before anybody can act, though somebody could know. */
         HARMED,
-        /** Harm is done and nothing tells anybody before. */
+        /** Harm is done, no alarm sounds before, and no look at the display is sure to. */
         HARMED_UNSEEN
     }
 
@@ -55,7 +55,7 @@ public record Verdict(Kind kind, double worstC, OptionalDouble worstPct, Optiona
         boolean high = occupant.highest() - keep.highC() >= keep.lowC() - occupant.lowest();
         double worst = high ? occupant.highest() : occupant.lowest();
         double marginK = needs.harmLimits().stream().mapToDouble(limit -> margin(limit, occupant)).min().orElse(Double.POSITIVE_INFINITY);
-        OptionalDouble alarm = since(fault, run.events().stream().filter(event -> isAlarm(event.kind()) && event.timeS() >= fault.fromS())
+        OptionalDouble alarm = since(fault, run.events().stream().filter(event -> event.kind().isAlarm() && event.timeS() >= fault.fromS())
                 .mapToDouble(Event::timeS).min());
         OptionalDouble seen = since(fault, seen(fault, rig, run, goodDay, watch));
         OptionalDouble acts = watch.actsAtS(alarm, seen);
@@ -68,7 +68,9 @@ public record Verdict(Kind kind, double worstC, OptionalDouble worstPct, Optiona
         } else if (acts.isPresent() && acts.getAsDouble() < harm.getAsDouble()) {
             kind = Kind.TIGHT;
         } else {
-            boolean known = alarm.isPresent() && alarm.getAsDouble() < harm.getAsDouble() || seen.isPresent() && seen.getAsDouble() < harm.getAsDouble();
+            // A display tells only whoever looks: it counts where a look is sure to come before the harm.
+            boolean known = alarm.isPresent() && alarm.getAsDouble() < harm.getAsDouble()
+                    || seen.isPresent() && seen.getAsDouble() + watch.looksEveryS() < harm.getAsDouble();
             kind = known ? Kind.HARMED : Kind.HARMED_UNSEEN;
         }
         return new Verdict(kind, worst, worstPct, alarm, seen, acts, harm, marginK);
@@ -79,10 +81,6 @@ public record Verdict(Kind kind, double worstC, OptionalDouble worstPct, Optiona
         double edge = side == Side.HIGH ? needs.keep().highC() : needs.keep().lowC();
         return needs.nearest(side).map(limit -> Math.abs(worstC - edge) > 0.5 * Math.abs(limit.levelC() - edge)
                 && (side == Side.HIGH ? worstC > edge : worstC < edge)).orElse(false);
-    }
-
-    private static boolean isAlarm(Event.Kind kind) {
-        return kind == Event.Kind.HIGH_ALARM || kind == Event.Kind.LOW_ALARM || kind == Event.Kind.PROBE_CODE;
     }
 
     private static double margin(HarmLimit limit, Metrics.Level occupant) {

@@ -9,6 +9,7 @@ import kilnward.server.running.RunningServer;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
+import tools.jackson.databind.JsonNode;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 
@@ -92,6 +93,11 @@ class CalcApiTest {
 
     @Test
     void pointsThatPeopleCanMake() {
+        // Hand-worked: 0 shows 0.4, 100 shows 98.4, so it shows 0.98 for each degree; at 50 it shows 49.4 and wants +0.6.
+        JsonNode two = client.post("/api/v1/calc/two-point", "{\"low\":{\"shown\":0.4,\"is\":0},\"high\":{\"shown\":98.4,\"is\":100},\"rightAt\":50,\"step\":0.1}").body();
+        assertEquals(0.6, two.get("offset").asDouble(), 1e-9);
+        assertEquals(1.0, two.get("leftLow").asDouble(), 1e-9);
+        assertEquals(-1.0, two.get("leftHigh").asDouble(), 1e-9);
         assertEquals(96.65, client.post("/api/v1/calc/known-point", "{\"kind\":\"BOILING_WATER\",\"altitudeM\":1000,\"stationPa\":null,\"salt\":null,\"temperatureC\":null}")
                 .body().get("value").asDouble(), 0.02, "IF97 at the ICAO standard pressure");
         Answer jar = client.post("/api/v1/calc/known-point", "{\"kind\":\"SALT_JAR\",\"altitudeM\":null,\"stationPa\":null,\"salt\":\"SODIUM_CHLORIDE\",\"temperatureC\":22.5}");

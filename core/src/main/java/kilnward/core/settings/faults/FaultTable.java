@@ -30,9 +30,10 @@ import kilnward.core.settings.Setup;
  * Every single fault of a chamber, rehearsed with and without its second layers in the room of its season that is worst for it.
  *
  * @param rows    one a fault, in the order of {@link FaultBook}
+ * @param deaf    for each controller with alarms, how many faults that do no harm unseen would, were those alarms not heard
  * @param layered whether there is any second layer at all; without one both verdicts of a row are the same
  */
-public record FaultTable(List<Row> rows, boolean layered) {
+public record FaultTable(List<Row> rows, Map<String, Integer> deaf, boolean layered) {
     /** Each fault is followed for three days (s). */
     public static final double LENGTH_S = 72 * 3600;
     private static final int BUCKETS = 288;
@@ -70,6 +71,7 @@ public record FaultTable(List<Row> rows, boolean layered) {
 
     public FaultTable {
         rows = List.copyOf(rows);
+        deaf = Map.copyOf(deaf);
     }
 
     /**
@@ -107,7 +109,14 @@ public record FaultTable(List<Row> rows, boolean layered) {
             Row row = rehearsed.get(fault.same());
             return new Row(fault, row.roomC(), row.with(), row.without(), row.run(), row.bare());
         }).toList();
-        return new FaultTable(rows, layered);
+        Map<String, Integer> deaf = new HashMap<>();
+        for (Controller controller : rig.controllers()) {
+            if (controller.highAlarm().isPresent() || controller.lowAlarm().isPresent()) {
+                deaf.put(controller.id(), (int) rows.stream().filter(row -> row.with().kind() != Verdict.Kind.HARMED_UNSEEN && Verdict.of(row.fault(), rig,
+                        row.run().muted(controller.id()), goodDay.get(row.roomC() == rooms[0] ? 0 : 1), watch).kind() == Verdict.Kind.HARMED_UNSEEN).count());
+            }
+        }
+        return new FaultTable(rows, deaf, layered);
     }
 
     /** What the displays show in a room while all is well, by controller. */

@@ -114,6 +114,15 @@ class FaultTableTest {
         assertEquals(Verdict.Kind.HARMED_UNSEEN, table.rows().get(0).with().kind(), "the display shows what it should all the while");
     }
 
+    @Test
+    void aMutedAlarmTurnsHarmIntoHarmUnseen() {
+        Watch seldom = new Watch(8 * 3600, true, 9 * 3600, false, 3600, 900, 4 * 86_400);
+        FaultTable table = FaultTable.of(reedbox(12), seldom, 30);
+        assertTrue(table.deaf().get("controller") >= 1, "the alarm is all that tells of a stuck relay within three days");
+        assertEquals(0, FaultTable.of(Osier.setup(Osier.reedbox(3, 80, Room.of(24, 25, 15)), Osier.probe(0, 0), Osier.planned(PROFILE, Osier.settings(PROFILE, 28.6, 0.6, 31, 25))),
+                seldom, 30, List.of(new Fault.RelayStuckOn("loop", 0))).deaf().get("controller"), "3 W harm nobody, heard or not");
+    }
+
     /** Common practice, no source: fail-off is right for tanks with common heaters, because cold is survived longer. */
     @Test
     void forTanksWithCommonHeatersFailOffIsRight() {

@@ -14,6 +14,7 @@ import kilnward.core.calibration.CheckRow;
 import kilnward.core.calibration.KnownPoint;
 import kilnward.core.calibration.Reference;
 import kilnward.core.calibration.Salt;
+import kilnward.core.calibration.TwoPoint;
 import kilnward.core.calibration.Uncertainty;
 import kilnward.core.finding.RefusedValueException;
 import kilnward.core.probe.DisplayUnit;
@@ -106,6 +107,33 @@ public class CheckController {
             case SALT_JAR -> new KnownPoint.SaltJar(need("salt", request.salt()), need("temperatureC", request.temperatureC()));
         };
         return new PointAnswer(point.value(), point.standard(), point.isHumidity(), request.kind() == PointKind.SALT_JAR && request.salt().isIrritant());
+    }
+
+    /** One of two known points: what the sensor shows there without an offset, and what it is. */
+    public record ShownAt(@NotNull @Within(min = -100, max = 300) Double shown, @NotNull @Within(min = -100, max = 300) Double is) {
+    }
+
+    /** Two known points, and the level at which the controller has to be right. */
+    public record TwoPointRequest(@NotNull @Valid ShownAt low, @NotNull @Valid ShownAt high, @NotNull @Within(min = -100, max = 300) Double rightAt,
+                                  @NotNull @Within(min = 0.001, max = 10) Double step) {
+    }
+
+    /**
+     * True value = shift + gain × what the sensor shows.
+     *
+     * @param offset   offset that makes an offset-only controller right at that level, in its step
+     * @param leftLow  what is then wrong at the lower point
+     * @param leftHigh what is then wrong at the upper point
+     */
+    public record TwoPointAnswer(double gain, double shift, double offset, double leftLow, double leftHigh) {
+    }
+
+    @PostMapping("/two-point")
+    public TwoPointAnswer twoPoint(@Valid @RequestBody TwoPointRequest request) {
+        TwoPoint line = TwoPoint.of(request.low().shown(), request.low().is(), request.high().shown(), request.high().is());
+        double offset = TwoPoint.inStep(line.offsetAt(request.rightAt()), request.step());
+        return new TwoPointAnswer(line.gain(), line.shift(), offset, line.shown(request.low().is()) + offset - request.low().is(),
+                line.shown(request.high().is()) + offset - request.high().is());
     }
 
     private static <T> T need(String field, T value) {

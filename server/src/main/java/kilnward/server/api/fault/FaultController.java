@@ -38,7 +38,7 @@ public class FaultController {
         Setup setup = Rehearser.setup(request.chamber(), request.settings());
         Watch watch = request.watch().watch();
         FaultTable table = FaultTable.of(setup, watch, RECORD_STEP_S);
-        return new FaultAnswer(table.layered(), 3600, FaultViews.rows(table, request.chamber()), links(setup, watch));
+        return new FaultAnswer(table.layered(), table.deaf(), 3600, FaultViews.rows(table, request.chamber()), links(setup, watch));
     }
 
     private static List<LinkChoice> links(Setup setup, Watch watch) {

@@ -125,9 +125,10 @@ public final class FaultViews {
      * All faults of a chamber.
      *
      * @param layered whether there is any second layer
+     * @param deaf    for each controller with alarms, by id: how many more faults would harm unseen, were they not heard
      * @param bucketS length of a bucket of the small traces (s)
      */
-    public record FaultAnswer(boolean layered, double bucketS, List<FaultRow> rows, List<LinkChoice> links) {
+    public record FaultAnswer(boolean layered, Map<String, Integer> deaf, double bucketS, List<FaultRow> rows, List<LinkChoice> links) {
     }
 
     /** A fault whose verdict a layer changes. */
