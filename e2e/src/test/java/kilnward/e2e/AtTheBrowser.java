@@ -3,6 +3,7 @@ package kilnward.e2e;
 import com.microsoft.playwright.BrowserContext;
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
+import com.microsoft.playwright.assertions.PlaywrightAssertions;
 import com.microsoft.playwright.options.AriaRole;
 import java.util.regex.Pattern;
 import kilnward.server.running.ApiClient;
@@ -25,6 +26,8 @@ abstract class AtTheBrowser {
     static void launch(RunningServer.Running running) {
         server = running;
         browser = new Browser(running);
+        // What is waited for comes when it comes: a machine that others share may be slow, and how fast it is stands in the benchmarks.
+        PlaywrightAssertions.setDefaultAssertionTimeout(20_000);
     }
 
     @AfterAll
