@@ -14,6 +14,7 @@ export class Checks {
   slipped = $state.raw<{ offset: NewOffset; slip: OffsetSlip } | null>(null)
   #kept = $state<Record<string, KeptCheck>>({})
   #sending = false
+  #taken = 0
 
   constructor(readonly chamberId: string) {}
 
@@ -23,7 +24,11 @@ export class Checks {
 
   async load() {
     await this.#try(async () => {
-      this.all = await api.get<CheckView[]>(`/chambers/${this.chamberId}/checks`)
+      const before = this.#taken
+      const all = await api.get<CheckView[]>(`/chambers/${this.chamberId}/checks`)
+      // What was written meanwhile is newer than what was asked before it.
+      if (this.#taken !== before) return
+      this.all = all
       for (const { id } of this.open) this.#kept[id] ??= keptCheck(id)
     })
   }
@@ -138,6 +143,7 @@ export class Checks {
   }
 
   #take(view: CheckView) {
+    this.#taken++
     this.#kept[view.id] ??= keptCheck(view.id)
     this.all = [view, ...(this.all ?? []).filter((each) => each.id !== view.id)].sort((a, b) => b.begunAt.localeCompare(a.begunAt))
   }
