@@ -38,11 +38,19 @@
     } catch (failed) {
       if (!(failed instanceof Problem)) throw failed
       trouble = failed
-      return
     }
-    due = (await dueChecks()).filter((each) => each.chamberId === id)
   }
   onMount(load)
+
+  // What is due is asked again whenever another step is opened: a check may have been closed meanwhile.
+  $effect(() => {
+    void step
+    let stale = false
+    void dueChecks().then((all) => {
+      if (!stale) due = all.filter((each) => each.chamberId === id)
+    })
+    return () => (stale = true)
+  })
 
   // What is typed is kept in the browser a moment after the last change.
   $effect(() => {

@@ -58,12 +58,15 @@
       busy = true
       sure = null
       try {
-        const told = await api.post<FaultAnswer>('/faults', JSON.parse(asked))
-        if (stale) return
-        answer = told
-        problem = null
-        if (!draft.dirty) saved = new Map(told.rows.map((row) => [row.id, row.with.kind]))
-        const ranked = await api.post<LayerAnswer[]>('/faults/layers', JSON.parse(asked))
+        // A first look in steps of a minute stands at once; the seconds follow.
+        for (const coarse of [true, false]) {
+          const told = await api.post<FaultAnswer>('/faults', { ...JSON.parse(asked), coarse })
+          if (stale) return
+          answer = told
+          problem = null
+        }
+        if (!draft.dirty) saved = new Map(answer!.rows.map((row) => [row.id, row.with.kind]))
+        const ranked = await api.post<LayerAnswer[]>('/faults/layers', { ...JSON.parse(asked), coarse: null })
         if (!stale) layers = ranked
       } catch (failed) {
         if (!(failed instanceof Problem)) throw failed

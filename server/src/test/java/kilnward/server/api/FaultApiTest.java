@@ -32,7 +32,11 @@ class FaultApiTest {
     void everyFaultOfAChamberWithItsVerdict(RunningServer.Running server) {
         ApiClient nobody = ApiClient.nobody(server);
         JsonNode reedbox = demo(nobody, "Reedbox");
-        Answer answer = nobody.post("/api/v1/faults", request(reedbox, ""));
+        Answer answer = nobody.post("/api/v1/faults", request(reedbox, ",\"coarse\":null"));
+        JsonNode first = nobody.post("/api/v1/faults", request(reedbox, ",\"coarse\":true")).body();
+        for (int i = 0; i < first.get("rows").size(); i++) {
+            assertEquals(answer.body().at("/rows/" + i + "/with/kind"), first.at("/rows/" + i + "/with/kind"), "a first look says the same of " + first.at("/rows/" + i + "/id"));
+        }
         assertEquals(200, answer.status(), String.valueOf(answer.body()));
         JsonNode stuck = answer.body().get("rows").valueStream().filter(each -> each.get("kind").asString().equals("RELAY_STUCK_ON")).findFirst().orElseThrow();
         assertEquals("heating mat", stuck.get("subject").asString());

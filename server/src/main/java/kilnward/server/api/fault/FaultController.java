@@ -37,7 +37,7 @@ public class FaultController {
     public FaultAnswer all(@Valid @RequestBody FaultRequest request) {
         Setup setup = Rehearser.setup(request.chamber(), request.settings());
         Watch watch = request.watch().watch();
-        FaultTable table = FaultTable.of(setup, watch, RECORD_STEP_S);
+        FaultTable table = FaultTable.of(setup, watch, Boolean.TRUE.equals(request.coarse()) ? LOOK_STEP_S : RECORD_STEP_S);
         return new FaultAnswer(table.layered(), table.deaf(), 3600, FaultViews.rows(table, request.chamber()), links(setup, watch));
     }
 

@@ -40,8 +40,13 @@ public final class FaultViews {
         }
     }
 
-    /** A whole chamber with what is keyed in, and who can act when. */
-    public record FaultRequest(@NotNull @Valid ChamberPlan chamber, @NotNull @Size(max = 10) List<@Valid @NotNull KeyedIn> settings, @NotNull @Valid WatchPlan watch) {
+    /**
+     * A whole chamber with what is keyed in, and who can act when.
+     *
+     * @param coarse whether a first look in steps of a minute is enough; null for the whole of it
+     */
+    public record FaultRequest(@NotNull @Valid ChamberPlan chamber, @NotNull @Size(max = 10) List<@Valid @NotNull KeyedIn> settings, @NotNull @Valid WatchPlan watch,
+                               @OrNull Boolean coarse) {
     }
 
     /**
