@@ -49,6 +49,16 @@ public record Drift(double perDay, double perDayMargin, double atStart, double s
     }
 
     /**
+     * How far an error may still move the way it drifts: what the last check left wrong is used up already, or gained where it drifts the other way.
+     *
+     * @param tolerance how far it may be off at all, above 0
+     * @param remaining what was left wrong
+     */
+    public double room(double tolerance, double remaining) {
+        return Math.max(1e-6, tolerance - remaining * Math.signum(perDay));
+    }
+
+    /**
      * When the error will have moved farther than allowed from where it is set right.
      *
      * @param from      day on which an offset last set it right

@@ -60,6 +60,11 @@ public sealed interface Fault {
         return false;
     }
 
+    /** Whether anybody who looks sees it from the first moment on, whatever displays show. */
+    default boolean showsAtOnce() {
+        return false;
+    }
+
     /** What the chamber is driven through, with the fault in it. */
     default Scenario around(Scenario sound) {
         return sound;
@@ -459,6 +464,11 @@ public sealed interface Fault {
         }
 
         @Override
+        public boolean showsAtOnce() {
+            return staysOff.isEmpty();
+        }
+
+        @Override
         public Scenario around(Scenario sound) {
             return sound.with(new Scenario.PowerCut(fromS, durationS));
         }
@@ -487,6 +497,11 @@ public sealed interface Fault {
         @Override
         public String subject() {
             return "";
+        }
+
+        @Override
+        public boolean showsAtOnce() {
+            return true;
         }
 
         @Override

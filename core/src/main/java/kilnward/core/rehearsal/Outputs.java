@@ -2,6 +2,8 @@ package kilnward.core.rehearsal;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Set;
+import java.util.TreeSet;
 import kilnward.core.air.MoistAir;
 import kilnward.core.chamber.Appliance;
 import kilnward.core.chamber.Chamber;
@@ -70,7 +72,7 @@ final class Outputs {
     private double heatW;
     private double electricalW;
     private double liveElectricalJ;
-    private boolean layersActed;
+    private final Set<String> layersActed = new TreeSet<>();
 
     /** A controller's display. */
     static final class Unit {
@@ -254,8 +256,10 @@ final class Outputs {
             boolean before = runs();
             if (thermostat != null) {
                 if (airC >= thermostat.opensAtC()) {
+                    if (closes && switched != null) {
+                        layersActed.add(appliance.id());
+                    }
                     closes = false;
-                    layersActed |= switched != null;
                 } else if (airC <= thermostat.closesAtC()) {
                     closes = true;
                 }
@@ -456,11 +460,15 @@ final class Outputs {
         loop.upset = false;
         Law.Seen seen = seen(loop.unit, timeS, roomC);
         double demand = loop.law.demand(seen);
-        layersActed |= seen.shown() >= loop.opensAt;
+        if (seen.shown() >= loop.opensAt) {
+            layersActed.add(loop.unit.controller.id());
+        }
         boolean may = !loop.unit.blind && seen.shown() < loop.opensAt && (!loop.loop.onlyLit() || seen.lightPct() > 0);
         boolean program = loop.timers.allow(may && demand > 0, timeS);
         boolean conducts = loop.chain.relay().conducts(loop.chain.mode().apply(program), timeS);
-        layersActed |= loop.loop.cutOut() && !conducts;
+        if (loop.loop.cutOut() && !conducts) {
+            layersActed.add(loop.loop.id());
+        }
         // What conducts without being asked gives all it has.
         double level = loop.chain.relay().level(demand > 0 ? demand : 1, timeS);
         boolean changed = conducts != loop.conducts || conducts && level != loop.level;
@@ -578,8 +586,8 @@ final class Outputs {
         }
     }
 
-    /** Whether a second layer kept anything off so far. */
-    boolean layersActed() {
+    /** Second layers that kept something off so far. */
+    Set<String> layersActed() {
         return layersActed;
     }
 

@@ -1,6 +1,7 @@
 package kilnward.core.rehearsal;
 
 import java.util.List;
+import java.util.Set;
 
 /**
  * A finished rehearsal.
@@ -10,14 +11,17 @@ import java.util.List;
  * @param metrics       its figures, from every step
  * @param events        what happened when, oldest first; at most {@link #MOST_EVENTS}
  * @param eventsLeftOut number of switchings not listed beyond that; alarms and harm are always listed
- * @param layersActed   whether a second layer kept anything off that was commanded on: where none did, the run is the same without them
+ * @param layersActed   second layers that kept something off: appliances with a thermostat of their own behind a controller, loops that cut out,
+ *                      controllers whose high alarm opens; where there are none, the run is the same without them
  */
-public record Rehearsed(Scenario scenario, Trace trace, Metrics metrics, List<Event> events, int eventsLeftOut, boolean layersActed) {
+public record Rehearsed(Scenario scenario, Trace trace, Metrics metrics, List<Event> events, int eventsLeftOut,
+                        Set<String> layersActed) {
     /** Most switchings listed. */
     public static final int MOST_EVENTS = 1000;
 
     public Rehearsed {
         events = List.copyOf(events);
+        layersActed = Set.copyOf(layersActed);
     }
 
     /** The same with a controller whose alarms nobody hears: what happens to the chamber does not hang on who listens. */

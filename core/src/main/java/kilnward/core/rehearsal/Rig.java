@@ -57,6 +57,11 @@ public record Rig(Chamber chamber, Needs needs, List<Probe> probes, List<Control
         }
     }
 
+    /** The same rig with controllers that look no oftener than this (s), for rehearsals in longer steps. */
+    public Rig lookingNoOftenerThan(double leastS) {
+        return new Rig(chamber, needs, probes, controllers.stream().map(each -> each.withSampling(Math.max(leastS, each.samplingS()))).toList());
+    }
+
     /** Index of a probe by its id. */
     int probeIndex(String probeId) {
         for (int i = 0; i < probes.size(); i++) {

@@ -1,5 +1,6 @@
 package kilnward.core.rehearsal;
 
+import java.util.HashMap;
 import java.util.Map;
 import java.util.OptionalDouble;
 import kilnward.core.life.HarmLimit;
@@ -45,7 +46,7 @@ public record Verdict(Kind kind, double worstC, OptionalDouble worstPct, Optiona
      * @param fault    the fault
      * @param rig      what it befell
      * @param run      the rehearsal with it
-     * @param goodDay  what the displays show without it, by controller (°C or %RH)
+     * @param goodDay  what the displays show without it, as {@link #goodDay} tells
      * @param watch    who can act when
      */
     public static Verdict of(Fault fault, Rig rig, Rehearsed run, Map<String, Metrics.Level> goodDay, Watch watch) {
@@ -70,10 +71,19 @@ public record Verdict(Kind kind, double worstC, OptionalDouble worstPct, Optiona
         } else {
             // A display tells only whoever looks: it counts where a look is sure to come before the harm.
             boolean known = alarm.isPresent() && alarm.getAsDouble() < harm.getAsDouble()
-                    || seen.isPresent() && seen.getAsDouble() + watch.looksEveryS() < harm.getAsDouble();
+                    || seen.isPresent() && seen.getAsDouble() + watch.unlookedS() < harm.getAsDouble();
             kind = known ? Kind.HARMED : Kind.HARMED_UNSEEN;
         }
         return new Verdict(kind, worst, worstPct, alarm, seen, acts, harm, marginK);
+    }
+
+    /** What the displays of a rehearsal without a fault show, by controller (°C or %RH): what anybody is used to. */
+    public static Map<String, Metrics.Level> goodDay(Rig rig, Rehearsed sound) {
+        Map<String, Metrics.Level> shown = new HashMap<>();
+        for (int i = 0; i < rig.controllers().size(); i++) {
+            shown.put(rig.controllers().get(i).id(), sound.metrics().displays().get(i));
+        }
+        return shown;
     }
 
     /** Whether it strays more than half of the way from the keep band to the nearest harm on that side. */
@@ -92,7 +102,7 @@ public record Verdict(Kind kind, double worstC, OptionalDouble worstPct, Optiona
      * once.
      */
     private static OptionalDouble seen(Fault fault, Rig rig, Rehearsed run, Map<String, Metrics.Level> goodDay, Watch watch) {
-        if (fault.kind() == Fault.Kind.POWER_CUT || fault.kind() == Fault.Kind.LID_LEFT_OPEN) {
+        if (fault.showsAtOnce()) {
             return OptionalDouble.of(fault.fromS());
         }
         double first = Double.POSITIVE_INFINITY;
@@ -105,7 +115,7 @@ public record Verdict(Kind kind, double worstC, OptionalDouble worstPct, Optiona
                 boolean off = shown.high()[bucket] > good.highest() + noticed || shown.low()[bucket] < good.lowest() - noticed;
                 double endS = (bucket + 1) * run.trace().bucketS();
                 since = !off ? Double.NaN : Double.isNaN(since) ? endS : since;
-                if (off && (endS - since >= watch.looksEveryS() || bucket == shown.low().length - 1)) {
+                if (off && (endS - since >= watch.unlookedS() || bucket == shown.low().length - 1)) {
                     first = Math.min(first, since);
                     break;
                 }

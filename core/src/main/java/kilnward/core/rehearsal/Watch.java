@@ -31,6 +31,11 @@ public record Watch(double asleepS, boolean wakes, double awayS, boolean message
         return new Watch(asleepS, wakes, awayS, true, travelS, reachS, looksEveryS);
     }
 
+    /** Longest time in which nobody looks at the display (s). */
+    double unlookedS() {
+        return Math.max(looksEveryS, Math.max(awayS, asleepS));
+    }
+
     /**
      * When somebody has acted (s), counted as the two others.
      *
@@ -40,7 +45,7 @@ public record Watch(double asleepS, boolean wakes, double awayS, boolean message
     public OptionalDouble actsAtS(OptionalDouble alarmAtS, OptionalDouble seenAtS) {
         double deaf = Math.max(wakes || message ? 0 : asleepS, message ? Math.min(travelS, awayS) : awayS);
         double heard = alarmAtS.isPresent() ? alarmAtS.getAsDouble() + deaf : Double.POSITIVE_INFINITY;
-        double looked = seenAtS.isPresent() ? seenAtS.getAsDouble() + Math.max(looksEveryS, Math.max(awayS, asleepS)) : Double.POSITIVE_INFINITY;
+        double looked = seenAtS.isPresent() ? seenAtS.getAsDouble() + unlookedS() : Double.POSITIVE_INFINITY;
         double known = Math.min(heard, looked);
         return Double.isFinite(known) ? OptionalDouble.of(known + reachS) : OptionalDouble.empty();
     }

@@ -73,14 +73,14 @@ public record Assessment(Situation situation, List<Finding> findings) {
         double stepS = coarse ? COARSE_STEP_S : FAILURE_STEP_S;
         Chamber chamber = setup.chamber();
         Rig rig = setup.rig();
-        Rig patient = withPatientControllers(rig, stepS);
+        Rig patient = rig.lookingNoOftenerThan(stepS);
         double coldestC = chamber.room().coldestC();
         Scenario cold = new Scenario(RoomCurve.constant(coldestC), 0, FAILURE_S, stepS, Scenario.Start.COLD, List.of(),
                 FAILURE_BUCKETS);
         Scenario cut = new Scenario(RoomCurve.constant(coldestC), 0, FAILURE_S, stepS, Scenario.Start.SETTLED, List.of(),
                 FAILURE_BUCKETS).with(new Scenario.PowerCut(0, FAILURE_S));
         // Nothing depends on the order in which these are run, so they are run beside each other.
-        Rig looking = withPatientControllers(rig, scenario.stepS());
+        Rig looking = rig.lookingNoOftenerThan(scenario.stepS());
         Supplier<Rehearsed> running = begin(() -> Rehearsal.run(looking, scenario));
         Supplier<Rehearsed> stuckOn = begin(() -> Rehearsal.run(withStuckThermostats(patient, setup),
                 failure(rig, chamber.room().warmestC(), stepS, loop -> new Fault.RelayStuckOn(loop.id(), 0))));
@@ -134,7 +134,7 @@ public record Assessment(Situation situation, List<Finding> findings) {
         Contents next = Contents.dry(Math.min(EMPTY_KG, full.massKg()), full.specificHeatJkgK(),
                 Math.min(EMPTY_M2, full.surfaceM2()), 0);
         Setup empty = new Setup(setup.chamber().with(next), setup.needs(), setup.probes(), setup.controllers(), setup.power());
-        return Rehearsal.run(withPatientControllers(empty.rig(), scenario.stepS()), new Scenario(scenario.room(), scenario.startHour(),
+        return Rehearsal.run(empty.rig().lookingNoOftenerThan(scenario.stepS()), new Scenario(scenario.room(), scenario.startHour(),
                 Math.min(lengthS, scenario.durationS()), scenario.stepS(), Scenario.Start.SETTLED, List.of(), 1));
     }
 
@@ -145,15 +145,5 @@ public record Assessment(Situation situation, List<Finding> findings) {
                 .map(fault).toList();
         return new Scenario(RoomCurve.constant(roomC), 0, FAILURE_S, stepS, Scenario.Start.SETTLED, faults,
                 FAILURE_BUCKETS);
-    }
-
-    /** The same rig with controllers that look no oftener than the long step. */
-    static Rig withPatientControllers(Rig rig) {
-        return withPatientControllers(rig, FAILURE_STEP_S);
-    }
-
-    private static Rig withPatientControllers(Rig rig, double stepS) {
-        return new Rig(rig.chamber(), rig.needs(), rig.probes(), rig.controllers().stream()
-                .map(each -> each.withSampling(Math.max(stepS, each.samplingS()))).toList());
     }
 }

@@ -22,12 +22,12 @@ import kilnward.core.rehearsal.Scenario;
  * @param offC      the worst at the occupant with them off (°C)
  * @param onC       the same with them on
  */
-record LinkLossChoice(boolean on, double offHarmsS, double onHarmsS, double offC, double onC) {
+public record LinkLossChoice(boolean on, double offHarmsS, double onHarmsS, double offC, double onC) {
     private static final double LOST_S = 72 * 3600;
     private static final double STEP_S = 10;
 
     /** Rehearses both: what warms stuck on in the warmest room and dead in the coldest, what cools the other way round. */
-    static LinkLossChoice of(Setup setup, PlannedController controller) {
+    public static LinkLossChoice of(Setup setup, PlannedController controller) {
         boolean cools = controller.applianceIds().stream().map(setup::appliance).anyMatch(each -> each instanceof Cooler || each instanceof Vent);
         double warmest = setup.chamber().room().warmestC();
         double coldest = setup.chamber().room().coldestC();
@@ -42,7 +42,7 @@ record LinkLossChoice(boolean on, double offHarmsS, double onHarmsS, double offC
 
     private static Metrics lost(Setup setup, PlannedController controller, boolean on, double roomC) {
         List<Fault> faults = controller.loops().stream().map(loop -> on ? (Fault) new Fault.RelayStuckOn(loop.id(), 0) : new Fault.RelayStuckOff(loop.id(), 0)).toList();
-        return Rehearsal.run(Assessment.withPatientControllers(setup.rig()), new Scenario(RoomCurve.constant(roomC), 0, LOST_S, STEP_S,
+        return Rehearsal.run(setup.rig().lookingNoOftenerThan(STEP_S), new Scenario(RoomCurve.constant(roomC), 0, LOST_S, STEP_S,
                 Scenario.Start.SETTLED, faults, 1)).metrics();
     }
 

@@ -80,7 +80,7 @@ public record ThermostatAdvice(String applianceId, OptionalDouble opensAtC, Opti
         Setup changed = new Setup(chamber.with(set), setup.needs(), setup.probes(), setup.controllers(), setup.power());
         List<Fault> faults = changed.controllers().stream().flatMap(each -> each.loops().stream()).filter(loop -> loop.applianceIds().contains(heater.id()))
                 .map(loop -> (Fault) new Fault.RelayStuckOn(loop.id(), 0)).toList();
-        return Rehearsal.run(Assessment.withPatientControllers(changed.rig()), new Scenario(RoomCurve.constant(chamber.room().warmestC()), 0, STUCK_S, STEP_S,
+        return Rehearsal.run(changed.rig().lookingNoOftenerThan(STEP_S), new Scenario(RoomCurve.constant(chamber.room().warmestC()), 0, STUCK_S, STEP_S,
                 Scenario.Start.SETTLED, faults, 1)).metrics();
     }
 }

@@ -51,7 +51,7 @@ public record FaultTable(List<Row> rows, Map<String, Integer> deaf, boolean laye
      * @param bare    the rehearsal without second layers; the same where there are none
      */
     public record Row(Fault fault, double roomC, Verdict with, Verdict without, Rehearsed run, Rehearsed bare) {
-        /** What keeps harm away; empty where nothing has to, or nothing does. */
+        /** What keeps harm away. */
         public Stop stop() {
             boolean harmedBare = without.harmS().isPresent();
             if (with.harmS().isEmpty()) {
@@ -64,9 +64,13 @@ public record FaultTable(List<Row> rows, Map<String, Integer> deaf, boolean laye
     /** What keeps harm away. */
     public enum Stop {
         /** It does no harm by itself. */
-        NOTHING_NEEDED, SECOND_LAYER,
+        NOTHING_NEEDED,
+        /** A second layer: which, the rehearsal tells. */
+        SECOND_LAYER,
         /** Somebody who hears of it in time. */
-        SOMEBODY, NOTHING
+        SOMEBODY,
+        /** Nothing does. */
+        NOTHING
     }
 
     public FaultTable {
@@ -85,22 +89,22 @@ public record FaultTable(List<Row> rows, Map<String, Integer> deaf, boolean laye
 
     /** The same for some faults only. */
     public static FaultTable of(Setup setup, Watch watch, double stepS, List<Fault> faults) {
-        Rig rig = patient(setup.rig(), stepS);
-        Rig bare = patient(bare(setup.rig()), stepS);
+        Rig rig = setup.rig().lookingNoOftenerThan(stepS);
+        Rig bare = bare(setup.rig()).lookingNoOftenerThan(stepS);
         boolean layered = !bare.equals(rig);
         Room room = setup.chamber().room();
         double[] rooms = {room.coldestC(), room.warmestC()};
-        Rig look = patient(setup.rig(), LOOK_STEP_S);
-        List<Map<String, Metrics.Level>> goodDay = List.of(goodDay(look, rooms[0]), goodDay(look, rooms[1]));
-        List<Fault> silent = silent(setup);
+        Rig look = setup.rig().lookingNoOftenerThan(LOOK_STEP_S);
+        List<Map<String, Metrics.Level>> goodDay = List.of(Verdict.goodDay(look, Rehearsal.run(look, scenario(rooms[0], LOOK_STEP_S))),
+                Verdict.goodDay(look, Rehearsal.run(look, scenario(rooms[1], LOOK_STEP_S))));
         // What does the same by another name is rehearsed once.
         Map<Fault, Row> rehearsed = faults.stream().map(Fault::same).distinct().toList().parallelStream().map(fault -> {
             int worst = rooms[0] == rooms[1] ? 0 : worse(setup, Rehearsal.run(look, scenario(rooms[0], LOOK_STEP_S).with(fault)),
                     Rehearsal.run(look, scenario(rooms[1], LOOK_STEP_S).with(fault)));
-            Scenario scenario = scenario(rooms[worst], stepS).with(join(fault, silent));
+            Scenario scenario = befallen(setup, scenario(rooms[worst], stepS), fault);
             Rehearsed run = Rehearsal.run(rig, scenario);
             // Layers that did nothing change nothing; only a second controller may have sounded an alarm of its own.
-            boolean same = !layered || !run.layersActed() && bare.controllers().size() == rig.controllers().size();
+            boolean same = !layered || run.layersActed().isEmpty() && bare.controllers().size() == rig.controllers().size();
             Rehearsed without = same ? run : Rehearsal.run(bare, scenario);
             Verdict verdict = Verdict.of(fault, rig, run, goodDay.get(worst), watch);
             return new Row(fault, rooms[worst], verdict, same ? verdict : Verdict.of(fault, bare, without, goodDay.get(worst), watch), run, without);
@@ -119,26 +123,12 @@ public record FaultTable(List<Row> rows, Map<String, Integer> deaf, boolean laye
         return new FaultTable(rows, deaf, layered);
     }
 
-    /** What the displays show in a room while all is well, by controller. */
-    private static Map<String, Metrics.Level> goodDay(Rig rig, double roomC) {
-        Rehearsed sound = Rehearsal.run(rig, scenario(roomC, LOOK_STEP_S));
-        Map<String, Metrics.Level> shown = new HashMap<>();
-        for (int i = 0; i < rig.controllers().size(); i++) {
-            shown.put(rig.controllers().get(i).id(), sound.metrics().displays().get(i));
-        }
-        return shown;
-    }
-
-    /** Controllers that have no sounder, or one that is switched off, are muted whatever else befalls. */
-    private static List<Fault> silent(Setup setup) {
-        return setup.controllers().stream().filter(each -> each.profile().habits().sounder() == Habits.Sounder.NONE || each.profile().habits().sounder() == Habits.Sounder.OFF)
-                .map(each -> (Fault) new Fault.AlarmMuted(each.id(), 0)).toList();
-    }
-
-    private static Fault[] join(Fault fault, List<Fault> others) {
+    /** A scenario with a fault; controllers that have no sounder, or one that is switched off, are muted whatever else befalls. */
+    static Scenario befallen(Setup setup, Scenario scenario, Fault fault) {
         List<Fault> all = new ArrayList<>(List.of(fault));
-        all.addAll(others);
-        return all.toArray(Fault[]::new);
+        setup.controllers().stream().filter(each -> each.profile().habits().sounder() == Habits.Sounder.NONE || each.profile().habits().sounder() == Habits.Sounder.OFF)
+                .forEach(each -> all.add(new Fault.AlarmMuted(each.id(), 0)));
+        return scenario.with(all.toArray(Fault[]::new));
     }
 
     private static Scenario scenario(double roomC, double stepS) {
@@ -171,9 +161,5 @@ public record FaultTable(List<Row> rows, Map<String, Integer> deaf, boolean laye
         List<Controller> controllers = rig.controllers().stream().filter(each -> !each.loops().stream().allMatch(Loop::cutOut))
                 .map(Controller::withoutLayers).toList();
         return new Rig(chamber.with(appliances), rig.needs(), rig.probes(), controllers);
-    }
-
-    private static Rig patient(Rig rig, double stepS) {
-        return new Rig(rig.chamber(), rig.needs(), rig.probes(), rig.controllers().stream().map(each -> each.withSampling(Math.max(stepS, each.samplingS()))).toList());
     }
 }

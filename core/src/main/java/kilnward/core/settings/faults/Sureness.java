@@ -1,6 +1,5 @@
 package kilnward.core.settings.faults;
 
-import java.util.ArrayList;
 import java.util.EnumMap;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -14,13 +13,11 @@ import kilnward.core.probe.Probe;
 import kilnward.core.rehearsal.Fault;
 import kilnward.core.rehearsal.Metrics;
 import kilnward.core.rehearsal.Rehearsal;
-import kilnward.core.rehearsal.Rehearsed;
 import kilnward.core.rehearsal.Rig;
 import kilnward.core.rehearsal.RoomCurve;
 import kilnward.core.rehearsal.Scenario;
 import kilnward.core.rehearsal.Verdict;
 import kilnward.core.rehearsal.Watch;
-import kilnward.core.settings.PlannedController;
 import kilnward.core.settings.Setup;
 
 /**
@@ -59,11 +56,15 @@ public record Sureness(Map<String, Map<Verdict.Kind, Integer>> counts, int sampl
     public static Sureness of(Setup setup, List<Case> cases, Watch watch, long seed, int from, int count, double lengthS) {
         Require.within("from", from, 0, 1e9, "");
         Require.within("count", count, 1, 10_000, "");
-        List<Map<String, Verdict.Kind>> drawn = IntStream.range(from, from + count).parallel().mapToObj(i -> sample(setup, cases, watch, new SplittableRandom(seed + 0x9E3779B97F4A7C15L * i), lengthS))
-                .toList();
+        List<Map<String, Verdict.Kind>> drawn = IntStream.range(from, from + count).parallel().mapToObj(i -> sample(setup, cases, watch, drawing(seed, i), lengthS)).toList();
         Map<String, Map<Verdict.Kind, Integer>> counts = new LinkedHashMap<>();
         drawn.forEach(each -> each.forEach((id, kind) -> counts.computeIfAbsent(id, key -> new EnumMap<>(Verdict.Kind.class)).merge(kind, 1, Integer::sum)));
         return new Sureness(counts, count);
+    }
+
+    /** The draws of one sample. Mixed once more, because a generator begun one step further on would repeat its neighbour's draws. */
+    static SplittableRandom drawing(long seed, int sample) {
+        return new SplittableRandom(new SplittableRandom(seed + sample).nextLong());
     }
 
     private static Map<String, Verdict.Kind> sample(Setup setup, List<Case> cases, Watch watch, SplittableRandom random, double lengthS) {
@@ -77,25 +78,15 @@ public record Sureness(Map<String, Map<Verdict.Kind, Integer>> counts, int sampl
         List<Probe> probes = setup.probes().stream().map(probe -> probe.withSensorError(Math.max(-20, Math.min(20, probe.sensorErrorK() + sensorK)))).toList();
         Setup varied = new Setup(chamber.with(drawn).withLossFactor(Math.max(0.1, Math.min(10, chamber.lossFactor() * loss))), setup.needs(), probes,
                 setup.controllers(), setup.power());
-        Rig sound = varied.rig();
-        Rig rig = new Rig(sound.chamber(), sound.needs(), sound.probes(), sound.controllers().stream().map(each -> each.withSampling(Math.max(STEP_S, each.samplingS()))).toList());
+        Rig rig = varied.rig().lookingNoOftenerThan(STEP_S);
         Map<Double, Map<String, Metrics.Level>> goodDays = new LinkedHashMap<>();
         Map<String, Verdict.Kind> verdicts = new LinkedHashMap<>();
         for (Case each : cases) {
             Scenario scenario = new Scenario(RoomCurve.constant(each.roomC() + roomK), 0, lengthS, STEP_S, Scenario.Start.SETTLED, List.of(), 144);
-            Map<String, Metrics.Level> goodDay = goodDays.computeIfAbsent(each.roomC(), room -> shown(varied, Rehearsal.run(rig, scenario)));
-            verdicts.put(FaultBook.id(each.fault()), Verdict.of(each.fault(), rig, Rehearsal.run(rig, scenario.with(each.fault())), goodDay, watch).kind());
+            Map<String, Metrics.Level> goodDay = goodDays.computeIfAbsent(each.roomC(), room -> Verdict.goodDay(rig, Rehearsal.run(rig, scenario)));
+            verdicts.put(FaultBook.id(each.fault()), Verdict.of(each.fault(), rig, Rehearsal.run(rig, FaultTable.befallen(setup, scenario, each.fault())), goodDay, watch).kind());
         }
         return verdicts;
-    }
-
-    private static Map<String, Metrics.Level> shown(Setup setup, Rehearsed sound) {
-        Map<String, Metrics.Level> shown = new LinkedHashMap<>();
-        List<PlannedController> controllers = new ArrayList<>(setup.controllers());
-        for (int i = 0; i < controllers.size(); i++) {
-            shown.put(controllers.get(i).id(), sound.metrics().displays().get(i));
-        }
-        return shown;
     }
 
     /** This and another batch together. */

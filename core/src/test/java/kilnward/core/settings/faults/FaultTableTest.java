@@ -38,9 +38,9 @@ import kilnward.core.rehearsal.Fault;
 import kilnward.core.rehearsal.Fault.Kind;
 import kilnward.core.rehearsal.Rehearsal;
 import kilnward.core.rehearsal.Rehearsed;
-import kilnward.core.rehearsal.Rig;
 import kilnward.core.rehearsal.Verdict;
 import kilnward.core.rehearsal.Watch;
+import kilnward.core.settings.Habits;
 import kilnward.core.settings.PlannedController;
 import kilnward.core.settings.Power;
 import kilnward.core.settings.Profile;
@@ -102,6 +102,7 @@ class FaultTableTest {
         assertTrue(saved.with().harmS().isEmpty());
         assertTrue(saved.without().harmS().isPresent());
         assertEquals(FaultTable.Stop.SECOND_LAYER, saved.stop());
+        assertEquals(Set.of("mat"), saved.run().layersActed(), "and it was the mat's own thermostat");
         assertEquals(16, row(bare, Kind.RELAY_STUCK_OFF).roomC(), "the coldest for this");
     }
 
@@ -200,6 +201,35 @@ class FaultTableTest {
         assertEquals(20, whole.counts().get("RELAY_STUCK_ON:loop").get(Verdict.Kind.HARMED), "12 W in this box harms whatever is not known");
     }
 
+    /** Neighbouring samples must not share their draws: a generator begun one step further on would only be shifted. */
+    @Test
+    void samplesAreIndependentOfTheirNeighbours() {
+        Set<Double> drawn = new HashSet<>();
+        double product = 0;
+        for (int i = 0; i < 2000; i++) {
+            SplittableRandom one = Sureness.drawing(5, i);
+            SplittableRandom next = Sureness.drawing(5, i + 1);
+            for (int draw = 0; draw < 4; draw++) {
+                assertTrue(drawn.add(one.nextDouble()), "sample " + i + " repeats a draw");
+            }
+            product += (one.nextDouble() - 0.5) * (next.nextDouble() - 0.5);
+        }
+        // The mean of the products of two independent uniforms about their middle: 0, standard error 1/12 over the root of 2000.
+        assertEquals(0, product / 2000, 4 / 12.0 / Math.sqrt(2000));
+    }
+
+    /** A sounder that is switched off tells nobody, in the table as in the samples. */
+    @Test
+    void aSounderThatIsOffIsHeardNowhere() {
+        Profile mute = new Profile(PROFILE.name(), PROFILE.law(), PROFILE.unit(), PROFILE.resolution(), PROFILE.samplingS(), PROFILE.raising(), PROFILE.lowering(), PROFILE.strict(), PROFILE.keys(),
+                PROFILE.howToSet(), PROFILE.howToSave(), new Habits(Habits.LeftAlone.UNKNOWN, OptionalDouble.empty(), Habits.Sounder.OFF, Habits.LinkLoss.NO_LINK, 0, 0, List.of()));
+        Setup setup = Osier.setup(Osier.reedbox(12, 50, Room.of(16, 24, 15)), Osier.probe(0, 0), Osier.planned(mute, Osier.settings(mute, 28.6, 0.6, 31, 25)));
+        Fault stuck = new Fault.RelayStuckOn("loop", 0);
+        assertTrue(FaultTable.of(setup, Watch.USUAL, 30, List.of(stuck)).rows().get(0).with().alarmS().isEmpty());
+        assertEquals(Verdict.Kind.HARMED_UNSEEN, FaultTable.of(setup, Watch.USUAL, 30, List.of(stuck)).rows().get(0).with().kind(), "harm in 7 h, a look in 12");
+        assertEquals(5, Sureness.of(setup, List.of(new Sureness.Case(stuck, 24)), Watch.USUAL, 3, 0, 5, 72 * 3600).counts().get("RELAY_STUCK_ON:loop").get(Verdict.Kind.HARMED_UNSEEN));
+    }
+
     @Test
     void aJammedVentStaysWhereItStood() {
         Chamber chamber = Osier.reedbox(12, 50, Room.of(16, 24, 15));
@@ -237,14 +267,10 @@ class FaultTableTest {
         for (FaultTable.Row row : table.rows()) {
             if (row.bare() == row.run()) {
                 same++;
-                Rehearsed without = Rehearsal.run(patient(FaultTable.bare(setup.rig())), row.run().scenario());
+                Rehearsed without = Rehearsal.run(FaultTable.bare(setup.rig()).lookingNoOftenerThan(5), row.run().scenario());
                 assertEquals(row.run().metrics().occupant(), without.metrics().occupant(), FaultBook.id(row.fault()));
             }
         }
         assertTrue(same > 10 && same < table.rows().size(), same + " of " + table.rows().size());
-    }
-
-    private static Rig patient(Rig rig) {
-        return new Rig(rig.chamber(), rig.needs(), rig.probes(), rig.controllers().stream().map(each -> each.withSampling(5)).toList());
     }
 }

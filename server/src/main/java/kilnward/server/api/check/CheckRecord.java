@@ -225,9 +225,7 @@ public class CheckRecord {
         List<Drift.Found> points = byDay.entrySet().stream().map(each -> new Drift.Found(ChronoUnit.DAYS.between(first, each.getKey()), each.getValue().sensorError())).toList();
         Drift drift = Drift.of(points);
         double from = points.get(points.size() - 1).day();
-        // What the last check left wrong is already used up of the tolerance, or gained where it drifts the other way.
-        double left = found.get(found.size() - 1).remaining() * Math.signum(drift.perDay());
-        OptionalDouble room = tolerance.isEmpty() ? tolerance : OptionalDouble.of(Math.max(1e-6, tolerance.getAsDouble() - left));
+        OptionalDouble room = tolerance.isEmpty() ? tolerance : OptionalDouble.of(drift.room(tolerance.getAsDouble(), found.get(found.size() - 1).remaining()));
         return Optional.of(new DriftView(drift.perDay(), drift.hasConfidence() ? drift.perDayMargin() : null, drift.at(0),
                 room.isEmpty() ? null : date(first, drift.passes(from, room.getAsDouble())),
                 room.isEmpty() ? null : date(first, drift.passesEarliest(from, room.getAsDouble()))));
