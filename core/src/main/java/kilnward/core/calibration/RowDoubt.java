@@ -1,6 +1,5 @@
 package kilnward.core.calibration;
 
-import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
@@ -11,7 +10,7 @@ import java.util.TreeMap;
 import kilnward.core.probe.DisplayUnit;
 
 /**
- * Something doubtful about a row that somebody is about to write down.
+ * Something doubtful about a row that somebody is about to write down: it is asked about, before it counts.
  *
  * @param kind  what is doubtful
  * @param field {@code display}, {@code references.<name>} or {@code at}
@@ -32,38 +31,20 @@ public record RowDoubt(Kind kind, String field, double given, OptionalDouble mea
     /** What may be doubtful. */
     public enum Kind {
         /** It looks like the other unit: °F where °C is wanted, a share where per cent are. */
-        OTHER_UNIT(true),
+        OTHER_UNIT,
         /** It moved faster than a closed box can. */
-        JUMP(true),
+        JUMP,
         /** The same row is there already. */
-        TWICE(true),
-        /** It is earlier than the last row; it is put in its place. */
-        EARLIER(false),
-        /** The certificate of a reference has run out. */
-        EXPIRED(false);
-
-        private final boolean asks;
-
-        Kind(boolean asks) {
-            this.asks = asks;
-        }
-
-        /** Whether somebody must say that it is meant so, before it counts. */
-        public boolean asks() {
-            return asks;
-        }
+        TWICE
     }
 
     /**
      * @param row        the row
      * @param others     the rows that are there already and count
-     * @param references references of the check
      * @param unit       unit of the controller
      * @param expected   about what the display should show, its set value for instance; empty where that is not known
-     * @param on         day of the row
      */
-    public static List<RowDoubt> of(CheckRow row, List<CheckRow> others, List<Reference> references, DisplayUnit unit, OptionalDouble expected,
-                                    LocalDate on) {
+    public static List<RowDoubt> of(CheckRow row, List<CheckRow> others, DisplayUnit unit, OptionalDouble expected) {
         List<RowDoubt> doubts = new ArrayList<>();
         Map<String, Double> values = new TreeMap<>();
         values.put("display", row.display());
@@ -83,11 +64,6 @@ public record RowDoubt(Kind kind, String field, double given, OptionalDouble mea
         if (others.stream().anyMatch(each -> Math.abs(each.timeS() - row.timeS()) <= TWICE_S && each.display() == row.display() && each.read().equals(row.read()))) {
             doubts.add(new RowDoubt(Kind.TWICE, "at", row.timeS(), OptionalDouble.empty()));
         }
-        if (others.stream().anyMatch(each -> each.timeS() > row.timeS())) {
-            doubts.add(new RowDoubt(Kind.EARLIER, "at", row.timeS(), OptionalDouble.empty()));
-        }
-        references.stream().filter(each -> row.read().containsKey(each.name()) && each.isExpired(on))
-                .forEach(each -> doubts.add(new RowDoubt(Kind.EXPIRED, "references." + each.name(), row.read().get(each.name()), OptionalDouble.empty())));
         return doubts;
     }
 

@@ -110,13 +110,12 @@ class CheckSessionTest {
     }
 
     private static List<Kind> kinds(CheckRow row, List<CheckRow> others, DisplayUnit unit) {
-        return RowDoubt.of(row, others, GLASS, unit, OptionalDouble.empty(), LocalDate.of(2026, 11, 25)).stream().map(RowDoubt::kind).toList();
+        return RowDoubt.of(row, others, unit, OptionalDouble.empty()).stream().map(RowDoubt::kind).toList();
     }
 
     @Test
     void theOtherUnitIsRecognisedAndAsked() {
-        List<RowDoubt> doubts = RowDoubt.of(new CheckRow(0, 37.6, Map.of("glass", 98.6)), List.of(), GLASS, DisplayUnit.C, OptionalDouble.empty(),
-                LocalDate.of(2026, 11, 25));
+        List<RowDoubt> doubts = RowDoubt.of(new CheckRow(0, 37.6, Map.of("glass", 98.6)), List.of(), DisplayUnit.C, OptionalDouble.empty());
         assertEquals(1, doubts.size());
         assertEquals("references.glass", doubts.get(0).field());
         assertEquals(37.0, doubts.get(0).meant().orElseThrow(), 1e-9);
@@ -131,11 +130,8 @@ class CheckSessionTest {
         assertEquals(List.of(Kind.JUMP), kinds(new CheckRow(660, 40.0, Map.of("glass", 36.0)), one, DisplayUnit.C), "2.4 K in a minute");
         assertEquals(List.of(), kinds(new CheckRow(1200, 40.0, Map.of("glass", 36.0)), one, DisplayUnit.C), "in ten minutes a box can");
         assertEquals(List.of(Kind.TWICE), kinds(new CheckRow(602, 37.6, Map.of("glass", 36.0)), one, DisplayUnit.C));
-        assertEquals(List.of(Kind.EARLIER), kinds(new CheckRow(0, 37.6, Map.of("glass", 36.0)), one, DisplayUnit.C));
-        assertFalse(Kind.EARLIER.asks(), "it is put in its place");
-        assertTrue(Kind.JUMP.asks());
-        List<Reference> old = List.of(new Reference("glass", 0.05, 0, Optional.of(LocalDate.of(2025, 1, 1))));
-        assertEquals(Kind.EXPIRED, RowDoubt.of(one.get(0), List.of(), old, DisplayUnit.C, OptionalDouble.empty(), LocalDate.of(2026, 11, 25)).get(0).kind());
+        assertEquals(List.of(), kinds(new CheckRow(0, 37.6, Map.of("glass", 36.0)), one, DisplayUnit.C), "out of its turn: it is put in its place");
+        assertTrue(new Reference("glass", 0.05, 0, Optional.of(LocalDate.of(2025, 1, 1))).isExpired(LocalDate.of(2026, 11, 25)));
     }
 
     /** Common practice, no source: each season's start for temperature, every 3 to 6 months for humidity. */

@@ -142,6 +142,9 @@ class CheckApiTest {
         String once = row(now.minusSeconds(30), 28.6, 28.3, true);
         keeper.post(rows, once);
         assertEquals(2, keeper.post(rows, once).body().get("rows").size(), "sent twice, written once");
+        JsonNode late = keeper.post(rows, row(now.minusSeconds(200), 28.6, 28.3, false)).body();
+        assertTrue(late.at("/rows/0/late").asBoolean(), "put in its place, and said");
+        assertFalse(late.at("/rows/1/late").asBoolean());
         assertEquals(403, ApiClient.as(server, "VISITOR").post(rows, once).status());
         assertEquals("reason", keeper.post(path(), """
                 {"id":"%s","controllerId":"%s","offsetKey":"OFFSET","place":"PROBE","references":[{"name":"g","stated":0.1,"basis":"LIMITS","correction":0,"validTo":null,

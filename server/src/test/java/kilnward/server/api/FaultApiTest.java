@@ -43,7 +43,10 @@ class FaultApiTest {
         assertEquals("HARMED", stuck.at("/with/kind").asString());
         assertEquals("PULL_PLUG", stuck.get("first").asString());
         assertEquals(72, stuck.at("/trace/low").size());
-        assertFalse(answer.body().get("links").isEmpty());
+        assertFalse(answer.body().at("/links/0/onIsRight").asBoolean(), "eggs bear cold longer than heat");
+        assertTrue(stuck.get("layers").isEmpty(), "there is none");
+        String unsaid = request(reedbox, ",\"coarse\":true").replace("\"watch\":" + WATCH.formatted("false"), "\"watch\":null");
+        assertEquals(32_400, nobody.post("/api/v1/faults", unsaid).body().at("/watch/awayS").asDouble(), "the usual watch");
         JsonNode layers = nobody.post("/api/v1/faults/layers", request(reedbox, "")).body();
         assertTrue(layers.get(0).get("harmsGone").asInt() > 0, String.valueOf(layers));
         String rehearsal = "{\"chamber\":" + reedbox.get("plan") + ",\"settings\":" + keyed(reedbox)

@@ -158,6 +158,7 @@ public class CheckRecord {
                 check.references.stream().map(CheckRecord::view).toList(),
                 kept.references().stream().filter(each -> each.isExpired(day)).map(Reference::name).toList(),
                 kept.rows().stream().map(row -> new RowView(row.getId().toString(), row.takenAt, row.display, read(row), row.sure, gone.contains(row.getId()),
+                        kept.rows().stream().anyMatch(each -> each.takenAt.isAfter(row.takenAt) && each.writtenAt.isBefore(row.writtenAt)),
                         row.author, row.writtenAt)).toList(),
                 kept.entries().stream().map(each -> new EntryView(each.getId().toString(), each.kind, each.rowId == null ? null : each.rowId.toString(),
                         each.offsetValue, each.settingsNumber, each.note, each.author, each.writtenAt)).toList(),

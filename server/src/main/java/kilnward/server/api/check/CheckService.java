@@ -3,13 +3,13 @@ package kilnward.server.api.check;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
-import java.time.LocalDate;
 import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalDouble;
 import java.util.Set;
@@ -150,10 +150,9 @@ public class CheckService {
             throw new RefusedValueException("references." + name, row.references().get(name), "must be one of the references of this check");
         });
         CheckRow typed = new CheckRow(kept.seconds(row.at()), row.display(), row.references());
-        List<RowDoubt> doubts = RowDoubt.of(typed, others, kept.references(), kept.check().unit, expected(kept.check()),
-                LocalDate.ofInstant(row.at(), record.zone()));
-        if (!row.sure() && doubts.stream().anyMatch(each -> each.kind().asks())) {
-            throw new DoubtException("This row looks wrong. Say that it is so, or mend it.", doubts.stream().filter(each -> each.kind().asks())
+        List<RowDoubt> doubts = RowDoubt.of(typed, others, kept.check().unit, expected(kept.check()));
+        if (!row.sure() && !doubts.isEmpty()) {
+            throw new DoubtException("This row looks wrong. Say that it is so, or mend it.", doubts.stream()
                     .map(each -> new DoubtView(each.kind(), each.field(), each.given(), each.meant().isPresent() ? each.meant().getAsDouble() : null)).toList());
         }
         CheckRowEntity entity = new CheckRowEntity(UUID.fromString(row.id()), kept.check().getId());
@@ -182,11 +181,11 @@ public class CheckService {
     public int addAll(UUID chamberId, UUID checkId, List<NewRow> many, String author) {
         Kept kept = open(chamberId, checkId);
         Set<String> there = new HashSet<>();
-        kept.rows().forEach(row -> there.add(mark(row)));
+        kept.rows().forEach(row -> there.add(mark(row.takenAt, row.display, CheckRecord.read(row))));
         List<CheckRow> others = new ArrayList<>(kept.counting());
         List<CheckRowEntity> fresh = new ArrayList<>();
         for (NewRow row : many.stream().sorted(Comparator.comparing(NewRow::at)).toList()) {
-            if (there.add(row.at().truncatedTo(ChronoUnit.MILLIS) + " " + row.display() + " " + new TreeMap<>(row.references()))) {
+            if (there.add(mark(row.at().truncatedTo(ChronoUnit.MILLIS), row.display(), row.references()))) {
                 fresh.add(checked(kept, others, row, author));
                 others.add(new CheckRow(kept.seconds(row.at()), row.display(), row.references()));
             }
@@ -195,8 +194,8 @@ public class CheckService {
         return fresh.size();
     }
 
-    private static String mark(CheckRowEntity row) {
-        return row.takenAt + " " + row.display + " " + CheckRecord.read(row);
+    private static String mark(Instant at, double display, Map<String, Double> read) {
+        return at + " " + display + " " + new TreeMap<>(read);
     }
 
     /** Takes a row out of what counts, or back in; it stays in the record. */

@@ -95,8 +95,8 @@ public final class CheckViews {
     public record SlipView(Slip slip, double follows, double remaining) {
     }
 
-    /** A row as kept; withdrawn ones stay. */
-    public record RowView(String id, Instant at, double display, Map<String, Double> references, boolean sure, boolean withdrawn, String author, Instant writtenAt) {
+    /** A row as kept; withdrawn ones stay. {@code late} is whether it was written down after a row that was taken after it. */
+    public record RowView(String id, Instant at, double display, Map<String, Double> references, boolean sure, boolean withdrawn, boolean late, String author, Instant writtenAt) {
     }
 
     /** Something done beside a row. */

@@ -1,25 +1,22 @@
 package kilnward.server.api.fault;
 
 import jakarta.validation.Valid;
-import java.util.ArrayList;
 import java.util.List;
-import kilnward.core.rehearsal.Fault;
-import kilnward.core.rehearsal.Verdict;
 import kilnward.core.rehearsal.Watch;
-import kilnward.core.settings.PlannedController;
+import kilnward.core.settings.LinkLossChoice;
 import kilnward.core.settings.Setup;
 import kilnward.core.settings.faults.FaultTable;
 import kilnward.core.settings.faults.LayerRanking;
 import kilnward.core.settings.faults.Sureness;
 import kilnward.server.api.chamber.Rehearser;
 import kilnward.server.api.fault.FaultViews.VerdictChange;
+import kilnward.server.api.fault.FaultViews.WatchPlan;
 import kilnward.server.api.fault.FaultViews.FaultAnswer;
 import kilnward.server.api.fault.FaultViews.FaultRequest;
 import kilnward.server.api.fault.FaultViews.LayerAnswer;
 import kilnward.server.api.fault.FaultViews.LinkChoice;
 import kilnward.server.api.fault.FaultViews.SurenessAnswer;
 import kilnward.server.api.fault.FaultViews.SurenessRequest;
-import kilnward.server.api.fault.FaultViews.VerdictAnswer;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
@@ -36,33 +33,19 @@ public class FaultController {
     @PostMapping
     public FaultAnswer all(@Valid @RequestBody FaultRequest request) {
         Setup setup = Rehearser.setup(request.chamber(), request.settings());
-        Watch watch = request.watch().watch();
+        Watch watch = WatchPlan.orUsual(request.watch());
         FaultTable table = FaultTable.of(setup, watch, Boolean.TRUE.equals(request.coarse()) ? LOOK_STEP_S : RECORD_STEP_S);
-        return new FaultAnswer(table.layered(), table.deaf(), 3600, FaultViews.rows(table, request.chamber()), links(setup, watch));
+        return new FaultAnswer(WatchPlan.of(watch), table.layered(), table.deaf(), 3600, FaultViews.rows(table, request.chamber()), links(setup));
     }
 
-    private static List<LinkChoice> links(Setup setup, Watch watch) {
-        List<LinkChoice> choices = new ArrayList<>();
-        for (PlannedController controller : setup.controllers()) {
-            if (controller.isCutOut()) {
-                continue;
-            }
-            FaultTable both = FaultTable.of(setup, watch, LOOK_STEP_S, List.of(new Fault.LinkLoss(controller.id(), Fault.LinkLost.OFF, 0),
-                    new Fault.LinkLoss(controller.id(), Fault.LinkLost.ON, 0)));
-            Verdict off = both.rows().get(0).with();
-            Verdict on = both.rows().get(1).with();
-            double offHarms = off.harmS().orElse(Double.POSITIVE_INFINITY);
-            double onHarms = on.harmS().orElse(Double.POSITIVE_INFINITY);
-            // Where neither harms, off: what is off cannot burn.
-            choices.add(new LinkChoice(controller.id(), controller.name(), VerdictAnswer.of(off), VerdictAnswer.of(on), onHarms > offHarms));
-        }
-        return choices;
+    private static List<LinkChoice> links(Setup setup) {
+        return setup.controllers().stream().filter(each -> !each.isCutOut()).map(each -> LinkChoice.of(each, LinkLossChoice.of(setup, each))).toList();
     }
 
     /** Which single purchase or change takes away the most harm, the best first. */
     @PostMapping("/layers")
     public List<LayerAnswer> layers(@Valid @RequestBody FaultRequest request) {
-        return LayerRanking.of(Rehearser.setup(request.chamber(), request.settings()), request.watch().watch()).effects().stream()
+        return LayerRanking.of(Rehearser.setup(request.chamber(), request.settings()), WatchPlan.orUsual(request.watch())).effects().stream()
                 .map(each -> new LayerAnswer(each.layer(), each.harmsGone(), each.harmsNew(), each.layer().shared(),
                         each.changed().stream().map(change -> new VerdictChange(change.faultId(), change.before(), change.after())).toList())).toList();
     }
@@ -71,7 +54,7 @@ public class FaultController {
     @PostMapping("/sureness")
     public SurenessAnswer sureness(@Valid @RequestBody SurenessRequest request) {
         Setup setup = Rehearser.setup(request.chamber(), request.settings());
-        Watch watch = request.watch().watch();
+        Watch watch = WatchPlan.orUsual(request.watch());
         List<Sureness.Case> cases = FaultTable.of(setup, watch, LOOK_STEP_S).rows().stream().map(row -> new Sureness.Case(row.fault(), row.roomC())).toList();
         Sureness found = Sureness.of(setup, cases, watch, request.seed(), request.from(), request.samples(), FaultTable.LENGTH_S);
         return new SurenessAnswer(found.samples(), found.counts());

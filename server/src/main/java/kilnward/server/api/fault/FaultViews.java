@@ -13,6 +13,8 @@ import kilnward.core.rehearsal.Fault;
 import kilnward.core.rehearsal.Trace;
 import kilnward.core.rehearsal.Verdict;
 import kilnward.core.rehearsal.Watch;
+import kilnward.core.settings.LinkLossChoice;
+import kilnward.core.settings.PlannedController;
 import kilnward.core.settings.faults.FaultBook;
 import kilnward.core.settings.faults.FaultTable;
 import kilnward.core.settings.faults.FirstAct;
@@ -35,17 +37,22 @@ public final class FaultViews {
                             @NotNull @Within(min = 0, max = 60 * 86_400, unit = "s") Double awayS, @NotNull Boolean message,
                             @NotNull @Within(min = 0, max = 7 * 86_400, unit = "s") Double travelS, @NotNull @Within(min = 0, max = 86_400, unit = "s") Double reachS,
                             @NotNull @Within(min = 60, max = 60 * 86_400, unit = "s") Double looksEveryS) {
-        Watch watch() {
-            return new Watch(asleepS, wakes, awayS, message, travelS, reachS, looksEveryS);
+        static Watch orUsual(WatchPlan plan) {
+            return plan == null ? Watch.USUAL : new Watch(plan.asleepS(), plan.wakes(), plan.awayS(), plan.message(), plan.travelS(), plan.reachS(), plan.looksEveryS());
+        }
+
+        static WatchPlan of(Watch watch) {
+            return new WatchPlan(watch.asleepS(), watch.wakes(), watch.awayS(), watch.message(), watch.travelS(), watch.reachS(), watch.looksEveryS());
         }
     }
 
     /**
      * A whole chamber with what is keyed in, and who can act when.
      *
+     * @param watch  null for the usual one, which the answer tells
      * @param coarse whether a first look in steps of a minute is enough; null for the whole of it
      */
-    public record FaultRequest(@NotNull @Valid ChamberPlan chamber, @NotNull @Size(max = 10) List<@Valid @NotNull KeyedIn> settings, @NotNull @Valid WatchPlan watch,
+    public record FaultRequest(@NotNull @Valid ChamberPlan chamber, @NotNull @Size(max = 10) List<@Valid @NotNull KeyedIn> settings, @OrNull @Valid WatchPlan watch,
                                @OrNull Boolean coarse) {
     }
 
@@ -56,7 +63,7 @@ public final class FaultViews {
      * @param samples how many chambers
      * @param seed    seed of the whole
      */
-    public record SurenessRequest(@NotNull @Valid ChamberPlan chamber, @NotNull @Size(max = 10) List<@Valid @NotNull KeyedIn> settings, @NotNull @Valid WatchPlan watch,
+    public record SurenessRequest(@NotNull @Valid ChamberPlan chamber, @NotNull @Size(max = 10) List<@Valid @NotNull KeyedIn> settings, @OrNull @Valid WatchPlan watch,
                                   @NotNull @Within(min = 0, max = 1_000_000) Integer from, @NotNull @Within(min = 1, max = 500) Integer samples,
                                   @NotNull @Within(min = 0, max = 1e9) Long seed) {
     }
@@ -97,13 +104,15 @@ public final class FaultViews {
      * @param id      what names it for this chamber, also as a scenario's fault
      * @param subject name of what it befalls; empty for the surroundings
      * @param size    how large it is (K, points or s); null where that has no meaning
+     * @param layers  names of the second layers that kept something off
      * @param first   what to do first
      * @param without what it comes to without second layers; null where there are none
      */
-    public record FaultRow(String id, Fault.Kind kind, String subject, @OrNull Double size, double roomC, FaultTable.Stop stop, FirstAct first, VerdictAnswer with,
+    public record FaultRow(String id, Fault.Kind kind, String subject, @OrNull Double size, double roomC, FaultTable.Stop stop, List<String> layers, FirstAct first, VerdictAnswer with,
                            @OrNull VerdictAnswer without, SmallTrace trace, @OrNull SmallTrace bare) {
         static FaultRow of(FaultTable.Row row, boolean layered, Map<String, String> names) {
             return new FaultRow(FaultBook.id(row.fault()), row.fault().kind(), names.getOrDefault(row.fault().subject(), ""), size(row.fault()), row.roomC(), row.stop(),
+                    row.run().layersActed().stream().map(id -> names.getOrDefault(id, id)).sorted().toList(),
                     FirstAct.of(row.fault().kind()), VerdictAnswer.of(row.with()), layered ? VerdictAnswer.of(row.without()) : null, SmallTrace.of(row.run().trace().occupant()),
                     layered ? SmallTrace.of(row.bare().trace().occupant()) : null);
         }
@@ -122,18 +131,26 @@ public final class FaultViews {
         }
     }
 
-    /** What happens where outputs lose their head unit, off or on: whichever harms later, or strays less, is right. */
-    public record LinkChoice(String controllerId, String name, VerdictAnswer off, VerdictAnswer on, boolean onIsRight) {
+    /** What becomes of it where outputs lose their head unit, off or on, each in the worst room for it; harm null where none is done in three days. */
+    public record LinkChoice(String controllerId, String name, double offC, @OrNull Double offHarmS, double onC, @OrNull Double onHarmS, boolean onIsRight) {
+        static LinkChoice of(PlannedController controller, LinkLossChoice choice) {
+            return new LinkChoice(controller.id(), controller.name(), rounded(choice.offC()), finite(choice.offHarmsS()), rounded(choice.onC()), finite(choice.onHarmsS()), choice.on());
+        }
+
+        private static Double finite(double seconds) {
+            return Double.isFinite(seconds) ? seconds : null;
+        }
     }
 
     /**
      * All faults of a chamber.
      *
+     * @param watch   who could act when
      * @param layered whether there is any second layer
      * @param deaf    for each controller with alarms, by id: how many more faults would harm unseen, were they not heard
      * @param bucketS length of a bucket of the small traces (s)
      */
-    public record FaultAnswer(boolean layered, Map<String, Integer> deaf, double bucketS, List<FaultRow> rows, List<LinkChoice> links) {
+    public record FaultAnswer(WatchPlan watch, boolean layered, Map<String, Integer> deaf, double bucketS, List<FaultRow> rows, List<LinkChoice> links) {
     }
 
     /** A fault whose verdict a layer changes. */
