@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { when } from '../lib/when'
   import type { Parameter } from '../lib/api/types'
   import type { ChamberDraft } from '../lib/chamber/draft.svelte'
   import ControllerForm from '../lib/chamber/ControllerForm.svelte'
@@ -12,8 +13,7 @@
   /** The controller that is gone through key by key. */
   let walking = $state<string | null>(null)
 
-  const written = (iso: string) =>
-    new Intl.DateTimeFormat('en-GB', { dateStyle: 'long', timeStyle: 'short', timeZone: session.site?.timeZone ?? 'UTC' }).format(new Date(iso))
+  const written = (iso: string) => when(iso, 'longMoment')
 
   /** What the controller does with what is saved; nothing while something else is being typed. */
   const keyedOf = (controllerId: string) => (draft.changedKeys > 0 ? null : (draft.answer?.settings.find((each) => each.controllerId === controllerId) ?? null))

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { when } from '../lib/when'
   import { onMount, untrack } from 'svelte'
   import { api, Problem } from '../lib/api/client'
   import type { ChamberView, CheckView, HistoryView, Parameter } from '../lib/api/types'
@@ -70,7 +71,7 @@
     }
   }
 
-  const day = (iso: string) => new Intl.DateTimeFormat('en-GB', { dateStyle: 'long', timeZone: session.site?.timeZone ?? 'UTC' }).format(new Date(iso))
+  const day = (iso: string) => when(iso, 'longDay')
   const nameOf = (check: CheckView) => draft.plan.controllers.find((each) => each.id === check.controllerId)!
 </script>
 

@@ -12,9 +12,9 @@
   import { difference, duration, fixed, level } from '../lib/units'
 
   let { draft }: { draft: ChamberDraft } = $props()
-  const USUAL: WatchPlan = { asleepS: 28_800, wakes: true, awayS: 32_400, message: false, travelS: 3600, reachS: 900, looksEveryS: 43_200 }
   const keptAt = untrack(() => `kiln-watch-${draft.id}`)
-  let watch = $state.raw<WatchPlan>(untrack(() => brought()))
+  /** What somebody has said; null for the usual, which the server tells. */
+  let said = $state.raw<WatchPlan | null>(untrack(() => brought()))
   let answer = $state.raw<FaultAnswer | null>(null)
   /** Verdicts as saved, to tell what a change that is not saved does. */
   let saved = $state.raw<Map<string, VerdictKind> | null>(null)
@@ -28,20 +28,21 @@
   let sampling = $state(false)
   const WANTED = 200
   const BATCH = 10
+  const watch = $derived(said ?? answer?.watch ?? null)
   const occupancy = $derived(draft.plan.occupancy)
-  const request = $derived({ chamber: $state.snapshot(draft.plan), settings: Object.entries(draft.snapshotKeyed()).map(([controllerId, values]) => ({ controllerId, values })), watch })
+  const request = $derived({ chamber: $state.snapshot(draft.plan), settings: Object.entries(draft.snapshotKeyed()).map(([controllerId, values]) => ({ controllerId, values })), watch: said })
   const ready = $derived(draft.missing.length === 0 && draft.plan.controllers.length > 0)
 
-  function brought(): WatchPlan {
+  function brought(): WatchPlan | null {
     try {
-      return { ...USUAL, ...(JSON.parse(localStorage.getItem(keptAt) ?? '{}') as Partial<WatchPlan>) }
+      return JSON.parse(localStorage.getItem(keptAt) ?? 'null') as WatchPlan | null
     } catch {
-      return USUAL
+      return null
     }
   }
 
   function setWatch(next: WatchPlan) {
-    watch = next
+    said = next
     try {
       localStorage.setItem(keptAt, JSON.stringify(next))
     } catch {
@@ -142,7 +143,7 @@
       {#if busy && answer}<span class="quiet small">rehearsing …</span>{/if}
     </p>
     {#if problem}<p class="error" role="alert">{problem.title}. {problem.detail}</p>{/if}
-    <details><summary>Who can act when: away up to {fixed(watch.awayS / 3600, 0)} h, {watch.wakes ? 'woken by the alarm' : `deaf for ${fixed(watch.asleepS / 3600, 0)} h of sleep`}, {watch.message ? 'alarms sent to a phone' : 'no messages'}, a look every {fixed(watch.looksEveryS / 3600, 0)} h</summary><WatchForm {watch} onchange={setWatch} /></details>
+    {#if watch}<details><summary>Who can act when: away up to {fixed(watch.awayS / 3600, 0)} h, {watch.wakes ? 'woken by the alarm' : `deaf for ${fixed(watch.asleepS / 3600, 0)} h of sleep`}, {watch.message ? 'alarms sent to a phone' : 'no messages'}, a look every {fixed(watch.looksEveryS / 3600, 0)} h</summary><WatchForm {watch} onchange={setWatch} /></details>{/if}
 
     {#if answer}
       <div class="scroll">
@@ -170,7 +171,7 @@
               {#if opened === row.id}
                 <tr class="open"><td colspan="7">
                   <FaultTrace {row} {occupancy} {range} big />
-                  <p>One sees: {LOOKS[row.kind]}. {STOPS[row.stop].charAt(0).toUpperCase() + STOPS[row.stop].slice(1)}.
+                  <p>One sees: {LOOKS[row.kind]}. {STOPS[row.stop].charAt(0).toUpperCase() + STOPS[row.stop].slice(1)}{row.layers.length > 0 ? `: ${row.layers.join(', ')}` : ''}.
                     {#if row.without && row.without.kind !== row.with.kind}Without second layers: {VERDICTS[row.without.kind].words}, {level(row.without.worstC, prefs.unit)}.{/if}
                     {#if row.with.marginK !== null}{row.with.marginK < 0 ? `It goes ${difference(-row.with.marginK, prefs.unit)} past a harm level.` : `It stays ${difference(row.with.marginK, prefs.unit)} from the nearest harm level.`}{/if}
                     {#if row.with.alarmS === null}{row.with.seenS === null ? 'No alarm sounds, and the display shows nothing unusual.' : `No alarm sounds; the display tells after ${duration(row.with.seenS)}.`}{/if}</p>
@@ -206,7 +207,7 @@
           <p class="small"><span class="mark mind" aria-hidden="true">▲</span>Were the alarm of {draft.plan.controllers.find((each) => each.id === id)?.name ?? 'a controller'} muted, {count === 1 ? 'one more fault' : `${count} more faults`} would harm unseen.</p>
         {/each}
         {#each answer.links as link (link.controllerId)}
-          <p class="small">If {link.name} lost its outlets: off comes to {level(link.off.worstC, prefs.unit)}{link.off.harmS === null ? ', no harm' : `, harm in ${duration(link.off.harmS)}`}; on comes to {level(link.on.worstC, prefs.unit)}{link.on.harmS === null ? ', no harm' : `, harm in ${duration(link.on.harmS)}`}. <b>{link.onIsRight ? 'Fail-on' : 'Fail-off'} is right here.</b></p>
+          <p class="small">If {link.name} lost its outlets: off comes to {level(link.offC, prefs.unit)}{link.offHarmS === null ? ', no harm' : `, harm in ${duration(link.offHarmS)}`}; on comes to {level(link.onC, prefs.unit)}{link.onHarmS === null ? ', no harm' : `, harm in ${duration(link.onHarmS)}`}. <b>{link.onIsRight ? 'Fail-on' : 'Fail-off'} is right here.</b></p>
         {/each}
         <p class="caution small">A planner is no safety device. Layers in series with mains, thermostats, fuses and relays are a qualified electrician’s work, to local codes. Heater against foam, paper, bedding or wood is a fire risk whatever the controller does.</p>
       </section>

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { when } from '../lib/when'
   import { onMount } from 'svelte'
   import { api, Problem } from '../lib/api/client'
   import type { ChamberDueView, ChamberView, RehearsalAnswer } from '../lib/api/types'
@@ -78,16 +79,7 @@
   const rehearsing = $derived(sorted.some((row) => row.ready && !row.answer))
   const WORDS = ['Nothing wants', 'One wants', 'Two want', 'Three want', 'Four want', 'Five want']
 
-  const today = $derived(
-    new Intl.DateTimeFormat('en-GB', {
-      weekday: 'long',
-      day: 'numeric',
-      month: 'long',
-      hour: '2-digit',
-      minute: '2-digit',
-      timeZone: session.site?.timeZone ?? 'UTC',
-    }).format(new Date()),
-  )
+  const today = $derived(when(new Date(), 'now'))
 
   function mini(row: Row, width: number, height: number) {
     const answer = row.answer!

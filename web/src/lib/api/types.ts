@@ -70,7 +70,7 @@ export type PointAnswer = Schemas['PointAnswer']
 export type TwoPointAnswer = Schemas['TwoPointAnswer']
 /** What the server asks about before it takes a row or an offset; these come with a question, not with an answer. */
 export interface RowDoubt {
-  kind: 'OTHER_UNIT' | 'JUMP' | 'TWICE' | 'EARLIER' | 'EXPIRED'
+  kind: 'OTHER_UNIT' | 'JUMP' | 'TWICE'
   field: string
   given: number
   meant: number | null

@@ -306,11 +306,6 @@
 </figure>
 
 <style>
-  figure {
-    margin: 0;
-    min-width: 0;
-  }
-
   svg {
     display: block;
   }
@@ -319,11 +314,6 @@
     font-size: 13px;
     font-weight: 700;
     fill: var(--ink);
-  }
-
-  .tick {
-    font-size: 12px;
-    fill: var(--quiet);
   }
 
   .watts {

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { when } from '../when'
   import { api, Problem } from '../api/client'
   import type { ControllerPlan, Parameter, RehearsalAnswer, SettingsView } from '../api/types'
   import { prefs } from '../prefs.svelte'
@@ -24,8 +25,7 @@
   const to = $derived(all.find((each) => each.number === toNumber))
   const changes = $derived(from && to ? changed(from, to, controller.profile.keys) : [])
 
-  const written = (iso: string) =>
-    new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium', timeStyle: 'short', timeZone: session.site?.timeZone ?? 'UTC' }).format(new Date(iso))
+  const written = (iso: string) => when(iso, 'moment')
 
   async function load() {
     problem = ''

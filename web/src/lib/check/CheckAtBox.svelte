@@ -1,5 +1,6 @@
 <script lang="ts">
   /** One check at the box: one thing at a time, with wet hands. */
+  import { when } from '../when'
   import { onMount } from 'svelte'
   import { api } from '../api/client'
   import type { CheckView, ControllerPlan, EffectView } from '../api/types'
@@ -68,7 +69,7 @@
     return () => (stale = true)
   })
 
-  const time = (iso: string) => new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit', timeZone: session.site?.timeZone ?? 'UTC' }).format(new Date(iso))
+  const time = (iso: string) => when(iso, 'minute')
 
   async function write(event: SubmitEvent) {
     event.preventDefault()
@@ -243,7 +244,7 @@
                 <td class="mono">{fixed(row.display, 1)}</td>
                 {#each check.references as each (each.name)}<td class="mono">{row.references[each.name] === undefined ? '' : fixed(row.references[each.name]!, 2)}</td>{/each}
                 <td>{row.author}</td>
-                <td>{#if row.withdrawn}withdrawn {/if}{#if mayWrite}<button class="link small" onclick={() => checks.withdraw(check, row.id, row.withdrawn)}>{row.withdrawn ? 'Count it again' : 'Withdraw'}</button>{/if}</td>
+                <td>{#if row.late}written later {/if}{#if row.withdrawn}withdrawn {/if}{#if mayWrite}<button class="link small" onclick={() => checks.withdraw(check, row.id, row.withdrawn)}>{row.withdrawn ? 'Count it again' : 'Withdraw'}</button>{/if}</td>
               </tr>
             {/each}
           </tbody>

@@ -1,8 +1,8 @@
 <script lang="ts">
   /** The error of one display over its checks, with its uncertainty, its drift, and the certificates behind it. */
+  import { when } from '../when'
   import type { HistoryView } from '../api/types'
   import { scaleOf, ticks } from '../ladder/scale'
-  import { session } from '../session.svelte'
   import { fixed } from '../units'
   import { apart, offset } from './words'
 
@@ -11,7 +11,7 @@
   const HEIGHT = 200
   const LEFT = 52
   const unit = $derived(history.unit)
-  const day = (iso: string) => new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short', year: 'numeric', timeZone: session.site?.timeZone ?? 'UTC' }).format(new Date(iso))
+  const day = (iso: string) => when(iso, 'day')
   const first = $derived(Date.parse(history.found[0]?.at ?? new Date().toISOString()))
   const ends = $derived([Date.now(), ...history.found.map((each) => Date.parse(each.at)), ...(history.drift?.passesOn ? [Math.min(Date.parse(history.drift.passesOn), Date.now() + 2 * 365 * 86_400_000)] : [])])
   const last = $derived(Math.max(...ends, first + 86_400_000))
@@ -86,16 +86,6 @@
 {/if}
 
 <style>
-  figure {
-    margin: 0;
-    min-width: 0;
-  }
-
-  .tick {
-    font-size: 12px;
-    fill: var(--quiet);
-  }
-
   .scroll {
     overflow-x: auto;
   }

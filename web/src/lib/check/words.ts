@@ -54,8 +54,6 @@ export function question(doubt: RowDoubt, unit: DisplayUnit): string {
       return `${name}: ${fixed(doubt.given, 1)} is a jump that a closed box cannot make. Is it meant so?`
     case 'TWICE':
       return 'The same row was written down a moment ago. Is this another one?'
-    default:
-      return 'Is this row meant so?'
   }
 }
 

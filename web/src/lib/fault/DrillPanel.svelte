@@ -98,16 +98,6 @@
 {/if}
 
 <style>
-  figure {
-    margin: 0;
-    min-width: 0;
-  }
-
-  .tick {
-    font-size: 12px;
-    fill: var(--quiet);
-  }
-
   .plain {
     min-width: 0;
     max-width: 100%;

@@ -66,16 +66,6 @@
     max-width: 100%;
   }
 
-  figure {
-    margin: 0;
-    min-width: 0;
-  }
-
-  .tick {
-    font-size: 12px;
-    fill: var(--ink);
-  }
-
   .said {
     paint-order: stroke;
     stroke: var(--sheet);

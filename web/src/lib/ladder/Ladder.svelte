@@ -555,11 +555,6 @@
     top: -6px;
   }
 
-  .tick {
-    font-size: 12px;
-    fill: var(--quiet);
-  }
-
   .word {
     font-size: 12px;
     font-weight: 700;

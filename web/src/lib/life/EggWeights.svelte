@@ -1,5 +1,6 @@
 <script lang="ts">
   /** Eggs on the scale: weighings, the wanted loss, and the humidity it asks for. */
+  import { when } from '../when'
   import { onMount } from 'svelte'
   import { api, Problem } from '../api/client'
   import type { EggAnswer, School, WeighingView } from '../api/types'
@@ -102,8 +103,7 @@
     }
   }
 
-  const when = (iso: string) =>
-    new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit', timeZone: session.site?.timeZone ?? 'UTC' }).format(new Date(iso))
+  const taken = (iso: string) => when(iso, 'minute')
 
   // --- the curve ----------------------------------------------------------------------------------------------------------
 
@@ -183,8 +183,8 @@
     <ul class="small">
       {#each all as each (each.id)}
         <li class:gone={each.withdrawnAt !== null}>
-          <span>{when(each.weighedAt)}: <b class="mono">{fixed(each.massG, 1)} g</b>, {each.eggs} eggs, {each.author}{each.note ? `. ${each.note}` : ''}</span>
-          {#if each.withdrawnAt}<span class="quiet">withdrawn by {each.withdrawnBy}, {when(each.withdrawnAt)}</span>
+          <span>{taken(each.weighedAt)}: <b class="mono">{fixed(each.massG, 1)} g</b>, {each.eggs} eggs, {each.author}{each.note ? `. ${each.note}` : ''}</span>
+          {#if each.withdrawnAt}<span class="quiet">withdrawn by {each.withdrawnBy}, {taken(each.withdrawnAt)}</span>
           {:else if session.mayKey}<button class="link small" onclick={() => withdraw(each)}>Withdraw</button>{/if}
         </li>
       {/each}
@@ -200,20 +200,11 @@
     gap: 24px;
   }
 
-  figure {
-    margin: 0;
-    min-width: 0;
-  }
 
   .says {
     display: grid;
     gap: 8px;
     align-content: start;
-  }
-
-  .tick {
-    font-size: 12px;
-    fill: var(--quiet);
   }
 
   ul {

@@ -57,18 +57,8 @@
 </figure>
 
 <style>
-  figure {
-    margin: 0;
-    min-width: 0;
-  }
-
   svg {
     display: block;
-  }
-
-  .tick {
-    font-size: 12px;
-    fill: var(--quiet);
   }
 
   .word,

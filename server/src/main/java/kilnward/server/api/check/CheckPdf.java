@@ -56,7 +56,7 @@ final class CheckPdf {
             page.append("<tr><td>").append(when.format(row.at())).append("</td><td>").append(number(row.display(), 2)).append("</td>");
             check.references().forEach(each -> page.append("<td>").append(row.references().containsKey(each.name()) ? number(row.references().get(each.name()), 2) : "")
                     .append("</td>"));
-            page.append("<td>").append(text(row.author())).append("</td><td class='quiet'>").append(row.withdrawn() ? "withdrawn" : row.sure() ? "asked and confirmed" : "").append("</td></tr>");
+            page.append("<td>").append(text(row.author())).append("</td><td class='quiet'>").append(row.withdrawn() ? "withdrawn" : row.late() ? "written later" : row.sure() ? "asked and confirmed" : "").append("</td></tr>");
         }
         page.append("</table>");
         for (EntryView entry : check.entries()) {
