@@ -117,6 +117,10 @@ export function stepOf(step: Step): StepName {
       return 'loads'
     case 'CARD':
       return 'card'
+    case 'CHECK':
+      return 'check'
+    case 'FAULTS':
+      return 'faults'
     default:
       return 'settings'
   }
