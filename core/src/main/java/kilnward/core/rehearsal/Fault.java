@@ -75,6 +75,11 @@ public sealed interface Fault {
         return this;
     }
 
+    /** The same fault of a chamber without second layers: it must not bring them back. */
+    default Fault withoutLayers() {
+        return this;
+    }
+
     private static void check(String subject, double fromS) {
         Require.named("subject", subject);
         Require.within("fromS", fromS, 0, Scenario.LONGEST_S, "s");
@@ -334,6 +339,11 @@ public sealed interface Fault {
         @Override
         public Kind kind() {
             return Kind.valueOf(mistake.name());
+        }
+
+        @Override
+        public Fault withoutLayers() {
+            return new OtherSettings(subject, mistake, other.withoutLayers(), fromS);
         }
 
         @Override

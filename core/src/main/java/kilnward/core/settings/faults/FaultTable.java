@@ -105,7 +105,7 @@ public record FaultTable(List<Row> rows, Map<String, Integer> deaf, boolean laye
             Rehearsed run = Rehearsal.run(rig, scenario);
             // Layers that did nothing change nothing; only a second controller may have sounded an alarm of its own.
             boolean same = !layered || run.layersActed().isEmpty() && bare.controllers().size() == rig.controllers().size();
-            Rehearsed without = same ? run : Rehearsal.run(bare, scenario);
+            Rehearsed without = same ? run : Rehearsal.run(bare, befallen(setup, scenario(rooms[worst], stepS), fault.withoutLayers()));
             Verdict verdict = Verdict.of(fault, rig, run, goodDay.get(worst), watch);
             return new Row(fault, rooms[worst], verdict, same ? verdict : Verdict.of(fault, bare, without, goodDay.get(worst), watch), run, without);
         }).collect(Collectors.toMap(Row::fault, Function.identity()));

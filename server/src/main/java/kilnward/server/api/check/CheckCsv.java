@@ -105,7 +105,7 @@ final class CheckCsv {
                 throw new RefusedFieldsException(problems);
             }
             return rows;
-        } catch (CSVException | IllegalArgumentException broken) {
+        } catch (CSVException | UncheckedIOException | IllegalArgumentException broken) {
             throw new RefusedFieldsException(List.of(new FieldProblem("file", null, "must be comma-separated text with one line of column names: " + broken.getMessage(), 1)));
         } catch (IOException impossible) {
             throw new UncheckedIOException(impossible);
