@@ -78,11 +78,11 @@ export function quantity(of: QuantityAnswer, unit: TemperatureUnit): string {
   }
 }
 
-/** Puts numbers into the slots of a sentence. */
-export function fill(text: string, numbers: Record<string, QuantityAnswer>, unit: TemperatureUnit): string {
+/** Puts numbers, and names that people gave, into the slots of a sentence; what a name holds is never a slot. */
+export function fill(text: string, numbers: Record<string, QuantityAnswer>, unit: TemperatureUnit, names: Record<string, string> = {}): string {
   return text.replace(/\{(\w+)\}/g, (slot, name: string) => {
     const number = numbers[name]
-    return number ? quantity(number, unit) : slot
+    return number ? quantity(number, unit) : (names[name] ?? slot)
   })
 }
 

@@ -33,7 +33,8 @@
     {/if}
     <p>
       {#if answer.sizing.chillS !== null}After a power cut in the coldest room it leaves the band {answer.sizing.chillS < 300 ? 'within' : 'after'} <b class="mono">{duration(Math.max(300, answer.sizing.chillS))}</b>{#if answer.sizing.chillHarmS !== null}{' '}and harms after <b class="mono">{duration(answer.sizing.chillHarmS)}</b>{/if}.
-      {:else}A power cut of three days in the coldest room leaves it above the lower end of the band.{/if}
+      {:else if answer.sizing.heatUpS === null}A power cut of three days leaves it inside the band, in the coldest room and in the warmest.{/if}
+      {#if answer.sizing.heatUpS !== null}After a power cut in the warmest room it gets too warm {answer.sizing.heatUpS < 300 ? 'within' : 'after'} <b class="mono">{duration(Math.max(300, answer.sizing.heatUpS))}</b>{#if answer.sizing.heatHarmS !== null}{' '}and harms after <b class="mono">{duration(answer.sizing.heatHarmS)}</b>{/if}.{/if}
       With no heat on it ends at <b class="mono">{level(answer.sizing.idleWarmestC, prefs.unit)}</b> in the warmest room.
     </p>
     {#if answer.sizing.loadedPerHour !== null && answer.sizing.emptyPerHour !== null}

@@ -27,7 +27,7 @@
   )
   let added = $state<Parameter | ''>('')
   /** Keys that come and go together. */
-  const TOGETHER: Parameter[][] = [['DAY_FROM', 'DAY_TO'], ['PULSE_ON', 'PULSE_REST'], ['LIGHT_BELOW', 'LIGHT_DELAY']]
+  const TOGETHER: Parameter[][] = [['DAY_FROM', 'DAY_TO'], ['PULSE_ON', 'PULSE_REST'], ['SECOND_PULSE_ON', 'SECOND_PULSE_REST'], ['LIGHT_BELOW', 'LIGHT_DELAY']]
 
   function change(action: () => void) {
     action()

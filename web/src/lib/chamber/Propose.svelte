@@ -8,6 +8,14 @@
 
   let { draft, controller, mayKey, mayPlan }: { draft: ChamberDraft; controller: ControllerPlan; mayKey: boolean; mayPlan: boolean } = $props()
 
+  const OBSTACLES: Record<NonNullable<SuggestionAnswer['obstacle']>['kind'], string> = {
+    STILL_THERE: 'What it is to mend would still be there.',
+    WORSE_COMES: 'With every width that was tried, something as bad or worse would come:',
+    HARMS: 'A day of the room would harm.',
+    AT_HARM: 'A set value or an alarm would have to stand at or beyond a harm level, on the display or at the occupant: something misleads the probe.',
+    OUT_OF_ORDER: 'An alarm would stand among the levels at which it works.',
+    REFUSED: 'This device cannot be set to what is wanted.',
+  }
   let answer = $state.raw<SuggestionAnswer | null>(null)
   let problem = $state('')
   /** How far the search is, 0 to 1. */
@@ -67,7 +75,9 @@
   {#if answer}
     <section aria-label="Proposed settings">
       <p>
-        {#if answer.fits}<span class="mark well" aria-hidden="true">■</span>Found in {answer.rehearsals} rehearsed days of this chamber, from its coldest room to its warmest.
+        {#if answer.obstacle}<span class="mark act" aria-hidden="true">◆</span><b>Nothing is offered.</b> {OBSTACLES[answer.obstacle.kind]}{#if answer.obstacle.finding}{' '}<b>{fill(answer.obstacle.finding.title, answer.obstacle.finding.numbers, prefs.unit, answer.obstacle.finding.names)}.</b>{/if}
+          Mend what the findings say first; below is the nearest of {answer.rehearsals} rehearsed days, to be read and not to be keyed in.
+        {:else if answer.fits}<span class="mark well" aria-hidden="true">■</span>Found in {answer.rehearsals} rehearsed days of this chamber, from its coldest room to its warmest.
         {:else}<span class="mark act" aria-hidden="true">◆</span><b>No settings keep it inside all day.</b> The nearest of {answer.rehearsals} rehearsed days is below: the box or its appliance must change.{/if}
       </p>
       <table class="rows">
@@ -96,7 +106,9 @@
       {/each}
       <p class="small quiet">Keys that are not named stay as they are.</p>
       <p class="row">
-        <button class="button main" disabled={!mayKey || !differs} title={mayKey ? undefined : 'A visitor looks only'} onclick={() => { draft.takeProposed(answer!); answer = null }}>Put them on the keys</button>
+        {#if !answer.obstacle}
+          <button class="button main" disabled={!mayKey || !differs} title={mayKey ? undefined : 'A visitor looks only'} onclick={() => { draft.takeProposed(answer!); answer = null }}>Put them on the keys</button>
+        {/if}
         <button class="button" onclick={() => (answer = null)}>Leave it</button>
         <span class="small quiet">Nothing is saved by it. A proposal is arithmetic: watch the real box before anything lives in it.</span>
       </p>

@@ -11,7 +11,7 @@
   const COUNTS = ['No findings', 'One finding', 'Two findings', 'Three findings', 'Four findings', 'Five findings']
 
   function act(finding: FindingAnswer) {
-    const words = fill(finding.remedy.text, finding.numbers, prefs.unit)
+    const words = fill(finding.remedy.text, finding.numbers, prefs.unit, finding.names)
     if (finding.remedy.changes.length > 0) draft.remedy(finding, words)
     else router.go(`/chambers/${draft.id}/${stepOf(finding.remedy.step)}`)
   }
@@ -21,7 +21,7 @@
   <h2 id="findings-title">{COUNTS[findings.length] ?? `${findings.length} findings`}</h2>
   <ol aria-live="polite">
     {#each findings as finding, index (finding.code + index)}
-      {@const text = (words: string) => fill(words, finding.numbers, prefs.unit)}
+      {@const text = (words: string) => fill(words, finding.numbers, prefs.unit, finding.names)}
       <li>
         <h3>
           <span class="mark {finding.severity === 'NEEDS_YOU_NOW' ? 'act' : 'mind'}" aria-hidden="true"
@@ -30,6 +30,16 @@
           >{text(finding.title)}
         </h3>
         <p class="small">{text(finding.reason)}</p>
+        {#if finding.explains.length > 0}
+          <details class="small">
+            <summary>{finding.explains.length === 1 ? 'One thing follows from it' : `${finding.explains.length} things follow from it`}</summary>
+            <ul>
+              {#each finding.explains as symptom, at (symptom.code + at)}
+                <li><b>{fill(symptom.title, symptom.numbers, prefs.unit, symptom.names)}.</b> {fill(symptom.reason, symptom.numbers, prefs.unit, symptom.names)}</li>
+              {/each}
+            </ul>
+          </details>
+        {/if}
         {#if finding.remedy.changes.length === 0 && stepOf(finding.remedy.step) === 'settings'}
           <p class="small remedy">{text(finding.remedy.text)}.</p>
         {:else}
@@ -61,6 +71,28 @@
   li {
     padding: 8px 0 8px;
     border-top: 1px solid var(--hairline);
+  }
+
+  details {
+    padding: 4px 0 2px;
+  }
+
+  summary {
+    cursor: pointer;
+    color: var(--quiet);
+    min-height: 24px;
+  }
+
+  ul {
+    margin: 0;
+    padding: 0 0 0 14px;
+    border-left: 2px solid var(--hairline);
+    list-style: none;
+  }
+
+  ul li {
+    border-top: 0;
+    padding: 4px 0;
   }
 
   .remedy {

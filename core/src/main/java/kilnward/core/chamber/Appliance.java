@@ -19,6 +19,9 @@ public sealed interface Appliance permits Heater, Cooler, Humidifier, Dehumidifi
         return level;
     }
 
+    /** What it does to the climate while it runs. */
+    Effect effect();
+
     /** Electrical power while on (W). */
     double electricalW();
 

@@ -25,6 +25,11 @@ public record Bowl(String id, double surfaceM2, double waterKg, double electrica
     }
 
     @Override
+    public Effect effect() {
+        return Effect.MOISTENS;
+    }
+
+    @Override
     public double heatInsideW() {
         return 0;
     }

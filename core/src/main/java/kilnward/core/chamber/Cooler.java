@@ -40,6 +40,11 @@ public record Cooler(String id, Kind kind, double removesW, double electricalW, 
     }
 
     @Override
+    public Effect effect() {
+        return Effect.COOLS;
+    }
+
+    @Override
     public double heatInsideW() {
         return 0;
     }

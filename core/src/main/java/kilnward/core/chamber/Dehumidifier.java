@@ -26,6 +26,11 @@ public record Dehumidifier(String id, double removesGh, double electricalW) impl
     }
 
     @Override
+    public Effect effect() {
+        return Effect.DRIES;
+    }
+
+    @Override
     public double heatInsideW() {
         return electricalW;
     }

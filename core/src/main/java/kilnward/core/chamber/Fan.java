@@ -15,18 +15,20 @@ public record Fan(String id, Kind kind, double flowM3h, double electricalW) impl
     /** What a fan moves, and whether its heat stays inside. */
     public enum Kind {
         /** Stirs the air inside, or the water of a tank. */
-        CIRCULATION(true),
+        CIRCULATION(true, Effect.STIRS),
         /** Draws air out. */
-        EXHAUST(false),
+        EXHAUST(false, Effect.AIRS),
         /** Pushes air in. */
-        INTAKE(true),
+        INTAKE(true, Effect.AIRS),
         /** Blows over the surface of a tank. */
-        SURFACE(false);
+        SURFACE(false, Effect.COOLS);
 
         private final boolean warmsInside;
+        private final Effect effect;
 
-        Kind(boolean warmsInside) {
+        Kind(boolean warmsInside, Effect effect) {
             this.warmsInside = warmsInside;
+            this.effect = effect;
         }
     }
 
@@ -35,6 +37,11 @@ public record Fan(String id, Kind kind, double flowM3h, double electricalW) impl
         Objects.requireNonNull(kind, "kind");
         Require.within("flowM3h", flowM3h, 0, 100_000, "m³/h");
         Require.within("electricalW", electricalW, 0.01, 10_000, "W");
+    }
+
+    @Override
+    public Effect effect() {
+        return kind.effect;
     }
 
     @Override

@@ -50,6 +50,11 @@ public record Heater(String id, HeaterKind kind, double powerW, double elementJK
     }
 
     @Override
+    public Effect effect() {
+        return Effect.WARMS;
+    }
+
+    @Override
     public double electricalW() {
         return powerW;
     }

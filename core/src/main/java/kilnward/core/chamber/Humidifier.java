@@ -44,6 +44,11 @@ public record Humidifier(String id, Kind kind, double outputGh, double electrica
     }
 
     @Override
+    public Effect effect() {
+        return Effect.MOISTENS;
+    }
+
+    @Override
     public double heatInsideW() {
         return electricalW;
     }

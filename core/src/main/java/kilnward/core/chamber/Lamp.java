@@ -21,6 +21,11 @@ public record Lamp(String id, double electricalW, double insideShare, double onH
     }
 
     @Override
+    public Effect effect() {
+        return Effect.LIGHTS;
+    }
+
+    @Override
     public double heatInsideW() {
         return electricalW * insideShare;
     }

@@ -19,6 +19,11 @@ public record Vent(String id, double openPerHour, double electricalW) implements
     }
 
     @Override
+    public Effect effect() {
+        return Effect.AIRS;
+    }
+
+    @Override
     public double heatInsideW() {
         return 0;
     }

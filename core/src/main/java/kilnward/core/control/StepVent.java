@@ -124,12 +124,12 @@ public record StepVent(double setTemperature, double neutral, Optional<Humidity>
                 return under(seen.timeS());
             }
 
-            /** Where it is on its way. */
+            /** Where it is on its way, in whole per cent. */
             private double under(double timeS) {
                 if (motor.isEmpty() || position == from) {
                     return position;
                 }
-                double gone = (timeS - movedAtS) / motor.get().strokeS();
+                double gone = Math.rint(100 * (timeS - movedAtS) / motor.get().strokeS()) / 100;
                 return position > from ? Math.min(position, from + gone) : Math.max(position, from - gone);
             }
         };

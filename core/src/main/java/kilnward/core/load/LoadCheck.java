@@ -106,12 +106,12 @@ public record LoadCheck(List<Checked> outlets, List<Fed> supplies, List<Finding>
 
     private static void judge(Outlet outlet, Checked checked, List<Finding> findings) {
         if (outlet.supply().current() == Current.DC && outlet.ratedDcA().isEmpty() && outlet.ratedA().isPresent()) {
-            findings.add(new Finding("dc-rating-unknown", Severity.MIND_THIS,
-                    "Nobody has said what the contact of " + outlet.name() + " breaks on direct current",
+            findings.add(named("dc-rating-unknown", Severity.MIND_THIS,
+                    "Nobody has said what the contact of {outlet} breaks on direct current",
                     "It switches {currentA} A of direct current. Its {ratedA} A are for alternating current; on direct current a"
                             + " contact breaks far less, and welds.",
                     Map.of("currentA", count(checked.currentA()), "ratedA", count(outlet.ratedA().getAsDouble())),
-                    Remedy.byHand("Look up the rating for direct current, or switch the mains side of the supply", Step.LOADS)));
+                    Remedy.byHand("Look up the rating for direct current, or switch the mains side of the supply", Step.LOADS), outlet.name()));
         }
         if (checked.ratingPct().isEmpty()) {
             return;
@@ -124,18 +124,18 @@ public record LoadCheck(List<Checked> outlets, List<Fed> supplies, List<Finding>
                 "sharePct", new Quantity(ratingPct, Unit.PERCENT), "supplyV", count(outlet.supply().voltageV())));
         outlet.contactA().ifPresent(amps -> numbers.put("ratedA", count(amps)));
         if (ratingPct > 100) {
-            findings.add(new Finding("outlet-overloaded", Severity.NEEDS_YOU_NOW, outlet.name() + " is overloaded",
+            findings.add(named("outlet-overloaded", Severity.NEEDS_YOU_NOW, "{outlet} is overloaded",
                     "{powerW} at {supplyV} V are {currentA} A, {sharePct} of what its contact is rated for: it can weld or"
-                            + " burn.", numbers, Remedy.byHand(CONTACTOR, Step.LOADS)));
+                            + " burn.", numbers, Remedy.byHand(CONTACTOR, Step.LOADS), outlet.name()));
         } else if (starts && checked.inrushA() > contactA) {
-            findings.add(new Finding("inrush-over-rating", Severity.MIND_THIS,
-                    outlet.name() + " has to start a motor that is too big for it",
+            findings.add(named("inrush-over-rating", Severity.MIND_THIS,
+                    "{outlet} has to start a motor that is too big for it",
                     "Running it draws {currentA} A, starting about {inrushA} A; the contact is rated for {ratedA} A.",
-                    numbers, Remedy.byHand(CONTACTOR, Step.LOADS)));
+                    numbers, Remedy.byHand(CONTACTOR, Step.LOADS), outlet.name()));
         } else if (ratingPct > 100 * PRUDENT_SHARE && outlet.cyclesPerDay() > 0) {
-            findings.add(new Finding("outlet-not-derated", Severity.MIND_THIS, outlet.name() + " is used near its rating",
+            findings.add(named("outlet-not-derated", Severity.MIND_THIS, "{outlet} is used near its rating",
                     "{powerW} are {sharePct} of its rating. Small contacts that switch many times a day are prudently used"
-                            + " for a fifth.", numbers, Remedy.byHand(CONTACTOR, Step.LOADS)));
+                            + " for a fifth.", numbers, Remedy.byHand(CONTACTOR, Step.LOADS), outlet.name()));
         }
     }
 
@@ -145,15 +145,20 @@ public record LoadCheck(List<Checked> outlets, List<Fed> supplies, List<Finding>
         }
         boolean over = fed.sharePct() > 100;
         boolean mains = fed.supply().current() == Current.AC;
-        findings.add(new Finding(mains ? "circuit-overloaded" : "supply-overloaded",
+        findings.add(named(mains ? "circuit-overloaded" : "supply-overloaded",
                 over ? Severity.NEEDS_YOU_NOW : Severity.MIND_THIS,
-                fed.supply().name() + (over ? " is overloaded" : " has nothing to spare"),
+                "{outlet}" + (over ? " is overloaded" : " has nothing to spare"),
                 "All that runs on it draws {totalA} A; one rated for {circuitA} A is used for {limitA} A where the load runs for"
                         + " hours.",
                 Map.of("totalA", count(fed.currentA()), "circuitA", count(fed.supply().ratedA()),
                         "limitA", count(CONTINUOUS_SHARE * fed.supply().ratedA())),
                 Remedy.byHand(mains ? "Spread the loads over two circuits; ask an electrician, local codes decide"
-                        : "Take a supply with more amps, or a second one", Step.LOADS)));
+                        : "Take a supply with more amps, or a second one", Step.LOADS), fed.supply().name()));
+    }
+
+    /** A finding about something that somebody named: the name is never part of a sentence. */
+    private static Finding named(String code, Severity severity, String title, String reason, Map<String, Quantity> numbers, Remedy remedy, String name) {
+        return new Finding(code, severity, title, reason, numbers, Map.of("outlet", name), remedy, new Finding.Subject(name, "", name), Finding.Towards.NEITHER, List.of());
     }
 
     private static Quantity count(double value) {

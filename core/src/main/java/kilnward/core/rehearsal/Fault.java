@@ -27,6 +27,11 @@ public sealed interface Fault {
     /** From when on, since the start (s). */
     double fromS();
 
+    /** Until when, since the start (s); infinite for what does not pass by itself. */
+    default double untilS() {
+        return Double.POSITIVE_INFINITY;
+    }
+
     /** Id of what it befalls: a loop, an appliance, a probe or a controller; empty for the surroundings. */
     String subject();
 
@@ -102,7 +107,7 @@ public sealed interface Fault {
 
         @Override
         public Chain.Relay relay(Controller controller, Loop loop, Chain.Relay sound) {
-            return loop.id().equals(subject) ? (commanded, timeS) -> timeS >= fromS || sound.conducts(commanded, timeS) : sound;
+            return loop.id().equals(subject) ? new Forced(sound, fromS, Double.POSITIVE_INFINITY, true) : sound;
         }
     }
 
@@ -123,7 +128,7 @@ public sealed interface Fault {
 
         @Override
         public Chain.Relay relay(Controller controller, Loop loop, Chain.Relay sound) {
-            return loop.id().equals(subject) ? (commanded, timeS) -> timeS < fromS && sound.conducts(commanded, timeS) : sound;
+            return loop.id().equals(subject) ? new Forced(sound, fromS, Double.POSITIVE_INFINITY, false) : sound;
         }
     }
 
@@ -145,7 +150,7 @@ public sealed interface Fault {
 
         @Override
         public Chain.Relay relay(Controller controller, Loop loop, Chain.Relay sound) {
-            return loop.id().equals(subject) ? (commanded, timeS) -> timeS < fromS ? sound.conducts(commanded, timeS) : on : sound;
+            return loop.id().equals(subject) ? new Forced(sound, fromS, Double.POSITIVE_INFINITY, on) : sound;
         }
 
         @Override
@@ -358,7 +363,7 @@ public sealed interface Fault {
     }
 
     /**
-     * The link between a head unit and its outputs is lost.
+     * The link between a head unit and its outputs is lost. The head keeps its probe and its power, so it goes on measuring, and sounds.
      *
      * @param subject the controller
      * @param then    what its outputs do
@@ -376,25 +381,28 @@ public sealed interface Fault {
         @Override
         public Chain.Relay relay(Controller controller, Loop loop, Chain.Relay sound) {
             return !controller.id().equals(subject) ? sound : then == LinkLost.STAYS ? new Frozen(sound, fromS)
-                    : (commanded, timeS) -> timeS < fromS ? sound.conducts(commanded, timeS) : then == LinkLost.ON;
-        }
-
-        @Override
-        public boolean silences(Controller controller) {
-            return controller.id().equals(subject);
+                    : new Forced(sound, fromS, Double.POSITIVE_INFINITY, then == LinkLost.ON);
         }
     }
 
     /**
-     * A controller that overheats: exhaust at full, all else off, until somebody cuts its power (common practice, no source).
+     * A controller that overheats: exhaust at full, all else off, until it has cooled; then it goes back to its program by itself, and only a flag
+     * stays until its power is cut (common practice, no source).
      *
      * @param subject   the controller
-     * @param onLoopIds the loops that go on: exhaust fans
+     * @param onLoopIds the loops that go on at full: exhaust fans
+     * @param hotS      how long it is too hot (s), above 0
      */
-    record ControllerOverheated(String subject, List<String> onLoopIds, double fromS) implements Fault {
+    record ControllerOverheated(String subject, List<String> onLoopIds, double hotS, double fromS) implements Fault {
         public ControllerOverheated {
             check(subject, fromS);
             onLoopIds = List.copyOf(onLoopIds);
+            Require.positive("hotS", hotS, "s");
+        }
+
+        @Override
+        public double untilS() {
+            return fromS + hotS;
         }
 
         @Override
@@ -404,8 +412,7 @@ public sealed interface Fault {
 
         @Override
         public Chain.Relay relay(Controller controller, Loop loop, Chain.Relay sound) {
-            return !controller.id().equals(subject) ? sound
-                    : (commanded, timeS) -> timeS < fromS ? sound.conducts(commanded, timeS) : onLoopIds.contains(loop.id());
+            return !controller.id().equals(subject) ? sound : new Forced(sound, fromS, untilS(), onLoopIds.contains(loop.id()));
         }
     }
 
@@ -550,6 +557,23 @@ public sealed interface Fault {
             RoomCurve room = sound.room();
             return sound.in(timeS -> room.temperatureC(timeS)
                     + byK * Math.max(0, Math.min(1, Math.min((timeS - beginsS) / RAMP_S, (beginsS + durationS + RAMP_S - timeS) / RAMP_S))));
+        }
+    }
+
+    /** A contact that is closed or open whatever is commanded, for a while or for good; what is forced on gives all it has. */
+    record Forced(Chain.Relay sound, double fromS, double untilS, boolean on) implements Chain.Relay {
+        private boolean isForced(double timeS) {
+            return timeS >= fromS && timeS < untilS;
+        }
+
+        @Override
+        public boolean conducts(boolean commanded, double timeS) {
+            return isForced(timeS) ? on : sound.conducts(commanded, timeS);
+        }
+
+        @Override
+        public double level(double wanted, double timeS) {
+            return isForced(timeS) ? 1 : sound.level(wanted, timeS);
         }
     }
 

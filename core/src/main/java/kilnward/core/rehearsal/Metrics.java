@@ -19,11 +19,13 @@ import kilnward.core.chamber.Moisture;
  * @param heatStoredJ      change of the heat held in elements, air, contents and shell (J); heatIn = heatLost + heatStored
  * @param harmedAtS        when the first harm limit was used up (s); empty where none was
  * @param humidity         relative humidity of the air (%RH); empty in a tank or where moisture is not simulated
+ * @param humidityInBandShare share of the time the humidity was inside what is wanted, 0 to 1; empty where none is wanted or
+ *                         it is not rehearsed
  * @param water            where the water went, storedKg being the change; empty where moisture is not simulated
  */
 public record Metrics(Level occupant, double inBandShare, List<Level> displays, List<Switching> loops, double energyKWh,
                       double heatInJ, double heatLostJ, double heatStoredJ, OptionalDouble harmedAtS,
-                      Optional<Level> humidity, Optional<Moisture.WaterLedger> water) {
+                      Optional<Level> humidity, OptionalDouble humidityInBandShare, Optional<Moisture.WaterLedger> water) {
     /**
      * A temperature (°C, swing in K) or a humidity (%RH, swing in points) over the rehearsal.
      *

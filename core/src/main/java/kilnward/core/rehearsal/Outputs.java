@@ -21,6 +21,7 @@ import kilnward.core.control.Controller;
 import kilnward.core.control.Law;
 import kilnward.core.control.Loop;
 import kilnward.core.control.OnOff;
+import kilnward.core.control.OutputMode;
 import kilnward.core.control.TimeProportional;
 import kilnward.core.control.Timers;
 import kilnward.core.finding.Require;
@@ -43,7 +44,7 @@ final class Outputs {
     private final ApplianceState[] live;
     private final boolean powerFails;
     private final boolean looksOutside;
-    /** When the next fault begins (s); infinite where none is to come. */
+    /** When the next fault begins or passes (s); infinite where none is to come. */
     private double nextFaultS;
     private double[] stateNow;
     private double roomNowC;
@@ -289,7 +290,7 @@ final class Outputs {
         this.lightInput = plant.light();
         this.lidMoves = !scenario.openings().isEmpty();
         this.powerFails = !scenario.cuts().isEmpty();
-        this.nextFaultS = scenario.faults().stream().mapToDouble(Fault::fromS).min().orElse(Double.POSITIVE_INFINITY);
+        this.nextFaultS = nextMove(Double.NEGATIVE_INFINITY);
         List<Unit> foundUnits = new ArrayList<>();
         List<Switched> foundLoops = new ArrayList<>();
         for (Controller controller : rig.controllers()) {
@@ -419,9 +420,15 @@ final class Outputs {
         return changed;
     }
 
+    /** When the next fault begins or passes after a time (s). */
+    private double nextMove(double timeS) {
+        return scenario.faults().stream().flatMapToDouble(fault -> java.util.stream.DoubleStream.of(fault.fromS(), fault.untilS())).filter(moveS -> moveS > timeS).min()
+                .orElse(Double.POSITIVE_INFINITY);
+    }
+
     /** Brings on what faults that begin now stop or put in force. */
     private boolean befall(double timeS) {
-        nextFaultS = scenario.faults().stream().mapToDouble(Fault::fromS).filter(fromS -> fromS > timeS).min().orElse(Double.POSITIVE_INFINITY);
+        nextFaultS = nextMove(timeS);
         for (Switched loop : loops) {
             loop.upset = true;
         }
@@ -469,8 +476,8 @@ final class Outputs {
         if (loop.loop.cutOut() && !conducts) {
             layersActed.add(loop.loop.id());
         }
-        // What conducts without being asked gives all it has.
-        double level = loop.chain.relay().level(demand > 0 ? demand : 1, timeS);
+        // What conducts without being asked, or is switched on by hand, gives all it has.
+        double level = loop.chain.relay().level(demand > 0 && loop.loop.mode() != OutputMode.ON ? demand : 1, timeS);
         boolean changed = conducts != loop.conducts || conducts && level != loop.level;
         loop.conducts = conducts;
         loop.level = level;

@@ -6,6 +6,7 @@ import java.util.Optional;
 import java.util.OptionalDouble;
 import kilnward.core.chamber.Moisture;
 import kilnward.core.life.HarmClock;
+import kilnward.core.life.HumidityBand;
 import kilnward.core.life.KeepBand;
 
 /** Watches a run and keeps what is to be told of it. */
@@ -40,6 +41,9 @@ final class Recorder {
     private int switchingsListed;
     private int eventsLeftOut;
     private long inBand;
+    private final double dampLowPct;
+    private final double dampHighPct;
+    private long dampInBand;
     private double electricalJ;
     private double startLiveElectricalJ;
     private double heatInJ;
@@ -131,6 +135,8 @@ final class Recorder {
         this.damp = moisture != null && rig.chamber().tank().isEmpty();
         this.airState = plant.model().air();
         this.keep = rig.needs().keep();
+        this.dampLowPct = rig.needs().humidity().map(HumidityBand::lowPct).orElse(Double.NaN);
+        this.dampHighPct = rig.needs().humidity().map(HumidityBand::highPct).orElse(Double.NaN);
         this.harm = new HarmClock(rig.needs().harmLimits());
         this.occupantEnvelope = Trace.Envelope.of(buckets);
         this.humidityEnvelope = Trace.Envelope.of(damp ? buckets : 0);
@@ -172,6 +178,9 @@ final class Recorder {
         if (damp) {
             double pct = moisture.relativeHumidityPct(state[airState], state[airState]);
             humidity.see(pct);
+            if (pct >= dampLowPct && pct <= dampHighPct) {
+                dampInBand++;
+            }
         }
         for (int i = 0; i < displays.length; i++) {
             double shown = outputs.units[i].shownModel;
@@ -283,7 +292,8 @@ final class Recorder {
         Metrics metrics = new Metrics(occupant.level(steps), (double) inBand / steps, displayLevels, switchings,
                 (electricalJ + outputs.liveElectricalJ() - startLiveElectricalJ) / 3.6e6, heatInJ + liveJ,
                 state[plant.lost()] - startLostJ, plant.model().heatJ(state) - startHeatJ, harm.harmedAtS(),
-                damp ? Optional.of(humidity.level(steps)) : Optional.empty(), Optional.ofNullable(moisture).map(this::water));
+                damp ? Optional.of(humidity.level(steps)) : Optional.empty(),
+                damp && !Double.isNaN(dampLowPct) ? OptionalDouble.of((double) dampInBand / steps) : OptionalDouble.empty(), Optional.ofNullable(moisture).map(this::water));
         Trace trace = new Trace(stepsPerBucket * stepS, occupantEnvelope,
                 damp ? Optional.of(humidityEnvelope) : Optional.empty(), displayEnvelopes, roomC, onShares);
         return new Rehearsed(scenario, trace, metrics, events, eventsLeftOut, outputs.layersActed());

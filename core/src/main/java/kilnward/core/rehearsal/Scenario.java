@@ -89,6 +89,11 @@ public record Scenario(RoomCurve room, double startHour, double durationS, doubl
         return new Scenario(room, startHour, durationS, otherS, start, faults, buckets, openings, cuts);
     }
 
+    /** The same hours of a sound chamber that has long been running. */
+    public Scenario everyDay() {
+        return new Scenario(room, startHour, durationS, stepS, Start.SETTLED, List.of(), buckets, openings, cuts);
+    }
+
     /** The same scenario in another room. */
     public Scenario in(RoomCurve other) {
         return new Scenario(other, startHour, durationS, stepS, start, faults, buckets, openings, cuts);

@@ -132,10 +132,11 @@ public record Verdict(Kind kind, double worstC, OptionalDouble worstPct, Optiona
         double high = needs.humidity().get().highPct();
         // Its last quarter: where it comes to, not the first minutes.
         Trace.Envelope damp = run.trace().humidity().orElseThrow();
-        double worst = 0.5 * (damp.low()[damp.low().length - 1] + damp.high()[damp.high().length - 1]);
+        double worst = damp.low()[damp.low().length - 1];
         for (int i = damp.low().length * 3 / 4; i < damp.low().length; i++) {
-            double middle = 0.5 * (damp.low()[i] + damp.high()[i]);
-            worst = outside(low, high, middle) > outside(low, high, worst) ? middle : worst;
+            for (double reached : new double[] {damp.low()[i], damp.high()[i]}) {
+                worst = outside(low, high, reached) > outside(low, high, worst) ? reached : worst;
+            }
         }
         return OptionalDouble.of(worst);
     }

@@ -10,10 +10,11 @@ import kilnward.core.chamber.Appliance;
 import kilnward.core.chamber.Chamber;
 import kilnward.core.chamber.Contents;
 import kilnward.core.chamber.Cooler;
+import kilnward.core.chamber.Effect;
 import kilnward.core.chamber.Heater;
+import kilnward.core.chamber.Lamp;
 import kilnward.core.chamber.OwnThermostat;
 import kilnward.core.chamber.SteadyState;
-import kilnward.core.control.Loop;
 import kilnward.core.finding.Finding;
 import kilnward.core.rehearsal.Fault;
 import kilnward.core.rehearsal.Rehearsal;
@@ -21,15 +22,17 @@ import kilnward.core.rehearsal.Rehearsed;
 import kilnward.core.rehearsal.Rig;
 import kilnward.core.rehearsal.RoomCurve;
 import kilnward.core.rehearsal.Scenario;
+import kilnward.core.settings.judgement.Causes;
 import kilnward.core.settings.judgement.Judgements;
 
 /**
  * A setup rehearsed, laid out on the ladder and judged.
  *
  * @param situation what was found by rehearsing
- * @param findings  what is to be said about it, the most urgent first
+ * @param findings  what is to be said about it: causes with their symptoms, the most urgent first, each remedy proven
+ * @param plain     every finding by itself, before causes and symptoms were told apart and anything was tried
  */
-public record Assessment(Situation situation, List<Finding> findings) {
+public record Assessment(Situation situation, List<Finding> findings, List<Finding> plain) {
     /** The two failures are rehearsed for this long (s) … */
     private static final double FAILURE_S = 72 * 3600;
     /** … in steps of this length (s): their course is slow, and the step is exact … */
@@ -49,11 +52,12 @@ public record Assessment(Situation situation, List<Finding> findings) {
 
     public Assessment {
         findings = List.copyOf(findings);
+        plain = List.copyOf(plain);
     }
 
     /**
      * @param setup    the chamber as planned
-     * @param scenario what to drive it through, without faults
+     * @param scenario what to drive it through; what is said of it is said of the same hours of an ordinary day
      */
     public static Assessment of(Setup setup, Scenario scenario) {
         return of(setup, scenario, false);
@@ -65,7 +69,15 @@ public record Assessment(Situation situation, List<Finding> findings) {
      */
     public static Assessment of(Setup setup, Scenario scenario, boolean coarse) {
         Situation situation = situation(setup, scenario, coarse);
-        return new Assessment(situation, Judgements.judge(situation));
+        List<Finding> plain = Judgements.plain(situation);
+        List<Finding> causes = Causes.first(plain, situation);
+        return new Assessment(situation, Judgements.told(causes.stream().map(cause -> Proof.proven(cause, plain, setup, scenario.everyDay(), coarse)).toList()), plain);
+    }
+
+    /** The same without trying anything for a remedy: what a change would lead to. */
+    static Assessment untried(Setup setup, Scenario scenario, boolean coarse) {
+        Situation situation = situation(setup, scenario, coarse);
+        return new Assessment(situation, List.of(), Judgements.plain(situation));
     }
 
     private static Situation situation(Setup setup, Scenario asked, boolean coarse) {
@@ -77,29 +89,44 @@ public record Assessment(Situation situation, List<Finding> findings) {
         double coldestC = chamber.room().coldestC();
         Scenario cold = new Scenario(RoomCurve.constant(coldestC), 0, FAILURE_S, stepS, Scenario.Start.COLD, List.of(),
                 FAILURE_BUCKETS);
-        Scenario cut = new Scenario(RoomCurve.constant(coldestC), 0, FAILURE_S, stepS, Scenario.Start.SETTLED, List.of(),
-                FAILURE_BUCKETS).with(new Scenario.PowerCut(0, FAILURE_S));
         // Nothing depends on the order in which these are run, so they are run beside each other.
         Rig looking = rig.lookingNoOftenerThan(scenario.stepS());
+        boolean everyDay = scenario.start() == Scenario.Start.SETTLED && scenario.faults().isEmpty();
         Supplier<Rehearsed> running = begin(() -> Rehearsal.run(looking, scenario));
-        Supplier<Rehearsed> stuckOn = begin(() -> Rehearsal.run(withStuckThermostats(patient, setup),
-                failure(rig, chamber.room().warmestC(), stepS, loop -> new Fault.RelayStuckOn(loop.id(), 0))));
-        Supplier<Rehearsed> dead = begin(() -> Rehearsal.run(patient, failure(rig, coldestC, stepS, loop -> new Fault.RelayStuckOff(loop.id(), 0))));
+        Supplier<Rehearsed> daily = everyDay ? running : begin(() -> Rehearsal.run(looking, scenario.everyDay()));
+        Supplier<Rehearsed> stuckOn = begin(() -> Rehearsal.run(withStuckThermostats(patient, setup), failure(setup, chamber.room().warmestC(), stepS, true)));
+        Supplier<Rehearsed> dead = begin(() -> Rehearsal.run(patient, failure(setup, coldestC, stepS, false)));
         Supplier<Rehearsed> fromCold = begin(() -> Rehearsal.run(patient, cold));
-        Supplier<Rehearsed> afterCut = begin(() -> Rehearsal.run(patient, cut));
+        Supplier<Rehearsed> coldCut = begin(() -> Rehearsal.run(patient, cut(coldestC, stepS)));
+        Supplier<Rehearsed> warmCut = begin(() -> Rehearsal.run(patient, cut(chamber.room().warmestC(), stepS)));
         Supplier<Rehearsed> empty = begin(() -> empty(setup, scenario, coarse ? COARSE_EMPTY_S : EMPTY_S));
         SteadyState steady = SteadyState.resting(chamber, setup::isControlled);
-        // A backup, or a cooler that goes on working, caps what the balance alone would reach.
-        boolean capped = chamber.heaters().stream().anyMatch(heater -> heater.ownThermostat().isPresent())
-                || !chamber.of(Cooler.class).isEmpty() || setup.controllers().stream().anyMatch(PlannedController::isCutOut);
-        double balanceC = steady.occupantC(chamber.room().warmestC(), 1, 0);
-        double stuckOnEndC = capped ? Math.min(balanceC, stuckOn.get().metrics().occupant().highest()) : balanceC;
-        double deadEndC = steady.occupantC(coldestC, 0, 0);
-        Sizing.Runs runs = new Sizing.Runs(running.get(), empty.get(), fromCold.get(), afterCut.get());
-        return new Situation(setup, rig, running.get(), stuckOn.get(), dead.get(), stuckOnEndC, deadEndC, steady,
-                Ladder.of(setup, rig, running.get(), stuckOn.get(), dead.get(), stuckOnEndC, deadEndC),
+        boolean alone = nothingActsBeside(setup);
+        double stuckOnEndC = alone ? steady.occupantC(chamber.room().warmestC(), 1, 0) : stuckOn.get().metrics().occupant().highest();
+        double deadEndC = alone ? steady.occupantC(coldestC, 0, 0) : dead.get().metrics().occupant().lowest();
+        Sizing.Runs runs = new Sizing.Runs(daily.get(), empty.get(), fromCold.get(), coldCut.get(), warmCut.get());
+        return new Situation(setup, rig, running.get(), daily.get(), stuckOn.get(), dead.get(), stuckOnEndC, deadEndC, steady,
+                Ladder.of(setup, rig, daily.get(), stuckOn.get(), dead.get(), stuckOnEndC, deadEndC),
                 Sizing.of(chamber, setup.needs(), steady, runs, leadingLoop(setup)),
-                steady.balance(setup.needs().keep().middleC(), coldestC), Loads.of(setup, running.get()), coarse);
+                steady.balance(setup.needs().keep().middleC(), coldestC), Loads.of(setup, daily.get()), coarse);
+    }
+
+    /**
+     * Whether a heater stuck on is alone with the room. Then it ends at the root of the balance, which three days of a heavy box do not reach; wherever
+     * something else cools, airs, cuts out or shines on it, the rehearsed failure itself says where it ends, and there is no second answer.
+     */
+    private static boolean nothingActsBeside(Setup setup) {
+        Chamber chamber = setup.chamber();
+        boolean backed = chamber.heaters().stream().anyMatch(heater -> heater.ownThermostat().isPresent());
+        boolean others = chamber.appliances().stream().anyMatch(each -> each instanceof Cooler || each instanceof Lamp
+                || setup.isControlled(each.id()) && !(each instanceof Heater));
+        boolean opens = setup.controllers().stream().anyMatch(each -> each.isCutOut() || Translation.isChosen(each.settings(), Parameter.HIGH_ALARM_OPENS));
+        return !backed && !others && !opens && chamber.room().sun().isEmpty();
+    }
+
+    private static Scenario cut(double roomC, double stepS) {
+        return new Scenario(RoomCurve.constant(roomC), 0, FAILURE_S, stepS, Scenario.Start.SETTLED, List.of(), FAILURE_BUCKETS)
+                .with(new Scenario.PowerCut(0, FAILURE_S));
     }
 
     /** Begins to work something out beside the caller; what is refused there is refused where the result is asked for. */
@@ -133,17 +160,19 @@ public record Assessment(Situation situation, List<Finding> findings) {
         Contents full = setup.chamber().contents();
         Contents next = Contents.dry(Math.min(EMPTY_KG, full.massKg()), full.specificHeatJkgK(),
                 Math.min(EMPTY_M2, full.surfaceM2()), 0);
-        Setup empty = new Setup(setup.chamber().with(next), setup.needs(), setup.probes(), setup.controllers(), setup.power());
+        Setup empty = setup.with(setup.chamber().with(next));
         return Rehearsal.run(empty.rig().lookingNoOftenerThan(scenario.stepS()), new Scenario(scenario.room(), scenario.startHour(),
                 Math.min(lengthS, scenario.durationS()), scenario.stepS(), Scenario.Start.SETTLED, List.of(), 1));
     }
 
-    private static Scenario failure(Rig rig, double roomC, double stepS, java.util.function.Function<Loop, Fault> fault) {
-        // Only heaters get stuck here: a cooler stuck on is another story, and its own fault.
-        List<Fault> faults = rig.controllers().stream().flatMap(controller -> controller.loops().stream())
-                .filter(loop -> !loop.cutOut() && rig.chamber().heaters().stream().anyMatch(heater -> loop.applianceIds().contains(heater.id())))
-                .map(fault).toList();
-        return new Scenario(RoomCurve.constant(roomC), 0, FAILURE_S, stepS, Scenario.Start.SETTLED, faults,
-                FAILURE_BUCKETS);
+    /** Towards heat, what warms sticks on, or, where nothing does, what cools is dead; towards cold the other way round. */
+    private static Scenario failure(Setup setup, double roomC, double stepS, boolean towardsHeat) {
+        List<PlannedController.PlannedLoop> governing = setup.controllers().stream().filter(each -> !each.readsHumidity()).flatMap(each -> each.loops().stream())
+                .filter(loop -> !loop.cutOut()).toList();
+        List<PlannedController.PlannedLoop> warming = governing.stream().filter(loop -> setup.effects(loop).contains(Effect.WARMS)).toList();
+        boolean warms = !setup.chamber().heaters().isEmpty();
+        List<PlannedController.PlannedLoop> failing = warms ? warming : governing.stream().filter(loop -> setup.effects(loop).contains(Effect.COOLS)).toList();
+        List<Fault> faults = failing.stream().map(loop -> warms == towardsHeat ? (Fault) new Fault.RelayStuckOn(loop.id(), 0) : new Fault.RelayStuckOff(loop.id(), 0)).toList();
+        return new Scenario(RoomCurve.constant(roomC), 0, FAILURE_S, stepS, Scenario.Start.SETTLED, faults, FAILURE_BUCKETS);
     }
 }

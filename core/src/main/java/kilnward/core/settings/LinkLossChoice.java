@@ -2,9 +2,9 @@ package kilnward.core.settings;
 
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import java.util.TreeMap;
-import kilnward.core.chamber.Cooler;
-import kilnward.core.chamber.Vent;
+import kilnward.core.chamber.Effect;
 import kilnward.core.finding.Quantity;
 import kilnward.core.finding.Unit;
 import kilnward.core.rehearsal.Fault;
@@ -28,7 +28,8 @@ public record LinkLossChoice(boolean on, double offHarmsS, double onHarmsS, doub
 
     /** Rehearses both: what warms stuck on in the warmest room and dead in the coldest, what cools the other way round. */
     public static LinkLossChoice of(Setup setup, PlannedController controller) {
-        boolean cools = controller.applianceIds().stream().map(setup::appliance).anyMatch(each -> each instanceof Cooler || each instanceof Vent);
+        Set<Effect> effects = setup.effects(controller);
+        boolean cools = !effects.contains(Effect.WARMS) && (effects.contains(Effect.COOLS) || effects.contains(Effect.AIRS));
         double warmest = setup.chamber().room().warmestC();
         double coldest = setup.chamber().room().coldestC();
         Metrics off = lost(setup, controller, false, cools ? warmest : coldest);

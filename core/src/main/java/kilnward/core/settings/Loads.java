@@ -28,14 +28,14 @@ final class Loads {
             for (int at = 0; at < controller.loops().size(); at++) {
                 double cyclesPerDay = 24 * running.metrics().loops().get(setup.firstLoop(i) + at).cyclesPerHour();
                 PlannedController.PlannedLoop loop = controller.loops().get(at);
-                String name = (at == 0 ? "The outlet of " : "The second outlet of ") + controller.name();
+                String name = "The outlet of " + setup.outputName(loop);
                 supplyOf(setup, loop).ifPresent(supply -> outlets.add(new Outlet(name, supply, loop.ratedA(), loop.ratedDcA(), loop.ratedW(),
-                        loop.applianceIds().stream().map(setup::appliance).map(Loads::load).toList(), cyclesPerDay, loop.cutOut())));
+                        loop.applianceIds().stream().map(setup::appliance).map(each -> load(setup, each)).toList(), cyclesPerDay, loop.cutOut())));
             }
         }
         for (Appliance appliance : setup.chamber().appliances()) {
             if (!setup.isControlled(appliance.id()) && appliance.runsByItself() && appliance.electricalW() > 0) {
-                setup.power().of(appliance.id()).ifPresent(supply -> outlets.add(unswitched(appliance.id(), supply, load(appliance))));
+                setup.power().of(appliance.id()).ifPresent(supply -> outlets.add(unswitched(setup.name(appliance.id()), supply, load(setup, appliance))));
             }
         }
         double lowVoltageW = outlets.stream().filter(each -> Optional.of(each.supply()).equals(setup.power().lowVoltage()))
@@ -57,7 +57,7 @@ final class Loads {
                 .max(java.util.Comparator.comparingDouble(Supply::voltageV));
     }
 
-    private static Load load(Appliance appliance) {
-        return new Load(appliance.id(), LoadKind.of(appliance), Math.max(0.1, appliance.electricalW()));
+    private static Load load(Setup setup, Appliance appliance) {
+        return new Load(setup.name(appliance.id()), LoadKind.of(appliance), Math.max(0.1, appliance.electricalW()));
     }
 }

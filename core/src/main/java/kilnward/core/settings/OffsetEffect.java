@@ -64,7 +64,7 @@ public record OffsetEffect(Metrics.Level believed, Metrics.Level had, Metrics.Le
     static Setup withSensorError(Setup setup, PlannedController controller, boolean humid, double error) {
         List<Probe> probes = setup.probes().stream().map(probe -> !controller.probeIds().contains(probe.id()) ? probe
                 : humid ? probe.withHumidityError(error) : probe.withSensorError(error)).toList();
-        return new Setup(setup.chamber(), setup.needs(), probes, setup.controllers(), setup.power());
+        return setup.withProbes(probes);
     }
 
     private static Metrics.Level level(Situation situation, boolean humid) {

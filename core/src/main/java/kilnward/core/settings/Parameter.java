@@ -84,16 +84,24 @@ public enum Parameter {
     LIGHT_BELOW(Kind.PERCENT),
     /** … for this long without a break (s). */
     LIGHT_DELAY(Kind.SECONDS),
-    /** How long a demand must last before the output comes on (min). */
+    /** How long a demand must last before the output comes on (min); of a two-sided device without one for each, that of the output that lowers. */
     ACT_DELAY(Kind.MINUTES),
-    /** Shortest rest between two runs (min). */
+    /** The same for the second output. */
+    SECOND_ACT_DELAY(Kind.MINUTES),
+    /** Shortest rest between two runs (min); of a two-sided device without one for each, that of the output that lowers. */
     MIN_OFF(Kind.MINUTES),
+    /** The same for the second output. */
+    SECOND_MIN_OFF(Kind.MINUTES),
     /** Nothing comes on for this long after mains returns (min). */
     AFTER_MAINS(Kind.MINUTES),
-    /** While there is a demand it works this long (min) … */
+    /** While there is a demand the first output works this long (min) … */
     PULSE_ON(Kind.MINUTES),
     /** … and rests this long (min). */
     PULSE_REST(Kind.MINUTES),
+    /** While there is a demand the second output works this long (min) … */
+    SECOND_PULSE_ON(Kind.MINUTES),
+    /** … and rests this long (min). */
+    SECOND_PULSE_REST(Kind.MINUTES),
     /** Whether it works only while there is light: {@code 0} always, {@code 1} only then. */
     ONLY_LIT(Kind.CHOICE, 2),
     /** High alarm. */

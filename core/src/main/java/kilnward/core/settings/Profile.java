@@ -59,6 +59,8 @@ public record Profile(String name, LawKind law, DisplayUnit unit, double resolut
                 "must hold both DAY_FROM and DAY_TO, or neither");
         Require.that(seen.contains(Parameter.PULSE_ON) == seen.contains(Parameter.PULSE_REST), "keys", seen,
                 "must hold both PULSE_ON and PULSE_REST, or neither");
+        Require.that(seen.contains(Parameter.SECOND_PULSE_ON) == seen.contains(Parameter.SECOND_PULSE_REST), "keys", seen,
+                "must hold both SECOND_PULSE_ON and SECOND_PULSE_REST, or neither");
         Require.that(!seen.contains(Parameter.UNDER_PRESSURE) || !seen.contains(Parameter.INTAKE_KEPT), "keys", seen,
                 "must hold UNDER_PRESSURE or INTAKE_KEPT, which are the same counted from the other end, not both");
         Require.that(!seen.contains(Parameter.FAN_SET_VALUE) || seen.contains(Parameter.DIFFERENTIAL), "keys", seen,

@@ -4,6 +4,7 @@ import java.util.List;
 import java.util.Objects;
 import java.util.Optional;
 import kilnward.core.control.SwitchingPoints;
+import kilnward.core.finding.RefusedValueException;
 import kilnward.core.finding.Remedy;
 import kilnward.core.probe.DisplayUnit;
 
@@ -52,30 +53,6 @@ public final class Rekey {
         return acceptable(controller, moved);
     }
 
-    /**
-     * The settings with an alarm at a level at the occupant.
-     *
-     * @param parameter  HIGH_ALARM or LOW_ALARM
-     * @param occupantC  level at the occupant (°C)
-     * @param placementK occupant less display (K)
-     * @return the settings, rounded towards the keep band; empty where the controller cannot be given that
-     */
-    public static Optional<Settings> alarmAt(PlannedController controller, Parameter parameter, double occupantC,
-                                             double placementK) {
-        if (controller.profile().key(parameter).isEmpty()) {
-            return Optional.empty();
-        }
-        DisplayUnit unit = controller.settings().unit(controller.profile());
-        double display = unit.fromModel(occupantC - placementK);
-        ProfileKey key = Translation.key(controller.profile(), controller.settings(), parameter);
-        boolean high = parameter == Parameter.HIGH_ALARM;
-        double wished = high ? key.down(display) : key.up(display);
-        // A device that wants its alarms farther from the set value gets them as near as it takes.
-        double taken = controller.profile().alarmLimit(controller.settings(), parameter)
-                .map(limit -> high ? Math.max(wished, key.up(limit)) : Math.min(wished, key.down(limit))).orElse(wished);
-        return acceptable(controller, controller.settings().with(parameter, taken));
-    }
-
     /** The keys that differ between a controller's settings and others, as changes to put in. */
     public static List<Remedy.Change> changes(PlannedController controller, Settings other) {
         return other.values().entrySet().stream()
@@ -83,7 +60,24 @@ public final class Rekey {
                 .map(entry -> new Remedy.Change(controller.id(), entry.getKey().name(), entry.getValue())).toList();
     }
 
-    private static Optional<Settings> acceptable(PlannedController controller, Settings settings) {
+    /**
+     * The settings with which it acts inside a band and nowhere outside it.
+     *
+     * @param low  lowest level, as shown (°C or %RH)
+     * @param high highest level
+     * @return empty where the controller cannot be set so
+     */
+    public static Optional<Settings> banded(Setup setup, PlannedController controller, double low, double high) {
+        DisplayUnit unit = controller.settings().unit(controller.profile());
+        try {
+            Translation.Banded banded = Translation.band(controller.profile(), controller.settings(), unit.fromModel(low), unit.fromModel(high), setup.wanted(controller));
+            return banded.fits() ? acceptable(controller, banded.settings()) : Optional.empty();
+        } catch (RefusedValueException impossible) {
+            return Optional.empty();
+        }
+    }
+
+    static Optional<Settings> acceptable(PlannedController controller, Settings settings) {
         // What is already wrong with another key does not stand in the way of mending this one.
         boolean refused = controller.profile().refusals(settings).stream().anyMatch(refusal -> {
             Parameter parameter = Parameter.valueOf(refusal.field().substring("values.".length()));

@@ -1,13 +1,14 @@
 package kilnward.core.settings;
 
+import java.util.EnumSet;
 import java.util.List;
+import java.util.Map;
 import java.util.Objects;
+import java.util.Set;
+import java.util.stream.Collectors;
 import kilnward.core.chamber.Appliance;
-import kilnward.core.chamber.Bowl;
 import kilnward.core.chamber.Chamber;
-import kilnward.core.chamber.Heater;
-import kilnward.core.chamber.Humidifier;
-import kilnward.core.chamber.Lamp;
+import kilnward.core.chamber.Effect;
 import kilnward.core.control.Direction;
 import kilnward.core.finding.RefusedValueException;
 import kilnward.core.finding.Require;
@@ -23,14 +24,41 @@ import kilnward.core.rehearsal.Rig;
  * @param probes      probes
  * @param controllers controllers with their settings
  * @param power       what feeds the appliances
+ * @param names       what the keeper calls appliances and probes, by id; what has none is told by its id
  */
-public record Setup(Chamber chamber, Needs needs, List<Probe> probes, List<PlannedController> controllers, Power power) {
+public record Setup(Chamber chamber, Needs needs, List<Probe> probes, List<PlannedController> controllers, Power power, Map<String, String> names) {
     public Setup {
         Objects.requireNonNull(chamber, "chamber");
         Objects.requireNonNull(needs, "needs");
         probes = List.copyOf(probes);
         controllers = List.copyOf(controllers);
         Objects.requireNonNull(power, "power");
+        names = Map.copyOf(names);
+    }
+
+    /** One whose appliances and probes have no names. */
+    public Setup(Chamber chamber, Needs needs, List<Probe> probes, List<PlannedController> controllers, Power power) {
+        this(chamber, needs, probes, controllers, power, Map.of());
+    }
+
+    /** What the keeper calls an appliance or a probe. */
+    public String name(String id) {
+        return names.getOrDefault(id, id);
+    }
+
+    /** The same with another chamber. */
+    public Setup with(Chamber other) {
+        return new Setup(other, needs, probes, controllers, power, names);
+    }
+
+    /** The same with other probes. */
+    public Setup withProbes(List<Probe> others) {
+        return new Setup(chamber, needs, others, controllers, power, names);
+    }
+
+    /** The same with other controllers. */
+    public Setup withControllers(List<PlannedController> others) {
+        return new Setup(chamber, needs, probes, others, power, names);
     }
 
     /** Chamber, probes and controllers as the simulator takes them. */
@@ -41,9 +69,23 @@ public record Setup(Chamber chamber, Needs needs, List<Probe> probes, List<Plann
 
     /** Which way the appliance of a controller's first output moves what the controller reads. */
     public Direction wanted(PlannedController controller) {
-        return controller.loops().get(0).applianceIds().stream().map(this::appliance)
-                .anyMatch(each -> controller.readsHumidity() ? each instanceof Humidifier || each instanceof Bowl
-                        : each instanceof Heater || each instanceof Lamp) ? Direction.RAISE : Direction.LOWER;
+        return effects(controller.loops().get(0)).stream()
+                .anyMatch(effect -> controller.readsHumidity() ? effect == Effect.MOISTENS : effect.raisesTemperature()) ? Direction.RAISE : Direction.LOWER;
+    }
+
+    /** What the appliances on an output do. */
+    public Set<Effect> effects(PlannedController.PlannedLoop loop) {
+        return loop.applianceIds().stream().map(id -> appliance(id).effect()).collect(Collectors.toCollection(() -> EnumSet.noneOf(Effect.class)));
+    }
+
+    /** What the appliances on all outputs of a controller do. */
+    public Set<Effect> effects(PlannedController controller) {
+        return controller.loops().stream().flatMap(loop -> effects(loop).stream()).collect(Collectors.toCollection(() -> EnumSet.noneOf(Effect.class)));
+    }
+
+    /** What an output is called: by what hangs on it. */
+    public String outputName(PlannedController.PlannedLoop loop) {
+        return loop.applianceIds().stream().map(this::name).collect(Collectors.joining(", "));
     }
 
     /** Whether an appliance hangs on some controller. */
@@ -65,8 +107,7 @@ public record Setup(Chamber chamber, Needs needs, List<Probe> probes, List<Plann
 
     /** The same setup with other values in one controller. */
     public Setup with(String controllerId, Settings settings) {
-        return new Setup(chamber, needs, probes, controllers.stream()
-                .map(each -> each.id().equals(controllerId) ? each.with(settings) : each).toList(), power);
+        return withControllers(controllers.stream().map(each -> each.id().equals(controllerId) ? each.with(settings) : each).toList());
     }
 
     /** A controller by its id. */

@@ -4,18 +4,20 @@ import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
+import java.util.OptionalDouble;
 import java.util.TreeMap;
 import java.util.concurrent.atomic.AtomicInteger;
 import java.util.stream.IntStream;
 import kilnward.core.chamber.Humidifier;
 import kilnward.core.control.Direction;
 import kilnward.core.control.SwitchingPoints;
+import kilnward.core.finding.Finding;
 import kilnward.core.finding.Quantity;
 import kilnward.core.finding.RefusedValueException;
 import kilnward.core.finding.Unit;
 import kilnward.core.life.HumidityBand;
-import kilnward.core.life.Side;
 import kilnward.core.load.LoadCheck;
 import kilnward.core.load.LoadKind;
 import kilnward.core.probe.DisplayUnit;
@@ -34,8 +36,9 @@ import kilnward.core.rehearsal.Scenario;
  * @param fits       whether the occupant then stays inside what is wanted for the whole day
  * @param rehearsals how many days were rehearsed to find it
  * @param thermostats where the own thermostats of its heaters belong, as a second layer
+ * @param obstacle    what stands against keying it in, by the rule of {@link Proof}; where there is anything, it is told and not offered
  */
-public record Suggestion(Settings settings, List<Reason> reasons, boolean fits, int rehearsals, List<ThermostatAdvice> thermostats) {
+public record Suggestion(Settings settings, List<Reason> reasons, boolean fits, int rehearsals, List<ThermostatAdvice> thermostats, Optional<Proof.Obstacle> obstacle) {
     /** Told how far a search is. What it throws ends the search. */
     @FunctionalInterface
     public interface Progress {
@@ -95,7 +98,15 @@ public record Suggestion(Settings settings, List<Reason> reasons, boolean fits, 
     /** How far outside what is wanted a value may be set before the device refuses it (K or points). */
     private static final double SETTABLE_BEYOND = 1;
     private static final double DAY_S = 86_400;
-    private static final double STEP_S = 2;
+    private static final double SHORTEST_STEP_S = 1;
+    private static final double LONGEST_STEP_S = 5;
+
+    /** Widths that are proven before it is said that none holds. */
+    private static final int MOST_PROVEN = 6;
+    private static final int PROOF_BUCKETS = 288;
+    /** Least distance between where a two-sided device raises and where it lowers (K or points): below it a swing carries it from one into the other. */
+    private static final double LEAST_ZONE_K = 0.5;
+    private static final double LEAST_ZONE_PCT = 6;
 
     public Suggestion {
         reasons = List.copyOf(reasons);
@@ -196,24 +207,64 @@ public record Suggestion(Settings settings, List<Reason> reasons, boolean fits, 
                 progress.reached(done.incrementAndGet(), of);
                 return tried;
             })).toList();
-            List<Trial> trials = all.stream().map(Tried::best).toList();
-            int count = 1 + all.stream().mapToInt(Tried::rehearsals).sum();
-            Comparator<Trial> byTrade = Comparator.comparingDouble(this::trade);
-            Trial best = trials.stream().filter(each -> each.inside() && each.perHour() <= mostPerHour).min(byTrade)
-                    .or(() -> trials.stream().filter(Trial::inside).min(byTrade))
-                    .orElseGet(() -> trials.stream().min(byTrade).orElseThrow());
-            LinkLossChoice linkLoss = profile.key(Parameter.LINK_LOSS).isPresent() && !humidity ? LinkLossChoice.of(setup, controller) : null;
-            Settings settings = limits(alarms(best), best);
-            if (linkLoss != null) {
-                settings = settings.with(Parameter.LINK_LOSS, linkLoss.on() ? 1 : 0);
+            List<Trial> trials = all.stream().map(Tried::best).filter(Objects::nonNull).toList();
+            if (trials.isEmpty()) {
+                return new Suggestion(controller.settings(), List.of(), false, 1, List.of(), Optional.of(Proof.Obstacle.of(Proof.Obstacle.Kind.REFUSED)));
             }
+            int count = 1 + all.stream().mapToInt(Tried::rehearsals).sum();
+            List<Trial> ranked = trials.stream().sorted(Comparator.comparing((Trial each) -> !(each.inside() && each.perHour() <= mostPerHour && isApart(each)))
+                    .thenComparing(each -> !each.inside()).thenComparingDouble(this::trade)).toList();
+            LinkLossChoice linkLoss = profile.key(Parameter.LINK_LOSS).isPresent() && !humidity ? LinkLossChoice.of(setup, controller) : null;
+            Keyed keyed = proven(ranked, linkLoss);
+            Trial best = keyed.trial();
+            Settings settings = keyed.settings();
             List<Reason> reasons = new ArrayList<>();
             for (ProfileKey key : profile.keys()) {
                 reason(key, settings, best, linkLoss).ifPresent(reasons::add);
             }
             int neighbours = (int) reasons.stream().flatMap(each -> java.util.stream.Stream.of(each.lower(), each.higher())).filter(Optional::isPresent).count();
             return new Suggestion(settings, reasons, best.inside(), count + neighbours,
-                    humidity ? List.of() : ThermostatAdvice.of(setup.with(controller.id(), settings), controller, best.highest()));
+                    humidity ? List.of() : ThermostatAdvice.of(setup.with(controller.id(), settings), controller, best.highest()), keyed.obstacle());
+        }
+
+        /** Everything keyed in for a trial, and what stands against it. */
+        private record Keyed(Trial trial, Settings settings, Optional<Proof.Obstacle> obstacle) {
+        }
+
+        /** The first of the ranked trials that proves right; where none does, the first of all with what stands against it. */
+        private Keyed proven(List<Trial> ranked, LinkLossChoice linkLoss) {
+            Scenario day = new Scenario(RoomCurve.day(setup.chamber().room()), 9, DAY_S, stepS(), Scenario.Start.SETTLED, List.of(), PROOF_BUCKETS);
+            List<Finding> before = Assessment.untried(setup, day, false).plain();
+            Keyed nearest = null;
+            for (Trial trial : ranked.subList(0, Math.min(MOST_PROVEN, ranked.size()))) {
+                for (boolean near : new boolean[] {false, true}) {
+                    Settings settings = limits(alarms(trial, near), trial);
+                    if (linkLoss != null) {
+                        settings = settings.with(Parameter.LINK_LOSS, linkLoss.on() ? 1 : 0);
+                    }
+                    if (near && settings.equals(limits(alarms(trial, false), trial))) {
+                        continue;
+                    }
+                    Optional<Proof.Obstacle> obstacle = settings.equals(controller.settings()) ? Optional.empty()
+                            : Proof.obstacle(before, setup, setup.with(controller.id(), settings), day);
+                    Keyed keyed = new Keyed(trial, settings, obstacle);
+                    if (obstacle.isEmpty()) {
+                        return keyed;
+                    }
+                    nearest = nearest == null ? keyed : nearest;
+                }
+            }
+            return nearest;
+        }
+
+        /** Whether the two outputs of a two-sided device begin far enough from each other. */
+        private boolean isApart(Trial trial) {
+            if (!profile.isTwoSided()) {
+                return true;
+            }
+            double raise = Translation.points(profile, trial.settings(), 0, wanted).orElseThrow().onAt();
+            double lower = Translation.points(profile, trial.settings(), 1, wanted).orElseThrow().onAt();
+            return unit.differenceToModel(lower - raise) >= (humidity ? LEAST_ZONE_PCT : LEAST_ZONE_K) - 1e-9;
         }
 
         /** The smallest step in which its levels can be moved, as displayed. */
@@ -270,12 +321,21 @@ public record Suggestion(Settings settings, List<Reason> reasons, boolean fits, 
         private Settings guarded(Settings settings) {
             Settings guarded = settings;
             boolean rests = profile.key(Parameter.MIN_OFF).isPresent();
-            guarded = up(guarded, Parameter.MIN_OFF, compressor ? REST_MIN : 0);
-            guarded = up(guarded, Parameter.ACT_DELAY, compressor && !rests ? REST_MIN : 0);
+            boolean each = profile.key(Parameter.SECOND_MIN_OFF).isPresent() || profile.key(Parameter.SECOND_ACT_DELAY).isPresent();
+            boolean first = compressorOn(0) || !each && compressor;
+            guarded = up(guarded, Parameter.MIN_OFF, first ? REST_MIN : 0);
+            guarded = up(guarded, Parameter.ACT_DELAY, first && !rests ? REST_MIN : 0);
+            guarded = up(guarded, Parameter.SECOND_MIN_OFF, compressorOn(1) ? REST_MIN : 0);
+            guarded = up(guarded, Parameter.SECOND_ACT_DELAY, compressorOn(1) && profile.key(Parameter.SECOND_MIN_OFF).isEmpty() ? REST_MIN : 0);
             guarded = up(guarded, Parameter.AFTER_MAINS, compressor ? AFTER_MAINS_MIN : 0);
             guarded = up(guarded, Parameter.OUTPUT_MODE, 0);
             guarded = up(guarded, Parameter.SECOND_OUTPUT_MODE, 0);
             return up(guarded, Parameter.HIGH_ALARM_OPENS, onlyRaises() ? 1 : 0);
+        }
+
+        private boolean compressorOn(int loop) {
+            return loop < controller.loops().size() && controller.loops().get(loop).applianceIds().stream().map(setup::appliance)
+                    .anyMatch(each -> LoadKind.of(each) == LoadKind.COMPRESSOR);
         }
 
         private boolean onlyRaises() {
@@ -310,9 +370,15 @@ public record Suggestion(Settings settings, List<Reason> reasons, boolean fits, 
             int count = 0;
             for (int i = 0; i < CENTRINGS; i++) {
                 boolean one = profile.law() == LawKind.ON_OFF && !profile.isTwoSided();
-                Trial trial = rehearse(one ? Translation.withPoints(profile, from, new SwitchingPoints(wanted, middle - sign * 0.5 * width,
-                        middle + sign * 0.5 * width), Translation.Anchor.OFF)
-                        : Translation.band(profile, from, middle - 0.5 * width, middle + 0.5 * width, wanted).settings());
+                Settings about;
+                try {
+                    about = one ? Translation.withPoints(profile, from, new SwitchingPoints(wanted, middle - sign * 0.5 * width,
+                            middle + sign * 0.5 * width), Translation.Anchor.OFF) : Translation.band(profile, from, middle - 0.5 * width, middle + 0.5 * width, wanted).settings();
+                } catch (RefusedValueException impossible) {
+                    // Its ranges and steps end before this: what was tried so far is what there is.
+                    break;
+                }
+                Trial trial = rehearse(about);
                 count++;
                 if (best == null || trial.margin() > best.margin()) {
                     best = trial;
@@ -326,10 +392,16 @@ public record Suggestion(Settings settings, List<Reason> reasons, boolean fits, 
             return new Tried(best, count);
         }
 
+        /** As long as the device that looks most often lets it be. */
+        private double stepS() {
+            double fastestS = setup.controllers().stream().mapToDouble(each -> each.profile().samplingS()).min().orElse(SHORTEST_STEP_S);
+            return Math.max(SHORTEST_STEP_S, Math.min(LONGEST_STEP_S, fastestS));
+        }
+
         private Metrics metrics(Settings settings) {
             Setup changed = setup.with(controller.id(), settings);
-            return Rehearsal.run(changed.rig(), new Scenario(RoomCurve.day(setup.chamber().room()), 9, DAY_S,
-                    Math.min(STEP_S, profile.samplingS()), Scenario.Start.SETTLED, List.of(), 1)).metrics();
+            return Rehearsal.run(changed.rig().lookingNoOftenerThan(stepS()), new Scenario(RoomCurve.day(setup.chamber().room()), 9, DAY_S,
+                    stepS(), Scenario.Start.SETTLED, List.of(), 1)).metrics();
         }
 
         private Trial rehearse(Settings settings) {
@@ -346,22 +418,20 @@ public record Suggestion(Settings settings, List<Reason> reasons, boolean fits, 
             return metrics.loops().subList(first, first + controller.loops().size()).stream().mapToDouble(Metrics.Switching::cyclesPerHour).max().orElse(0);
         }
 
-        /** Alarms just outside what is wanted, clear of the swing, and well before harm. */
-        private Settings alarms(Trial best) {
+        /** Alarms outside what is wanted and clear of the swing, with time before harm; where there is no place for one, it stays as it is. */
+        private Settings alarms(Trial best, boolean near) {
             Settings settings = best.settings();
-            double clear = 2 * unit.differenceToModel(profile.resolution());
             double placement = best.mean() - best.display().mean();
             for (Parameter alarm : List.of(Parameter.HIGH_ALARM, Parameter.LOW_ALARM)) {
-                if (profile.key(alarm).isEmpty()) {
-                    continue;
-                }
                 boolean up = alarm == Parameter.HIGH_ALARM;
-                double outermost = up ? Math.max(high, Math.max(best.highest(), best.display().highest() + placement) + clear)
-                        : Math.min(low, Math.min(best.lowest(), best.display().lowest() + placement) - clear);
-                double harm = humidity ? Double.NaN : setup.needs().nearest(up ? Side.HIGH : Side.LOW).map(limit -> limit.levelC()).orElse(Double.NaN);
-                boolean beyond = up ? outermost >= harm : outermost <= harm;
-                double level = beyond ? 0.5 * (harm + (up ? best.highest() : best.lowest())) : outermost;
-                settings = Rekey.alarmAt(controller.with(settings), alarm, level, placement).orElse(settings);
+                double reached = up ? Math.max(best.display().highest(), best.highest() - placement) : Math.min(best.display().lowest(), best.lowest() - placement);
+                // As an alarm that is nowhere yet, so that even the place where it stands counts as one.
+                PlannedController without = controller.with(settings.with(alarm, Double.MAX_VALUE / 4));
+                List<Settings> places = profile.key(alarm).isEmpty() ? List.of() : AlarmPlace.candidates(without, alarm, up ? high : low, reached, placement,
+                        humidity ? OptionalDouble.empty() : AlarmPlace.harm(setup, up));
+                if (!places.isEmpty()) {
+                    settings = places.get(near ? places.size() - 1 : 0);
+                }
             }
             return settings;
         }
@@ -384,9 +454,9 @@ public record Suggestion(Settings settings, List<Reason> reasons, boolean fits, 
                 case DIFFERENTIAL, ON_AT -> best.perHour() <= mostPerHour
                         ? "The least swing for the switching it costs: {perHour} times an hour, where " + (compressor ? "a compressor bears {most}." : "{most} wear a contact out in a year.")
                         : "It still switches {perHour} times an hour, more than {most}: add mass, take a weaker appliance, or move the probe away from it.";
-                case HIGH_ALARM -> "Above the swing and at the end of what is wanted: the display reaches {display} in a sound day.";
-                case LOW_ALARM -> "Below the swing and at the end of what is wanted: the display falls to {display} in a sound day.";
-                case MIN_OFF, ACT_DELAY -> compressor && settings.need(parameter) > 0 ? "A compressor must rest before it starts again." : "Nothing here needs a rest: a delay only widens the swing.";
+                case HIGH_ALARM -> "Above the swing and outside what is wanted, with most of the way to harm left: the display reaches {display} in a sound day.";
+                case LOW_ALARM -> "Below the swing and outside what is wanted, with most of the way to harm left: the display falls to {display} in a sound day.";
+                case MIN_OFF, ACT_DELAY, SECOND_MIN_OFF, SECOND_ACT_DELAY -> compressor && settings.need(parameter) > 0 ? "A compressor must rest before it starts again." : "Nothing here needs a rest: a delay only widens the swing.";
                 case DIRECTION -> setup.wanted(controller) == Direction.RAISE ? humidity ? "The appliance on it moistens." : "The appliance on it warms."
                         : humidity ? "The appliance on it dries." : "The appliance on it cools.";
                 case AFTER_MAINS -> compressor ? "So that a compressor does not start against its own pressure when mains comes back." : "Nothing here minds starting at once.";

@@ -77,7 +77,7 @@ public record ThermostatAdvice(String applianceId, OptionalDouble opensAtC, Opti
     private static Metrics stuck(Setup setup, Heater heater, OwnThermostat thermostat) {
         Chamber chamber = setup.chamber();
         List<Appliance> set = chamber.appliances().stream().map(each -> each.id().equals(heater.id()) ? heater.with(thermostat) : each).toList();
-        Setup changed = new Setup(chamber.with(set), setup.needs(), setup.probes(), setup.controllers(), setup.power());
+        Setup changed = setup.with(chamber.with(set));
         List<Fault> faults = changed.controllers().stream().flatMap(each -> each.loops().stream()).filter(loop -> loop.applianceIds().contains(heater.id()))
                 .map(loop -> (Fault) new Fault.RelayStuckOn(loop.id(), 0)).toList();
         return Rehearsal.run(changed.rig().lookingNoOftenerThan(STEP_S), new Scenario(RoomCurve.constant(chamber.room().warmestC()), 0, STUCK_S, STEP_S,

@@ -57,9 +57,6 @@ public final class Translation {
     public static Controller toController(PlannedController planned, Direction wanted) {
         Profile profile = planned.profile();
         Settings settings = planned.settings();
-        Timers timers = new Timers(60 * settings.value(Parameter.ACT_DELAY).orElse(0.0), 60 * settings.value(Parameter.MIN_OFF).orElse(0.0),
-                60 * settings.value(Parameter.AFTER_MAINS).orElse(0.0), 60 * settings.value(Parameter.PULSE_ON).orElse(0.0),
-                60 * settings.value(Parameter.PULSE_REST).orElse(0.0));
         Display display = new Display(settings.unit(profile), profile.resolution(), settings.value(Parameter.OFFSET).orElse(0.0));
         Optional<Display> companion = settings.value(Parameter.SET_HUMIDITY)
                 .map(set -> new Display(DisplayUnit.RH, 1, settings.value(Parameter.HUMIDITY_OFFSET).orElse(0.0)));
@@ -67,11 +64,38 @@ public final class Translation {
         List<Loop> loops = new ArrayList<>();
         for (int i = 0; i < planned.loops().size(); i++) {
             PlannedController.PlannedLoop loop = planned.loops().get(i);
-            loops.add(new Loop(loop.id(), profile.law().keys().law(profile, settings, i, wanted), timers,
+            loops.add(new Loop(loop.id(), profile.law().keys().law(profile, settings, i, wanted), timers(profile, settings, i),
                     mode(settings, i == 0 ? Parameter.OUTPUT_MODE : Parameter.SECOND_OUTPUT_MODE), loop.applianceIds(), onlyLit, loop.cutOut()));
         }
         return new Controller(planned.id(), planned.probeIds(), display, profile.samplingS(), optional(settings, Parameter.HIGH_ALARM),
                 optional(settings, Parameter.LOW_ALARM), loops, companion, isChosen(settings, Parameter.HIGH_ALARM_OPENS));
+    }
+
+    /**
+     * What holds an output back. Delays, rests and pulses belong to an output. Of a two-sided device with one key for a delay or a rest it is the output that
+     * lowers which is held back, as that is where compressors are; with one for pulses, the one that raises, as that is where humidifiers are (common practice,
+     * no source).
+     *
+     * @param output position of the output
+     */
+    public static Timers timers(Profile profile, Settings settings, int output) {
+        boolean twoSided = profile.isTwoSided();
+        return new Timers(60 * guard(profile, settings, Parameter.ACT_DELAY, Parameter.SECOND_ACT_DELAY, output, twoSided),
+                60 * guard(profile, settings, Parameter.MIN_OFF, Parameter.SECOND_MIN_OFF, output, twoSided), 60 * settings.value(Parameter.AFTER_MAINS).orElse(0.0),
+                60 * pulse(settings, Parameter.PULSE_ON, Parameter.SECOND_PULSE_ON, output, twoSided),
+                60 * pulse(settings, Parameter.PULSE_REST, Parameter.SECOND_PULSE_REST, output, twoSided));
+    }
+
+    private static double guard(Profile profile, Settings settings, Parameter first, Parameter second, int output, boolean twoSided) {
+        boolean each = profile.key(second).isPresent();
+        if (output == 1 && each) {
+            return settings.value(second).orElse(0.0);
+        }
+        return twoSided && output == 0 && !each ? 0 : settings.value(first).orElse(0.0);
+    }
+
+    private static double pulse(Settings settings, Parameter first, Parameter second, int output, boolean twoSided) {
+        return output == 1 && (twoSided || settings.value(second).isPresent()) ? settings.value(second).orElse(0.0) : settings.value(first).orElse(0.0);
     }
 
     /** Whether the second of two choices is keyed in. */

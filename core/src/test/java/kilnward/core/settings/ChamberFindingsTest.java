@@ -82,7 +82,7 @@ class ChamberFindingsTest {
     private static final ProbePlace GOOD = ProbePlace.of(0, 0.2, 0, 0, 40);
 
     private static Optional<Finding> find(Setup setup, String code) {
-        return Assessment.of(setup, Osier.night(12)).findings().stream().filter(finding -> finding.code().equals(code)).findFirst();
+        return Said.find(setup, code);
     }
 
     private static Setup moistBox(double outputGh, double on, double off, double mistShare) {

@@ -71,7 +71,7 @@ class DeviceFindingsTest {
     }
 
     private static Optional<Finding> find(Setup setup, String code) {
-        return Assessment.of(setup, Osier.night(6)).findings().stream().filter(each -> each.code().equals(code)).findFirst();
+        return Said.find(setup, code);
     }
 
     /** It is found, and gone once its remedy is keyed in. */

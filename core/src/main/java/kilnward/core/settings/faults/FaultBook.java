@@ -42,6 +42,7 @@ public final class FaultBook {
     private static final double CUT_S = 12 * 3600;
     private static final double SHORT_CUT_S = 600;
     private static final double LID_S = 8 * 3600;
+    private static final double HOT_S = 4 * 3600;
     private static final double SNAP_K = 8;
     private static final double SNAP_S = 48 * 3600;
 
@@ -170,7 +171,7 @@ public final class FaultBook {
         linkLost(planned).ifPresent(then -> faults.add(new Fault.LinkLoss(planned.id(), then, FROM_S)));
         List<String> exhausts = planned.loops().stream().filter(loop -> loop.applianceIds().stream().map(setup::appliance)
                 .anyMatch(each -> each instanceof Fan fan && fan.kind() == Fan.Kind.EXHAUST)).map(PlannedController.PlannedLoop::id).toList();
-        faults.add(new Fault.ControllerOverheated(planned.id(), exhausts, FROM_S));
+        faults.add(new Fault.ControllerOverheated(planned.id(), exhausts, HOT_S, FROM_S));
         if (keyed.value(Parameter.HIGH_ALARM).isPresent() || keyed.value(Parameter.LOW_ALARM).isPresent()) {
             faults.add(new Fault.AlarmMuted(planned.id(), FROM_S));
         }

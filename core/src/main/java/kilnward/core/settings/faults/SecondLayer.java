@@ -14,14 +14,12 @@ import kilnward.core.chamber.Fan;
 import kilnward.core.chamber.Heater;
 import kilnward.core.chamber.OwnThermostat;
 import kilnward.core.control.Style;
-import kilnward.core.life.HarmLimit;
-import kilnward.core.life.Needs;
-import kilnward.core.life.Side;
 import kilnward.core.probe.DisplayUnit;
 import kilnward.core.probe.Probe;
 import kilnward.core.probe.ProbePlace;
 import kilnward.core.rehearsal.Watch;
 import kilnward.core.settings.Parameter;
+import kilnward.core.settings.BackupLevel;
 import kilnward.core.settings.PlannedController;
 import kilnward.core.settings.Profile;
 import kilnward.core.settings.ProfileKey;
@@ -34,28 +32,28 @@ public enum SecondLayer {
     OWN_THERMOSTAT(Shared.OUTLET) {
         @Override
         Optional<Setup> addTo(Setup setup) {
-            return level(setup).map(levelC -> onHeaters(setup, heater -> heater.with(new OwnThermostat(levelC, levelC - 1.5))));
+            return dial(setup).map(level -> onHeaters(setup, heater -> heater.with(level.thermostat())));
         }
     },
     /** A second controller in series, with a probe of its own. */
     SECOND_CONTROLLER(Shared.KIND, Shared.OUTLET) {
         @Override
         Optional<Setup> addTo(Setup setup) {
-            return level(setup).filter(levelC -> setup.controllers().stream().noneMatch(PlannedController::isCutOut)).map(levelC -> withCutOut(setup, levelC));
+            return BackupLevel.of(setup).filter(level -> setup.controllers().stream().noneMatch(PlannedController::isCutOut)).map(level -> withCutOut(setup, level));
         }
     },
     /** A mechanical thermostat in series: coarse, and of another kind than what governs. */
     MECHANICAL_THERMOSTAT() {
         @Override
         Optional<Setup> addTo(Setup setup) {
-            return level(setup).map(levelC -> onHeaters(setup, heater -> heater.with(new OwnThermostat(levelC, levelC - 4))));
+            return dial(setup).map(level -> onHeaters(setup, heater -> heater.with(new OwnThermostat(level.opensC(), level.opensC() - COARSE_K))));
         }
     },
     /** A thermal fuse: opens once, and then for good. */
     THERMAL_FUSE() {
         @Override
         Optional<Setup> addTo(Setup setup) {
-            return level(setup).map(levelC -> onHeaters(setup, heater -> heater.with(new OwnThermostat(levelC, -30))));
+            return dial(setup).map(level -> onHeaters(setup, heater -> heater.with(new OwnThermostat(level.opensC(), NEVER_AGAIN_C))));
         }
     },
     /** Two heaters of half the size instead of one. */
@@ -110,6 +108,9 @@ public enum SecondLayer {
     /** Parts of a doubled appliance are told by this and a number behind its id. */
     static final String PART = "#";
     private static final String PROBE_ID = "second-layer-probe";
+    /** Between opening and closing of a mechanical thermostat (K); common practice, no source. */
+    private static final double COARSE_K = 4;
+    private static final double NEVER_AGAIN_C = -30;
     private final Set<Shared> shared;
 
     SecondLayer(Shared... shared) {
@@ -129,18 +130,12 @@ public enum SecondLayer {
         return shared;
     }
 
-    /**
-     * Where a layer against heat opens (°C): half of the way from the keep band to the nearest harm above, but no nearer than 1 K to either. Empty where no
-     * heater is controlled, no harm above is known, or there is no room between.
-     */
-    private static Optional<Double> level(Setup setup) {
-        Needs needs = setup.needs();
-        Optional<HarmLimit> harm = needs.nearest(Side.HIGH);
-        boolean heats = setup.chamber().heaters().stream().anyMatch(heater -> setup.isControlled(heater.id()));
-        if (!heats || harm.isEmpty() || harm.get().levelC() - needs.keep().highC() < 2) {
-            return Optional.empty();
-        }
-        return Optional.of(0.5 * (needs.keep().highC() + harm.get().levelC()));
+    /** A dial or a fuse is set to a degree at best: it wants this much between the keep band and harm (K). */
+    private static final double DIAL_ROOM_K = 2;
+
+    /** Where a layer with a dial opens; empty where there is no room for one. */
+    private static Optional<BackupLevel> dial(Setup setup) {
+        return BackupLevel.of(setup).filter(level -> level.roomK(setup.needs()) >= DIAL_ROOM_K);
     }
 
     private static Setup onHeaters(Setup setup, UnaryOperator<Heater> change) {
@@ -149,11 +144,11 @@ public enum SecondLayer {
     }
 
     private static Setup onControllers(Setup setup, UnaryOperator<PlannedController> change) {
-        return new Setup(setup.chamber(), setup.needs(), setup.probes(), setup.controllers().stream().map(change).toList(), setup.power());
+        return setup.withControllers(setup.controllers().stream().map(change).toList());
     }
 
     private static Setup withAppliances(Setup setup, List<Appliance> appliances, List<PlannedController> controllers) {
-        return new Setup(setup.chamber().with(appliances), setup.needs(), setup.probes(), controllers, setup.power());
+        return setup.with(setup.chamber().with(appliances)).withControllers(controllers);
     }
 
     private static Heater half(Heater heater) {
@@ -186,18 +181,18 @@ public enum SecondLayer {
         return new Fan(id, fan.kind(), fan.flowM3h(), fan.electricalW());
     }
 
-    private static Setup withCutOut(Setup setup, double levelC) {
+    private static Setup withCutOut(Setup setup, BackupLevel level) {
         List<String> heaters = setup.chamber().heaters().stream().map(Heater::id).filter(setup::isControlled).toList();
         ProbePlace place = setup.probes().get(0).place();
         List<Probe> probes = new ArrayList<>(setup.probes());
         probes.add(Probe.of(PROBE_ID, place, 0));
         List<ProfileKey> keys = List.of(key(Parameter.ON_AT), key(Parameter.OFF_AT), key(Parameter.HIGH_ALARM));
         Profile profile = new Profile("second controller", DisplayUnit.C, 0.1, 1, Style.PAIR, Style.PAIR, false, keys, "", "");
-        Settings settings = new Settings(Map.of(Parameter.ON_AT, levelC - 1, Parameter.OFF_AT, levelC, Parameter.HIGH_ALARM, levelC));
+        Settings settings = new Settings(Map.of(Parameter.ON_AT, level.closesC(), Parameter.OFF_AT, level.opensC(), Parameter.HIGH_ALARM, level.opensC()));
         List<PlannedController> controllers = new ArrayList<>(setup.controllers());
         controllers.add(new PlannedController("second-layer", "second controller", List.of(PROBE_ID), profile, List.of(new PlannedController.PlannedLoop("second-layer-loop",
                 heaters, OptionalDouble.empty(), OptionalDouble.empty(), OptionalDouble.empty(), true)), settings));
-        return new Setup(setup.chamber(), setup.needs(), probes, controllers, setup.power());
+        return setup.withProbes(probes).withControllers(controllers);
     }
 
     private static ProfileKey key(Parameter parameter) {

@@ -76,8 +76,7 @@ public record Sureness(Map<String, Map<Verdict.Kind, Integer>> counts, int sampl
         Contents full = chamber.contents();
         Contents drawn = new Contents(full.massKg() * contents, full.specificHeatJkgK(), full.surfaceM2(), full.livingHeatW(), full.wetSurfaceM2(), full.waterKg());
         List<Probe> probes = setup.probes().stream().map(probe -> probe.withSensorError(Math.max(-20, Math.min(20, probe.sensorErrorK() + sensorK)))).toList();
-        Setup varied = new Setup(chamber.with(drawn).withLossFactor(Math.max(0.1, Math.min(10, chamber.lossFactor() * loss))), setup.needs(), probes,
-                setup.controllers(), setup.power());
+        Setup varied = setup.with(chamber.with(drawn).withLossFactor(Math.max(0.1, Math.min(10, chamber.lossFactor() * loss)))).withProbes(probes);
         Rig rig = varied.rig().lookingNoOftenerThan(STEP_S);
         Map<Double, Map<String, Metrics.Level>> goodDays = new LinkedHashMap<>();
         Map<String, Verdict.Kind> verdicts = new LinkedHashMap<>();

@@ -1,64 +1,49 @@
 package kilnward.core.settings.judgement;
 
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import kilnward.core.finding.Finding;
+import kilnward.core.finding.Quantity;
 import kilnward.core.finding.Remedy;
 import kilnward.core.finding.Severity;
 import kilnward.core.finding.Step;
-import kilnward.core.rehearsal.Metrics;
 import kilnward.core.settings.Parameter;
-import kilnward.core.settings.PlannedController;
-import kilnward.core.settings.Rekey;
-import kilnward.core.settings.Settings;
 import kilnward.core.settings.Situation;
 
 /** An alarm sounds in the normal swing of the display. */
 final class AlarmInSwing implements Judgement {
-    /** Distance to leave between the swing and an alarm (K). */
-    private static final double CLEAR_K = 0.5;
+    /** What is shown is a step of the display, but for binary dust. */
+    private static final double DUST = 1e-6;
 
     @Override
     public List<Finding> judge(Situation situation) {
         List<Finding> findings = new ArrayList<>();
-        List<PlannedController> controllers = situation.setup().controllers();
-        for (int i : situation.onTemperature()) {
-            PlannedController controller = controllers.get(i);
-            Metrics.Level display = situation.running().metrics().displays().get(i);
-            double placementK = situation.ladder().placementK().get(i);
-            judge(controller, Parameter.HIGH_ALARM, display.highest(), placementK).ifPresent(findings::add);
-            judge(controller, Parameter.LOW_ALARM, display.lowest(), placementK).ifPresent(findings::add);
+        for (boolean humidity : new boolean[] {false, true}) {
+            for (int i : situation.governing(humidity)) {
+                judge(situation, i, Parameter.HIGH_ALARM).ifPresent(findings::add);
+                judge(situation, i, Parameter.LOW_ALARM).ifPresent(findings::add);
+            }
         }
         return findings;
     }
 
-    private static Optional<Finding> judge(PlannedController controller, Parameter parameter, double reachedC,
-                                           double placementK) {
-        Settings settings = controller.settings();
-        Optional<Double> alarm = settings.value(parameter);
+    private static Optional<Finding> judge(Situation situation, int i, Parameter parameter) {
         boolean high = parameter == Parameter.HIGH_ALARM;
-        double sign = high ? 1 : -1;
-        if (alarm.isEmpty()) {
+        boolean humidity = situation.controller(i).readsHumidity();
+        Optional<Double> alarm = situation.controller(i).settings().value(parameter).map(situation.unit(i)::toModel);
+        double reached = high ? situation.display(i).highest() : situation.display(i).lowest();
+        if (alarm.isEmpty() || (high ? reached < alarm.get() - DUST : reached > alarm.get() + DUST)) {
             return Optional.empty();
         }
-        double alarmC = settings.unit(controller.profile()).toModel(alarm.get());
-        if (sign * reachedC < sign * alarmC) {
-            return Optional.empty();
-        }
-        Optional<Settings> moved = Rekey.alarmAt(controller, parameter, reachedC + sign * (CLEAR_K + 1e-9) + placementK,
-                placementK);
-        double movedC = moved.flatMap(other -> other.value(parameter))
-                .map(value -> settings.unit(controller.profile()).toModel(value)).orElse(reachedC + sign * CLEAR_K);
-        String name = high ? "high" : "low";
-        return Optional.of(new Finding("alarm-in-swing", Severity.MIND_THIS, "The " + name + " alarm sounds in normal running",
-                "The display reaches {reachedC} every day and the alarm stands at {alarmC}. An alarm that cries for"
-                        + " nothing gets switched off.",
-                Map.of("reachedC", Numbers.level(reachedC), "alarmC", Numbers.level(alarmC),
-                        "movedC", Numbers.level(movedC)),
-                moved.map(other -> new Remedy("Set the " + name + " alarm to {movedC}", Step.SETTINGS,
-                                Rekey.changes(controller, other)))
-                        .orElseGet(() -> Remedy.byHand("This controller cannot alarm further out", Step.SETTINGS))));
+        Map<String, Quantity> numbers = new HashMap<>(Map.of("reached", Numbers.of(reached, humidity), "alarm", Numbers.of(alarm.get(), humidity)));
+        Remedy remedy = Trials.alarm(situation, i, parameter, numbers, Remedy.byHand("It has no place between this swing and harm: make the swing smaller first",
+                Step.SETTINGS));
+        return Optional.of(new Finding("alarm-in-swing", Severity.MIND_THIS, "The " + (high ? "high" : "low") + " alarm sounds in normal running",
+                "The display reaches {reached} every day and the alarm stands at {alarm}. An alarm that cries for nothing gets switched off.", numbers, remedy)
+                .about(situation.controller(i).id(), parameter.name(), situation.controller(i).name())
+                .towards(high ? Finding.Towards.HIGH : Finding.Towards.LOW));
     }
 }

@@ -1,6 +1,7 @@
 package kilnward.core.settings.judgement;
 
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -9,57 +10,62 @@ import kilnward.core.finding.Quantity;
 import kilnward.core.finding.Remedy;
 import kilnward.core.finding.Severity;
 import kilnward.core.finding.Step;
-import kilnward.core.life.HumidityBand;
 import kilnward.core.settings.Parameter;
 import kilnward.core.settings.PlannedController;
-import kilnward.core.settings.Settings;
 import kilnward.core.settings.Situation;
 
-/** An alarm of humidity at or past what a probe can read never sounds; one far from what is wanted sounds too late to help (common practice, no source). */
+/**
+ * An alarm of humidity past what its display can show never sounds; one at the end of the scale sounds for drops on the sensor and not for damp air; one far
+ * from what is wanted sounds too late to help (common practice, no source).
+ */
 final class AlarmReach implements Judgement {
-    private static final double NEVER_ABOVE_PCT = 100;
-    private static final double NEVER_BELOW_PCT = 0;
+    private static final double MOST_PCT = 100;
     /** Farther than this from what is wanted (points) it tells what everybody sees; common practice, no source: 50 for 85. */
     private static final double FAR_PCT = 25;
 
     @Override
     public List<Finding> judge(Situation situation) {
         List<Finding> findings = new ArrayList<>();
-        Optional<HumidityBand> wanted = situation.setup().needs().humidity();
-        List<PlannedController> controllers = situation.setup().controllers();
-        for (int i = 0; i < controllers.size(); i++) {
-            PlannedController controller = controllers.get(i);
-            if (!controller.readsHumidity()) {
-                continue;
-            }
-            double placement = situation.ladder().placementK().get(i);
-            controller.settings().value(Parameter.HIGH_ALARM).ifPresent(at -> {
-                if (at >= NEVER_ABOVE_PCT) {
-                    findings.add(never("high", at));
-                } else if (wanted.isPresent() && at + placement > wanted.get().highPct() + FAR_PCT) {
-                    findings.add(far("high", at, wanted.get().highPct()));
-                }
-            });
-            controller.settings().value(Parameter.LOW_ALARM).ifPresent(at -> {
-                if (at <= NEVER_BELOW_PCT) {
-                    findings.add(never("low", at));
-                } else if (wanted.isPresent() && at + placement < wanted.get().lowPct() - FAR_PCT) {
-                    findings.add(far("low", at, wanted.get().lowPct()));
-                }
-            });
+        for (int i : situation.governing(true)) {
+            judge(situation, i, Parameter.HIGH_ALARM).ifPresent(findings::add);
+            judge(situation, i, Parameter.LOW_ALARM).ifPresent(findings::add);
         }
         return findings;
     }
 
-    private static Finding never(String side, double at) {
-        return new Finding("alarm-past-reading", Severity.MIND_THIS, "The " + side + " alarm of humidity can never sound",
-                "It stands at {at}, at the end of what a probe can read.", Map.of("at", Numbers.humidity(at)),
-                Remedy.byHand("Set it between what is wanted and the end of the scale", Step.SETTINGS));
+    private static Optional<Finding> judge(Situation situation, int i, Parameter alarm) {
+        PlannedController controller = situation.controller(i);
+        Optional<Double> given = controller.settings().value(alarm);
+        if (given.isEmpty()) {
+            return Optional.empty();
+        }
+        boolean high = alarm == Parameter.HIGH_ALARM;
+        double sign = high ? 1 : -1;
+        double at = given.get();
+        // A sensor reads from 0 to 100; the offset moves what is shown of that.
+        double end = (high ? MOST_PCT : 0) + controller.settings().value(Parameter.OFFSET).orElse(0.0);
+        Optional<double[]> wanted = situation.wanted(true);
+        double edge = wanted.map(band -> band[high ? 1 : 0]).orElse(Double.NaN);
+        Map<String, Quantity> numbers = new HashMap<>(Map.of("at", Numbers.humidity(at), "end", Numbers.humidity(Math.max(0, Math.min(MOST_PCT, end)))));
+        String name = high ? "high" : "low";
+        if (sign * at >= sign * end) {
+            boolean past = sign * at > sign * end;
+            Remedy remedy = Trials.alarm(situation, i, alarm, numbers, Remedy.byHand("Set it between what is wanted and the end of the scale", Step.SETTINGS));
+            return Optional.of(finding("alarm-past-reading", "The " + name + (past ? " alarm of humidity can never sound" : " alarm of humidity sounds only at the end of the scale"),
+                    past ? "It stands at {at}; the most this display can show is {end}." : "It stands at {at}, the end of what a sensor reads: drops on it sound the alarm, "
+                            + (high ? "damp" : "dry") + " air does not.", numbers, remedy, controller, alarm));
+        }
+        if (wanted.isEmpty() || sign * (at + situation.placement(i) - edge) <= FAR_PCT) {
+            return Optional.empty();
+        }
+        numbers.put("wanted", Numbers.humidity(edge));
+        Remedy remedy = Trials.alarm(situation, i, alarm, numbers, Remedy.byHand("Bring it nearer, just outside the normal swing", Step.SETTINGS));
+        return Optional.of(finding("alarm-too-far", "The " + name + " alarm of humidity is too far away to help",
+                "It sounds at {at}, while {wanted} is the end of what is wanted.", numbers, remedy, controller, alarm));
     }
 
-    private static Finding far(String side, double at, double wanted) {
-        Map<String, Quantity> numbers = Map.of("at", Numbers.humidity(at), "wanted", Numbers.humidity(wanted));
-        return new Finding("alarm-too-far", Severity.MIND_THIS, "The " + side + " alarm of humidity is too far away to help",
-                "It sounds at {at}, while {wanted} is the end of what is wanted.", numbers, Remedy.byHand("Bring it nearer, just outside the normal swing", Step.SETTINGS));
+    private static Finding finding(String code, String title, String reason, Map<String, Quantity> numbers, Remedy remedy, PlannedController controller, Parameter alarm) {
+        return new Finding(code, Severity.MIND_THIS, title, reason, numbers, remedy).about(controller.id(), alarm.name(), controller.name())
+                .towards(alarm == Parameter.HIGH_ALARM ? Finding.Towards.HIGH : Finding.Towards.LOW);
     }
 }

@@ -19,7 +19,7 @@ final class ChangesTooFast implements Judgement {
             return List.of();
         }
         double mostKh = situation.setup().needs().maxRateKh().getAsDouble();
-        Trace trace = situation.running().trace();
+        Trace trace = situation.daily().trace();
         int hour = (int) Math.max(1, Math.round(HOUR_S / trace.bucketS()));
         double fastestKh = 0;
         for (int i = 0; i + hour < trace.roomC().length; i++) {

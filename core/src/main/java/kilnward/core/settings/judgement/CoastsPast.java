@@ -16,7 +16,7 @@ final class CoastsPast implements Judgement {
     public List<Finding> judge(Situation situation) {
         double keepHighC = situation.setup().needs().keep().highC();
         double coastsToC = situation.sizing().coastsToC();
-        double runningC = situation.running().metrics().occupant().highest();
+        double runningC = situation.daily().metrics().occupant().highest();
         boolean heats = !situation.setup().chamber().heaters().isEmpty();
         if (!heats || coastsToC <= keepHighC + NOTICEABLE_K || coastsToC <= runningC + NOTICEABLE_K) {
             return List.of();

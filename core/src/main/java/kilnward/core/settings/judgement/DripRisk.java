@@ -19,7 +19,7 @@ import kilnward.core.settings.Situation;
 final class DripRisk implements Judgement {
     @Override
     public List<Finding> judge(Situation situation) {
-        Optional<Metrics.Level> humidity = situation.running().metrics().humidity();
+        Optional<Metrics.Level> humidity = situation.daily().metrics().humidity();
         Chamber chamber = situation.setup().chamber();
         if (humidity.isEmpty()) {
             return List.of();
@@ -38,7 +38,7 @@ final class DripRisk implements Judgement {
                         "humidityPct", Numbers.humidity(humidity.get().mean()),
                         "dewC", Numbers.level(MoistAir.of(insideC, Math.min(100, humidity.get().mean()), 101_325).dewPointC().orElse(insideC)),
                         "dryPct", Numbers.humidity(surface.dripsAbovePct())),
-                Remedy.byHand("Insulate it, or put a tray under it and keep water off foam, wires and eggs", Step.CHAMBER))))
+                Remedy.byHand("Insulate it, or put a tray under it and keep water off foam, wires and what lives here", Step.CHAMBER))))
                 .orElse(List.of());
     }
 }

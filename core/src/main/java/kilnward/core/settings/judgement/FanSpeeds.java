@@ -37,7 +37,9 @@ final class FanSpeeds implements Judgement {
                 Map<String, Quantity> numbers = Map.of("least", Numbers.percent(given), "floor", Numbers.percent(floor));
                 findings.add(new Finding("fan-below-floor", Severity.MIND_THIS, "At its lowest speed the fan does not turn by itself",
                         "{least} are asked for; it turns from {floor} on. It hums, warms up and moves nothing, or is held at {floor}.", numbers,
-                        new Remedy("Make {floor} the lowest speed", Step.SETTINGS, List.of(new Remedy.Change(controller.id(), least.name(), floor)))));
+                        Trials.key(controller, "Make {floor} the lowest speed", least, controller.profile().key(least).map(key -> key.up(floor)).orElse(floor),
+                        Remedy.byHand("Make {floor} the lowest speed, or let the fan stop, and look what that does to the air", Step.SETTINGS)))
+                        .about(controller.id(), least.name(), controller.name()));
                 return;
             }
         }
@@ -54,7 +56,8 @@ final class FanSpeeds implements Judgement {
             Map<String, Quantity> numbers = Map.of("share", Numbers.percent(100 * in * kept / out), "kept", Numbers.percent(100 * kept));
             findings.add(new Finding("over-pressure", Severity.MIND_THIS, "The intake moves more than the exhaust",
                     "At {kept} of the exhaust's speed it still moves {share} of its air: damp air and smell are pushed out through every gap.", numbers,
-                    Remedy.byHand("Keep a smaller share for the intake, and look at both fans: makers mix the two up", Step.SETTINGS)));
+                    Remedy.byHand("Keep a smaller share for the intake, and look at both fans: makers mix the two up", Step.SETTINGS))
+                    .about(controller.id(), "", controller.name()));
         }
     }
 

@@ -29,11 +29,11 @@ final class HeaterTooSmall implements Judgement {
         return List.of(new Finding("heater-too-small", fails ? Severity.NEEDS_YOU_NOW : Severity.MIND_THIS,
                 fails ? "The heater cannot hold the coldest room" : "The heater has little to spare",
                 fails ? "At {roomC} in the room it takes {needW} to hold {middleC}; there are {hasW}. It ends at {endC}."
-                        : "At {roomC} in the room it runs {sharePct} of the time; an opened lid takes long to recover.",
+                        : "At {roomC} in the room it runs {sharePct} of the time; after it has been opened it takes long to recover.",
                 Map.of("roomC", Numbers.level(roomC), "middleC", Numbers.level(middleC),
                         "needW", Numbers.watts(sizing.neededW()), "hasW", Numbers.watts(sizing.hasW()),
                         "sharePct", Numbers.percent(100 * share), "wantW", Numbers.watts(sizing.wantedW()),
                         "endC", Numbers.level(situation.steady().occupantC(roomC, 1, 0))),
-                Remedy.byHand("Fit {wantW} or more, or insulate the box", Step.CHAMBER)));
+                Remedy.byHand("Fit {wantW} or more, or insulate the box", Step.CHAMBER)).towards(fails ? Finding.Towards.LOW : Finding.Towards.NEITHER));
     }
 }

@@ -2,6 +2,7 @@ package kilnward.core.settings.judgement;
 
 import java.util.Comparator;
 import java.util.List;
+import java.util.stream.Stream;
 import kilnward.core.finding.Finding;
 import kilnward.core.settings.Situation;
 
@@ -11,6 +12,7 @@ public final class Judgements {
             new OutputInManual(),
             new WrongDirection(),
             new LimitsMistaken(),
+            new SetElsewhere(),
             new AlarmOpensCooling(),
             new OutputsFight(),
             new HeaterTooSmall(),
@@ -42,9 +44,20 @@ public final class Judgements {
     private Judgements() {
     }
 
-    /** Findings of all judgements, the most urgent first. */
-    public static List<Finding> judge(Situation situation) {
+    /** Every finding by itself, the most urgent first. */
+    public static List<Finding> plain(Situation situation) {
         return ALL.stream().flatMap(judgement -> judgement.judge(situation).stream())
                 .sorted(Comparator.comparing(Finding::severity)).toList();
+    }
+
+    /** Findings as they are told: the most urgent first, and by name where several of one kind are. */
+    public static List<Finding> told(List<Finding> causes) {
+        List<Finding> all = causes.stream().flatMap(cause -> Stream.concat(Stream.of(cause), cause.explains().stream())).toList();
+        return causes.stream().sorted(Comparator.comparing(Finding::severity)).map(cause -> named(cause, all).withExplained(
+                cause.explains().stream().map(symptom -> named(symptom, all)).toList())).toList();
+    }
+
+    private static Finding named(Finding finding, List<Finding> all) {
+        return all.stream().filter(other -> other.code().equals(finding.code()) && other.title().equals(finding.title())).count() > 1 ? finding.named() : finding;
     }
 }

@@ -38,7 +38,8 @@ final class NearSaturation implements Judgement {
                         "Moistening stops at {offPct} on the display. Cheap humidity probes are off by 3 to 5 points, and droplets on"
                                 + " the cap read 100: it may never stop.",
                         Map.of("offPct", Numbers.humidity(points.offAt())),
-                        Remedy.byHand("Stop at 90 or below; what lives here is wetted by mist, not by a number", Step.SETTINGS)));
+                        Remedy.byHand("Stop at 90 or below; what lives here is wetted by mist, not by a number", Step.SETTINGS))
+                        .about(controller.id(), "", controller.name()).towards(Finding.Towards.HIGH));
             }
         }
         return findings;

@@ -37,6 +37,11 @@ final class Numbers {
         return humidity ? humidity(level) : level(level);
     }
 
+    /** A difference of temperature or of humidity. */
+    static Quantity difference(double difference, boolean humidity) {
+        return humidity ? humidity(difference) : difference(difference);
+    }
+
     static Quantity gramsPerHour(double gramsPerHour) {
         return new Quantity(gramsPerHour, Unit.GRAM_PER_HOUR);
     }

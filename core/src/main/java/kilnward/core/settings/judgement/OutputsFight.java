@@ -50,7 +50,7 @@ final class OutputsFight implements Judgement {
                     Map.of("raiseOff", Numbers.of(highestRaiseOff, humidity), "lowerOn", Numbers.of(lowestLowerOn, humidity),
                             "lowerOff", Numbers.of(lowestLowerOff, humidity), "raiseOn", Numbers.of(highestRaiseOn, humidity)),
                     Remedy.byHand(humidity ? "Leave 3 to 5 points to each side of the set value" : "Move them apart until a swing fits between",
-                            Step.SETTINGS)));
+                            Step.SETTINGS)).about("", humidity ? "humidity" : "temperature", "").towards(Finding.Towards.BOTH));
         }
         return findings;
     }

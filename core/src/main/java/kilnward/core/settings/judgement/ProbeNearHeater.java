@@ -41,7 +41,8 @@ final class ProbeNearHeater implements Judgement {
                         "On a cold night it reads {warmK} more than the air around it, as the element is at {elementC}:"
                                 + " the occupant runs cooler than the display says.",
                         Map.of("warmK", Numbers.difference(warmK), "elementC", Numbers.level(elementC)),
-                        Remedy.byHand("Hang it at the occupant's height, out of the heater's reach", Step.CHAMBER)));
+                        Remedy.byHand("Hang it at the occupant's height, out of the heater's reach", Step.PROBES))
+                        .about(probe.id(), "", situation.setup().name(probe.id())).towards(Finding.Towards.LOW));
             }
         }
         return findings;

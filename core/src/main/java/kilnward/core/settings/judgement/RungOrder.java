@@ -1,10 +1,12 @@
 package kilnward.core.settings.judgement;
 
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import kilnward.core.finding.Finding;
+import kilnward.core.finding.Quantity;
 import kilnward.core.finding.Remedy;
 import kilnward.core.finding.Severity;
 import kilnward.core.finding.Step;
@@ -12,7 +14,6 @@ import kilnward.core.life.HarmLimit;
 import kilnward.core.life.Side;
 import kilnward.core.settings.Parameter;
 import kilnward.core.settings.PlannedController;
-import kilnward.core.settings.Rekey;
 import kilnward.core.settings.Rung;
 import kilnward.core.settings.Situation;
 
@@ -24,12 +25,12 @@ final class RungOrder implements Judgement {
     @Override
     public List<Finding> judge(Situation situation) {
         List<Finding> findings = new ArrayList<>();
-        List<PlannedController> controllers = situation.setup().controllers();
-        for (int i : situation.onTemperature()) {
-            double placementK = situation.ladder().placementK().get(i);
-            for (Rung rung : situation.ladder().rungs()) {
-                if (rung.controllerId().equals(controllers.get(i).id())) {
-                    alarm(situation, controllers.get(i), rung, placementK).ifPresent(findings::add);
+        for (boolean humidity : new boolean[] {false, true}) {
+            for (int i : situation.governing(humidity)) {
+                for (Rung rung : situation.ladder().rungs()) {
+                    if (rung.controllerId().equals(situation.controller(i).id()) && rung.humidity() == humidity) {
+                        alarm(situation, i, rung).ifPresent(findings::add);
+                    }
                 }
             }
         }
@@ -37,43 +38,36 @@ final class RungOrder implements Judgement {
         return findings;
     }
 
-    private static Optional<Finding> alarm(Situation situation, PlannedController controller, Rung rung,
-                                           double placementK) {
+    private static Optional<Finding> alarm(Situation situation, int i, Rung rung) {
         boolean high = rung.kind() == Rung.Kind.HIGH_ALARM;
-        if (!high && rung.kind() != Rung.Kind.LOW_ALARM) {
+        Optional<double[]> wanted = situation.wanted(rung.humidity());
+        if (!high && rung.kind() != Rung.Kind.LOW_ALARM || wanted.isEmpty()) {
             return Optional.empty();
         }
+        PlannedController controller = situation.controller(i);
         double sign = high ? 1 : -1;
-        double keepC = high ? situation.setup().needs().keep().highC() : situation.setup().needs().keep().lowC();
-        Optional<HarmLimit> harm = situation.setup().needs().nearest(high ? Side.HIGH : Side.LOW);
-        boolean insideBand = sign * rung.occupant() <= sign * keepC;
+        double keep = wanted.get()[high ? 1 : 0];
+        Optional<HarmLimit> harm = rung.humidity() ? Optional.empty() : situation.setup().needs().nearest(high ? Side.HIGH : Side.LOW);
+        boolean insideBand = sign * rung.occupant() <= sign * keep;
         boolean beyondHarm = harm.isPresent() && sign * rung.occupant() >= sign * harm.get().levelC();
         if (!insideBand && !beyondHarm) {
             return Optional.empty();
         }
-        // A third of the way to harm leaves two thirds of it as time to act; without a known limit, 1.5 K.
-        double outC = harm.map(limit -> keepC + (limit.levelC() - keepC) / 3).orElse(keepC + sign * 1.5);
         String name = high ? "high" : "low";
+        Map<String, Quantity> numbers = new HashMap<>(Map.of("alarm", Numbers.of(rung.occupant(), rung.humidity()), "keep", Numbers.of(keep, rung.humidity()),
+                "harm", Numbers.of(harm.map(HarmLimit::levelC).orElse(keep), rung.humidity())));
         Parameter parameter = high ? Parameter.HIGH_ALARM : Parameter.LOW_ALARM;
-        Remedy remedy = Rekey.alarmAt(controller, parameter, outC, placementK)
-                .map(settings -> new Remedy("Set the " + name + " alarm to {displayC} on the display", Step.SETTINGS,
-                        Rekey.changes(controller, settings)))
-                .orElseGet(() -> Remedy.byHand("This controller cannot alarm there: have something else watch",
-                        Step.SETTINGS));
-        double displayC = remedy.changes().isEmpty() ? outC - placementK
-                : controller.settings().unit(controller.profile()).toModel(remedy.changes().get(0).value());
+        Remedy remedy = Trials.alarm(situation, i, parameter, numbers, Remedy.byHand("This controller has no place for it between the swing and harm: have something else watch",
+                Step.SETTINGS));
         return Optional.of(new Finding("rung-order", beyondHarm ? Severity.NEEDS_YOU_NOW : Severity.MIND_THIS,
                 beyondHarm ? "The " + name + " alarm sounds when harm is done" : "The " + name + " alarm is inside the keep band",
-                beyondHarm ? "At the occupant it sounds at {alarmC}; harm begins at {harmC}."
-                        : "At the occupant it sounds at {alarmC}, while {keepC} is still wanted. Alarms that cry for"
-                        + " nothing get switched off.",
-                Map.of("alarmC", Numbers.level(rung.occupant()), "keepC", Numbers.level(keepC),
-                        "harmC", Numbers.level(harm.map(HarmLimit::levelC).orElse(keepC)),
-                        "displayC", Numbers.level(displayC)), remedy));
+                beyondHarm ? "At the occupant it sounds at {alarm}; harm begins at {harm}."
+                        : "At the occupant it sounds at {alarm}, while {keep} is still wanted. Alarms that cry for nothing get switched off.", numbers, remedy)
+                .about(controller.id(), parameter.name(), controller.name()).towards(high ? Finding.Towards.HIGH : Finding.Towards.LOW));
     }
 
     private static Optional<Finding> backup(Situation situation, Rung rung) {
-        double highestC = situation.running().metrics().occupant().highest();
+        double highestC = situation.daily().metrics().occupant().highest();
         Optional<HarmLimit> harm = situation.setup().needs().nearest(Side.HIGH);
         boolean tooHigh = rung.kind() == Rung.Kind.BACKUP_OPENS && harm.isPresent()
                 && rung.occupant() >= harm.get().levelC();
@@ -81,13 +75,15 @@ final class RungOrder implements Judgement {
         if (!tooHigh && !tooLow) {
             return Optional.empty();
         }
+        boolean own = rung.controllerId().isEmpty();
+        Map<String, Quantity> numbers = Map.of("rungC", Numbers.level(rung.occupant()), "highestC", Numbers.level(highestC),
+                "harmC", Numbers.level(harm.map(HarmLimit::levelC).orElse(rung.occupant())));
         return Optional.of(new Finding("backup-order", tooHigh ? Severity.NEEDS_YOU_NOW : Severity.MIND_THIS,
                 tooHigh ? "The backup cuts out too late" : "The backup governs instead of backing up",
                 tooHigh ? "It opens at {rungC}; harm begins at {harmC}."
-                        : "It closes again only at {rungC}, inside the swing, which reaches {highestC}.",
-                Map.of("rungC", Numbers.level(rung.occupant()), "highestC", Numbers.level(highestC),
-                        "harmC", Numbers.level(harm.map(HarmLimit::levelC).orElse(rung.occupant()))),
-                rung.controllerId().isEmpty() ? Remedy.byHand("Set the appliance's own thermostat between the high alarm and harm", Step.CHAMBER)
-                        : Remedy.byHand("Move the cut-out between the high alarm and harm", Step.SETTINGS)));
+                        : "It closes again only at {rungC}, inside the swing, which reaches {highestC}.", numbers,
+                own ? Remedy.byHand("Set the appliance's own thermostat between the high alarm and harm", Step.CHAMBER)
+                        : Remedy.byHand("Move the cut-out between the high alarm and harm", Step.SETTINGS))
+                .about(rung.controllerId(), rung.kind().name(), own ? "" : situation.setup().controller(rung.controllerId()).name()));
     }
 }

@@ -21,8 +21,9 @@ final class SharedProbe implements Judgement {
                     && each.applianceIds().stream().anyMatch(cutOut.applianceIds()::contains) && cutOut.probeIds().stream().anyMatch(each.probeIds()::contains));
             if (shares) {
                 findings.add(new Finding("cut-out-shares-probe", Severity.MIND_THIS, "The cut-out reads the probe of what it backs up",
-                        "If that probe falls out, drifts or breaks, both are misled at once and nothing stops the heat.", Map.of(),
-                        Remedy.byHand("Give " + cutOut.name() + " a probe of its own, at another place", Step.PROBES)));
+                        "If that probe falls out, drifts or breaks, both are misled at once and nothing stops the heat.", Map.of(), Map.of("cutOut", cutOut.name()),
+                        Remedy.byHand("Give {cutOut} a probe of its own, at another place", Step.PROBES), new Finding.Subject(cutOut.id(), "", cutOut.name()),
+                        Finding.Towards.NEITHER, List.of()));
             }
         }
         return findings;

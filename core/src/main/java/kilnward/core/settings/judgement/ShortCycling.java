@@ -1,11 +1,14 @@
 package kilnward.core.settings.judgement;
 
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import kilnward.core.control.SwitchingPoints;
+import kilnward.core.chamber.Effect;
 import kilnward.core.finding.Finding;
+import kilnward.core.finding.Quantity;
 import kilnward.core.finding.Remedy;
 import kilnward.core.finding.Severity;
 import kilnward.core.finding.Step;
@@ -15,6 +18,7 @@ import kilnward.core.rehearsal.Metrics;
 import kilnward.core.rehearsal.Rehearsal;
 import kilnward.core.rehearsal.Scenario;
 import kilnward.core.settings.Parameter;
+import kilnward.core.settings.LawKind;
 import kilnward.core.settings.PlannedController;
 import kilnward.core.settings.Rekey;
 import kilnward.core.settings.Settings;
@@ -30,29 +34,33 @@ final class ShortCycling implements Judgement {
     @Override
     public List<Finding> judge(Situation situation) {
         List<Finding> findings = new ArrayList<>();
-        List<PlannedController> controllers = situation.setup().controllers();
-        for (int i = 0; i < controllers.size(); i++) {
-            Metrics.Switching switching = situation.running().metrics().loops().get(situation.setup().firstLoop(i));
-            if (switching.cyclesPerHour() <= LoadCheck.MOST_PER_HOUR) {
-                continue;
+        for (int i = 0; i < situation.setup().controllers().size(); i++) {
+            PlannedController controller = situation.controller(i);
+            for (int loop = 0; loop < controller.loops().size(); loop++) {
+                if (controller.profile().law() == LawKind.ON_OFF && situation.switching(i, loop).cyclesPerHour() > LoadCheck.MOST_PER_HOUR) {
+                    findings.add(finding(situation, i, loop));
+                }
             }
-            PlannedController controller = controllers.get(i);
-            Optional<Trial> better = situation.firstLook() || controller.readsHumidity() ? Optional.empty() : slower(situation, controller, i);
-            Map<String, kilnward.core.finding.Quantity> numbers = new java.util.HashMap<>(Map.of(
-                    "perHour", Numbers.perHour(switching.cyclesPerHour()),
-                    "months", Numbers.count(LoadCheck.CONTACT_LIFE / switching.cyclesPerHour() / HOURS_A_MONTH)));
-            better.ifPresent(trial -> numbers.put("widthK", Numbers.difference(trial.widthK())));
-            better.ifPresent(trial -> numbers.put("thenPerHour", Numbers.perHour(trial.perHour())));
-            findings.add(new Finding("short-cycling", Severity.MIND_THIS, "The relay wears out in {months} months",
-                    "It switches {perHour} times an hour; contacts commonly last 100 000 switchings."
-                            + (better.isPresent() ? " With {widthK} between on and off it would be {thenPerHour}, still in"
-                            + " the keep band." : ""),
-                    numbers, better.map(trial -> new Remedy("Try {widthK}", Step.SETTINGS,
-                            Rekey.changes(controller, trial.settings()))).orElseGet(() -> Remedy.byHand(
-                            controller.readsHumidity() ? "Widen the gap, or slow the humidifier down with pauses"
-                            : "Add mass, take a weaker heater, or move the probe away from it", Step.CHAMBER))));
         }
         return findings;
+    }
+
+    private static Finding finding(Situation situation, int i, int loop) {
+        PlannedController controller = situation.controller(i);
+        double perHour = situation.switching(i, loop).cyclesPerHour();
+        Map<String, Quantity> numbers = new HashMap<>(Map.of("perHour", Numbers.perHour(perHour), "months", Numbers.count(LoadCheck.CONTACT_LIFE / perHour / HOURS_A_MONTH)));
+        Remedy remedy = Remedy.byHand(controller.readsHumidity() ? "Widen the gap, or slow the humidifier down with pauses"
+                : situation.setup().effects(controller.loops().get(loop)).contains(Effect.WARMS) ? "Add mass, take a weaker heater, or move the probe away from it"
+                : "Widen the gap, add mass, or give it a rest between two runs", controller.readsHumidity() ? Step.SETTINGS : Step.CHAMBER);
+        Optional<Trial> better = situation.firstLook() || controller.readsHumidity() || loop > 0 ? Optional.empty() : slower(situation, controller, i);
+        if (better.isPresent()) {
+            numbers.put("width", Numbers.difference(better.get().widthK()));
+            numbers.put("thenPerHour", Numbers.perHour(better.get().perHour()));
+            remedy = Remedy.tried("Try {width} between on and off: {thenPerHour} an hour", Rekey.changes(controller, better.get().settings()), remedy);
+        }
+        return new Finding("short-cycling", Severity.MIND_THIS, "The relay wears out in {months} months",
+                "It switches {perHour} times an hour; contacts commonly last 100 000 switchings.", numbers, remedy)
+                .about(controller.id(), loop == 0 ? "" : "second", controller.name());
     }
 
     private record Trial(Settings settings, double widthK, double perHour) {
@@ -69,7 +77,7 @@ final class ShortCycling implements Judgement {
         var unit = controller.settings().unit(controller.profile());
         double widthK = unit.differenceToModel(now.width());
         KeepBand keep = setup.needs().keep();
-        Scenario asked = situation.running().scenario();
+        Scenario asked = situation.daily().scenario();
         Scenario trial = new Scenario(asked.room(), asked.startHour(), Math.min(TRIAL_S, asked.durationS()), asked.stepS(),
                 asked.start(), List.of(), 1);
         for (double factor : WIDER) {

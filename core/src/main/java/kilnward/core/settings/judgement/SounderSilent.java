@@ -24,9 +24,11 @@ final class SounderSilent implements Judgement {
             if (!alarms || sounder != Habits.Sounder.OFF && sounder != Habits.Sounder.NONE) {
                 continue;
             }
-            findings.add(new Finding("sounder-off", Severity.MIND_THIS, controller.name() + (sounder == Habits.Sounder.OFF ? " has its sounder off" : " has no sounder"),
-                    "Its alarms blink and nobody hears them. What is not heard does not wake anybody.", Map.of(), Remedy.byHand(sounder == Habits.Sounder.OFF
-                    ? "Switch the sounder on again, and mend what made it a nuisance" : "Have something else call: a second alarm or a message", Step.CARD)));
+            boolean off = sounder == Habits.Sounder.OFF;
+            findings.add(new Finding("sounder-off", Severity.MIND_THIS, off ? "The sounder is off" : "There is no sounder",
+                    "The alarms of {controller} blink and nobody hears them. What is not heard does not wake anybody.", Map.of(), Map.of("controller", controller.name()),
+                    Remedy.byHand(off ? "Switch the sounder on again, and mend what made it a nuisance" : "Have something else call: a second alarm or a message", Step.CARD),
+                    new Finding.Subject(controller.id(), "", controller.name()), Finding.Towards.NEITHER, List.of()));
         }
         return findings;
     }

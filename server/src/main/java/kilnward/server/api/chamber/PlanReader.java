@@ -143,7 +143,10 @@ public final class PlanReader {
         Chamber chamber = chamber(plan);
         List<Probe> probes = new ArrayList<>();
         each(plan.probes(), "probes", probe -> probes.add(probe(plan, probe)));
-        return new Setup(chamber, needs(given("occupancy", plan.occupancy())), probes, controllers, power(plan));
+        Map<String, String> names = new HashMap<>();
+        plan.appliances().forEach(each -> names.put(each.id(), each.name()));
+        plan.probes().forEach(each -> names.put(each.id(), each.name()));
+        return new Setup(chamber, needs(given("occupancy", plan.occupancy())), probes, controllers, power(plan), names);
     }
 
     private static Power power(ChamberPlan plan) {

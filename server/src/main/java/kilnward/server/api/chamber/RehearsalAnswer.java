@@ -82,13 +82,13 @@ public record RehearsalAnswer(List<KeyedAnswer> settings, LadderAnswer ladder, T
     /** How big a heater it asks for, how fast it moves; null where a time is not reached or a limit not known. */
     public record SizingAnswer(double hasW, double neededW, double wantedW, @OrNull Double harmlessW, boolean hasWindow,
                                @OrNull Double dimmerPct, @OrNull Double warmUpS, double coastsToC, @OrNull Double chillS,
-                               @OrNull Double chillHarmS, @OrNull Double loadedPerHour, @OrNull Double emptyPerHour,
-                               double idleWarmestC) {
+                               @OrNull Double chillHarmS, @OrNull Double heatUpS, @OrNull Double heatHarmS, @OrNull Double loadedPerHour,
+                               @OrNull Double emptyPerHour, double idleWarmestC, double coolingW) {
         static SizingAnswer of(Sizing sizing) {
             return new SizingAnswer(sizing.hasW(), sizing.neededW(), sizing.wantedW(), orNull(sizing.harmlessW()),
                     sizing.hasWindow(), orNull(sizing.dimmerPct()), orNull(sizing.warmUpS()), sizing.coastsToC(),
-                    orNull(sizing.chillS()), orNull(sizing.chillHarmS()), orNull(sizing.loadedPerHour()),
-                    orNull(sizing.emptyPerHour()), sizing.idleWarmestC());
+                    orNull(sizing.chillS()), orNull(sizing.chillHarmS()), orNull(sizing.heatUpS()), orNull(sizing.heatHarmS()), orNull(sizing.loadedPerHour()),
+                    orNull(sizing.emptyPerHour()), sizing.idleWarmestC(), sizing.coolingW());
         }
     }
 

@@ -14,11 +14,11 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalDouble;
-import java.util.TreeMap;
-import kilnward.core.finding.Quantity;
 import kilnward.core.settings.Parameter;
+import kilnward.core.settings.Proof;
 import kilnward.core.settings.Setup;
 import kilnward.core.settings.Suggestion;
+import kilnward.server.api.FindingAnswer;
 import kilnward.server.api.FindingAnswer.QuantityAnswer;
 import kilnward.server.api.OrNull;
 import org.springframework.http.MediaType;
@@ -53,9 +53,21 @@ public class SuggestionController {
                                @OrNull NeighbourAnswer higher) {
     }
 
-    /** What to key in, in the device's own unit; {@code fits} is whether the occupant then stays inside what is wanted all day. */
+    /**
+     * What to key in, in the device's own unit.
+     *
+     * @param fits     whether the occupant then stays inside what is wanted all day
+     * @param obstacle what stands against keying it in; then it is told and not offered. Null where it has proven right
+     */
     public record SuggestionAnswer(String controllerId, Map<Parameter, Double> values, boolean fits, boolean humidity, int rehearsals,
-                                   List<ReasonAnswer> reasons, List<ThermostatAnswer> thermostats) {
+                                   List<ReasonAnswer> reasons, List<ThermostatAnswer> thermostats, @OrNull ObstacleAnswer obstacle) {
+    }
+
+    /** What stands against a proposal; the finding is what would come, null where it is no finding. */
+    public record ObstacleAnswer(Proof.Obstacle.Kind kind, @OrNull FindingAnswer finding) {
+        private static ObstacleAnswer of(Optional<Proof.Obstacle> obstacle) {
+            return obstacle.map(each -> new ObstacleAnswer(each.kind(), each.finding().map(FindingAnswer::of).orElse(null))).orElse(null);
+        }
     }
 
     /** Where a heater's own thermostat belongs; null where there is no place for it. Slots in the text name numbers. */
@@ -117,16 +129,11 @@ public class SuggestionController {
         Suggestion suggestion = Suggestion.of(setup, request.controllerId(), progress);
         return new SuggestionAnswer(request.controllerId(), suggestion.settings().values(), suggestion.fits(),
                 setup.controller(request.controllerId()).readsHumidity(), suggestion.rehearsals(), suggestion.reasons().stream()
-                .map(reason -> new ReasonAnswer(reason.parameter(), reason.value(), reason.text(), answers(reason.numbers()),
+                .map(reason -> new ReasonAnswer(reason.parameter(), reason.value(), reason.text(), FindingAnswer.answers(reason.numbers()),
                         NeighbourAnswer.of(reason.lower()), NeighbourAnswer.of(reason.higher()))).toList(),
                 suggestion.thermostats().stream().map(advice -> new ThermostatAnswer(advice.applianceId(), orNull(advice.opensAtC()),
-                        orNull(advice.closesAtC()), advice.text(), answers(advice.numbers()))).toList());
-    }
-
-    private static Map<String, QuantityAnswer> answers(Map<String, Quantity> numbers) {
-        Map<String, QuantityAnswer> answers = new TreeMap<>();
-        numbers.forEach((name, quantity) -> answers.put(name, new QuantityAnswer(quantity.value(), quantity.unit())));
-        return answers;
+                        orNull(advice.closesAtC()), advice.text(), FindingAnswer.answers(advice.numbers()))).toList(),
+                ObstacleAnswer.of(suggestion.obstacle()));
     }
 
     private static Double orNull(OptionalDouble value) {
