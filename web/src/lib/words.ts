@@ -47,6 +47,7 @@ export const APPLIANCE_NAMES: Record<ApplianceKind, string> = {
   ROD: 'heating rod or tube',
   SELF_LIMITING: 'self-limiting element',
   WARM_LIQUID: 'warm liquid, pumped round',
+  REVERSED_MODULE: 'thermoelectric module, reversed',
   IN_TANK: 'heater in the water',
   COOLER: 'cooler with a compressor',
   CHILLER: 'chiller',
@@ -86,7 +87,7 @@ export function doing(kind: ApplianceKind): Doing {
   }
 }
 
-export const HEATERS: ApplianceKind[] = ['MAT', 'BULB', 'CERAMIC_EMITTER', 'CABLE', 'FANNED_ELEMENT', 'ROD', 'SELF_LIMITING', 'WARM_LIQUID', 'IN_TANK']
+export const HEATERS: ApplianceKind[] = ['MAT', 'BULB', 'CERAMIC_EMITTER', 'CABLE', 'FANNED_ELEMENT', 'ROD', 'SELF_LIMITING', 'WARM_LIQUID', 'REVERSED_MODULE', 'IN_TANK']
 
 export const WALL_NAMES = ['bottom', 'top', 'front', 'back', 'left', 'right'] as const
 

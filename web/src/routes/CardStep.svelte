@@ -13,12 +13,42 @@
   /** The controller that is gone through key by key. */
   let walking = $state<string | null>(null)
 
+  /** Devices that are several controllers, with all their keys in the order of the whole. */
+  const devices = $derived(
+    [...new Set(draft.plan.controllers.flatMap((each) => each.device ?? []))].map((name) => {
+      const parts = draft.plan.controllers.filter((each) => each.device === name)
+      const keys = parts.flatMap((controller) => {
+        const values = draft.settingsOf(controller.id)?.values ?? {}
+        const unit: DisplayUnit = values['UNIT'] === undefined ? controller.profile.unit : values['UNIT'] < 0.5 ? 'C' : 'F'
+        return controller.profile.keys.filter((key) => key.lowest < key.highest).map((key) => ({ key, controller, unit, value: values[key.parameter] }))
+      })
+      return { name, parts, keys: keys.map((each, at) => ({ each, at })).sort((a, b) => (a.each.key.place ?? 1000 + a.at) - (b.each.key.place ?? 1000 + b.at)).map(({ each }) => each) }
+    }).filter((device) => device.parts.length > 1),
+  )
   const written = (iso: string) => when(iso, 'longMoment')
 
   /** What the controller does with what is saved; nothing while something else is being typed. */
   const keyedOf = (controllerId: string) => (draft.changedKeys > 0 ? null : (draft.answer?.settings.find((each) => each.controllerId === controllerId) ?? null))
 </script>
 
+{#each devices as device (device.name)}
+  <article class="card" aria-label="All keys of {device.name}">
+    <header>
+      <h2>{device.name}</h2>
+      <p class="quiet">One device, {device.parts.length} controllers: its keys in its own order.</p>
+    </header>
+    <ol>
+      {#each device.keys as { key, controller, unit, value }, index (controller.id + key.parameter)}
+        <li>
+          <span class="number quiet">{index + 1}</span>
+          <span class="label"><b>{key.label}</b> <span class="quiet small">{controller.name}: {MEANINGS[key.parameter].name}</span></span>
+          <span class="value"><span class="mono">{value === undefined ? '—' : shownValue(key, value)}</span> <span class="quiet">{keyUnit(key.parameter, unit)}</span></span>
+          <span class="tick" aria-hidden="true"></span>
+        </li>
+      {/each}
+    </ol>
+  </article>
+{/each}
 {#each draft.plan.controllers as controller (controller.id)}
   {@const saved = draft.settingsOf(controller.id)}
   {@const unit = saved?.values['UNIT'] === undefined ? controller.profile.unit : saved.values['UNIT'] < 0.5 ? 'C' : 'F'}
@@ -62,7 +92,7 @@
       <div class="whole" class:away={walking === controller.id}>
       {#if controller.profile.howToSet}<p><b>To change a value:</b> {controller.profile.howToSet}</p>{/if}
       <ol>
-        {#each controller.profile.keys as key, index (key.parameter)}
+        {#each controller.profile.keys.filter((each) => each.lowest < each.highest) as key, index (key.parameter)}
           {@const value = saved.values[key.parameter]}
           <li>
             <span class="number quiet">{index + 1}</span>
@@ -73,7 +103,7 @@
             </span>
             <span class="does small quiet">
               {told(key.parameter)}
-              {#if key.factory !== null}From the factory: {shownValue(key, key.factory)}.{/if}
+              {#if key.factory !== null}From the factory: {shownValue(key, key.factory)} {keyUnit(key.parameter, controller.profile.unit)}.{/if}
             </span>
             <span class="tick" aria-hidden="true"></span>
           </li>

@@ -1,7 +1,7 @@
 <script lang="ts">
   import { onMount } from 'svelte'
   import { api, Problem } from '../lib/api/client'
-  import type { ChamberDueView, ChamberView } from '../lib/api/types'
+  import type { ChamberDueView, ChamberView, Step } from '../lib/api/types'
   import { dueChecks } from '../lib/check/due'
   import { ChamberDraft } from '../lib/chamber/draft.svelte'
   import { tilesOf } from '../lib/chamber/tiles'
@@ -50,6 +50,13 @@
       if (!stale) due = all.filter((each) => each.chamberId === id)
     })
     return () => (stale = true)
+  })
+
+  // In a chamber that began as a usual build a step counts as done once somebody who may change it has opened it.
+  $effect(() => {
+    const looked = draft?.plan.looked
+    const opened = step.toUpperCase() as Step
+    if (looked && session.mayPlan && !looked.includes(opened)) looked.push(opened)
   })
 
   // What is typed is kept in the browser a moment after the last change.

@@ -6,7 +6,7 @@
   import DrillPanel from '../lib/fault/DrillPanel.svelte'
   import FaultTrace from '../lib/fault/FaultTrace.svelte'
   import WatchForm from '../lib/fault/WatchForm.svelte'
-  import { ACTS, LAYERS, LOOKS, nameOf, ORDER, SHARED, STOPS, sureOf, VERDICTS } from '../lib/fault/words'
+  import { ACTS, LAYERS, looksOf, nameOf, ORDER, SHARED, STOPS, sureOf, VERDICTS } from '../lib/fault/words'
   import { prefs } from '../lib/prefs.svelte'
   import { router } from '../lib/router.svelte'
   import { difference, duration, fixed, level } from '../lib/units'
@@ -171,7 +171,7 @@
               {#if opened === row.id}
                 <tr class="open"><td colspan="7">
                   <FaultTrace {row} {occupancy} {range} big />
-                  <p>One sees: {LOOKS[row.kind]}. {STOPS[row.stop].charAt(0).toUpperCase() + STOPS[row.stop].slice(1)}{row.layers.length > 0 ? `: ${row.layers.join(', ')}` : ''}.
+                  <p>One sees: {looksOf(row)}. {STOPS[row.stop].charAt(0).toUpperCase() + STOPS[row.stop].slice(1)}{row.layers.length > 0 ? `: ${row.layers.join(', ')}` : ''}.
                     {#if row.without && row.without.kind !== row.with.kind}Without second layers: {VERDICTS[row.without.kind].words}, {level(row.without.worstC, prefs.unit)}.{/if}
                     {#if row.with.marginK !== null}{row.with.marginK < 0 ? `It goes ${difference(-row.with.marginK, prefs.unit)} past a harm level.` : `It stays ${difference(row.with.marginK, prefs.unit)} from the nearest harm level.`}{/if}
                     {#if row.with.alarmS === null}{row.with.seenS === null ? 'No alarm sounds, and the display shows nothing unusual.' : `No alarm sounds; the display tells after ${duration(row.with.seenS)}.`}{/if}</p>
@@ -228,7 +228,7 @@
         <thead><tr><th>You see</th><th>Perhaps</th><th>First</th><th>Time</th></tr></thead>
         <tbody>
           {#each rows.filter((row) => row.with.kind !== 'HOLDS') as row (row.id)}
-            <tr><td>{LOOKS[row.kind]}</td><td>{nameOf(row, prefs.unit)}</td><td>{ACTS[row.first]}</td><td>{row.with.harmS === null ? '' : duration(row.with.harmS)}</td></tr>
+            <tr><td>{looksOf(row)}</td><td>{nameOf(row, prefs.unit)}</td><td>{ACTS[row.first]}</td><td>{row.with.harmS === null ? '' : duration(row.with.harmS)}</td></tr>
           {/each}
         </tbody>
       </table>

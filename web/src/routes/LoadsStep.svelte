@@ -7,6 +7,7 @@
   import { APPLIANCE_NAMES } from '../lib/words'
 
   let { draft }: { draft: ChamberDraft } = $props()
+  const id = $props.id()
   const plan = $derived(draft.plan)
   const loads = $derived(draft.answer?.loads ?? null)
   const disabled = $derived(!session.mayPlan)
@@ -18,7 +19,7 @@
     draft.replan()
   }
 
-  const power = () => (plan.power ??= { mains: null, lowVoltage: null, pricePerKWh: null })
+  const power = () => (plan.power ??= { mains: null, lowVoltage: null, pricePerKWh: null, currency: null })
   const nameOf = (text: string) => plan.appliances.find((each) => each.id === text)?.name ?? text
 </script>
 
@@ -46,6 +47,14 @@
             <button class="link small" onclick={() => change(() => (power().lowVoltage = { voltageV: 12, ratedA: 2 }))}>Something runs on low voltage</button>
           {/if}
           <NumberField label="A kWh costs" emptyMeans="not known" value={plan.power?.pricePerKWh ?? null} error={draft.error('power.pricePerKWh')} onchange={(value) => change(() => (power().pricePerKWh = value))} />
+          {#if plan.power && plan.power.pricePerKWh !== null}
+            {@const power = plan.power}
+            <div class="plain">
+              <label for="{id}-currency">in</label>
+              <input id="{id}-currency" class="short" maxlength="8" placeholder="your currency" value={power.currency ?? ''} onchange={(event) => change(() => (power.currency = event.currentTarget.value.trim() || null))} />
+            </div>
+            {#if draft.error('power.currency')}<p class="error">The currency {draft.error('power.currency')}</p>{/if}
+          {/if}
         </div>
         {#if plan.power?.lowVoltage}
           <div class="row">

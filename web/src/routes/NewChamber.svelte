@@ -1,7 +1,7 @@
 <script lang="ts">
   import { onMount } from 'svelte'
   import { api, Problem } from '../lib/api/client'
-  import type { ChamberView, Guide, GuideView } from '../lib/api/types'
+  import type { BuildView, ChamberView, Guide, GuideView } from '../lib/api/types'
   import { fieldErrors } from '../lib/chamber/draft'
   import { router } from '../lib/router.svelte'
   import { KEEPING_NAMES } from '../lib/words'
@@ -10,6 +10,10 @@
   let guides = $state.raw<Guide[]>([])
   let name = $state('')
   let guideId = $state('')
+  let builds = $state.raw<BuildView[]>([])
+  let chosen = $state('')
+  // The builds come with the likeliest first for who will live in it.
+  const build = $derived(builds.find((each) => each.id === chosen) ?? builds[0] ?? null)
   let tried = $state(false)
   let problem = $state.raw<Problem | null>(null)
   const nameError = $derived(tried && name.trim() === '' ? 'must be given' : (problem && fieldErrors(problem.errors)['name']) || null)
@@ -18,12 +22,23 @@
     guides = (await api.get<GuideView[]>('/guides').catch(() => [])).map((each) => each.guide)
   })
 
+  $effect(() => {
+    let stale = false
+    api.get<BuildView[]>(`/builds${guideId ? `?guide=${encodeURIComponent(guideId)}` : ''}`).then(
+      (all) => {
+        if (!stale) builds = all
+      },
+      () => undefined,
+    )
+    return () => (stale = true)
+  })
+
   async function add(event: SubmitEvent) {
     event.preventDefault()
     tried = true
     if (name.trim() === '') return
     try {
-      const view = await api.post<ChamberView>('/chambers', { name: name.trim(), guideId: guideId || null, schoolId: null, stageId: null })
+      const view = await api.post<ChamberView>('/chambers', { name: name.trim(), guideId: guideId || null, schoolId: null, stageId: null, buildId: build?.id ?? null })
       router.go(`/chambers/${view.id}/${guideId ? 'chamber' : 'occupant'}`)
     } catch (failed) {
       if (!(failed instanceof Problem)) throw failed
@@ -36,7 +51,6 @@
 
 <header><h1>New chamber</h1></header>
 <form onsubmit={add} novalidate>
-  <p class="quiet">It begins as a foam box with a mat, one probe and one controller; every value is yours to change.</p>
   <label for="{id}-name">What you call it</label>
   <input id="{id}-name" maxlength="80" bind:value={name} aria-invalid={nameError ? 'true' : undefined} aria-describedby="{id}-error" />
   <p class="error" id="{id}-error">{nameError ?? ''}</p>
@@ -45,6 +59,13 @@
     <option value="">not known yet</option>
     {#each guides as guide (guide.id)}<option value={guide.id}>{guide.name} ({KEEPING_NAMES[guide.keeping]})</option>{/each}
   </select>
+  {#if builds.length}
+    <label for="{id}-build">What it is built like</label>
+    <select id="{id}-build" value={build?.id} aria-describedby="{id}-about" onchange={(event) => (chosen = event.currentTarget.value)}>
+      {#each builds as each (each.id)}<option value={each.id}>{each.name}</option>{/each}
+    </select>
+    <p class="quiet small" id="{id}-about">{build?.about} Every value is yours to change.</p>
+  {/if}
   {#if problem && problem.errors.length === 0}<p class="error" role="alert">{problem.title}. {problem.detail}</p>{/if}
   <div class="row">
     <a class="button" href="/">Back</a>

@@ -129,7 +129,7 @@
             The first output is on <b class="mono">{fixed(loop.dutyPct, 0)} %</b> of the time and switches
             <b class="mono">{fixed(loop.cyclesPerHour, 1)}</b> times an hour;
           {/if}
-          <b class="mono">{fixed(answer.metrics.energyKWhPerDay, 2)} kWh</b> a day{#if answer.metrics.costPerDay !== null}, costing <b class="mono">{fixed(answer.metrics.costPerDay, 2)}</b>{/if}.
+          <b class="mono">{fixed(answer.metrics.energyKWhPerDay, 2)} kWh</b> a day{#if answer.metrics.costPerDay !== null}, costing <b class="mono">{fixed(answer.metrics.costPerDay, 2)}{draft.plan.power?.currency ? ` ${draft.plan.power.currency}` : ''}</b>{/if}.
         </p>
       {/if}
     </div>

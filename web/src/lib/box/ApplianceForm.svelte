@@ -13,6 +13,7 @@
   const appliance = $derived(draft.plan.appliances[index]!)
   const path = $derived(`appliances[${index}]`)
   const heats = $derived(HEATERS.includes(appliance.kind))
+  const cools = $derived(appliance.kind === 'COOLER' || appliance.kind === 'CHILLER' || appliance.kind === 'THERMOELECTRIC')
   const usual = $derived(kinds.find((each) => each.kind === appliance.kind))
   const GROUPS: [string, ApplianceKind[]][] = [
     ['warms', HEATERS],
@@ -55,7 +56,7 @@
       case 'THERMOELECTRIC':
         return [
           { key: 'removesW', label: 'Heat it takes out', unit: 'W' },
-          { key: 'limitK', label: 'Gets below the room by at most', unit: 'K', empty: 'no limit' },
+          { key: 'limitK', label: 'Can hold it colder than the room by at most', unit: 'K', empty: 'no limit' },
         ]
       case 'HUMIDIFIER_ULTRASONIC':
       case 'HUMIDIFIER_EVAPORATING':
@@ -108,14 +109,23 @@
     {/each}
     <button class="link small" onclick={remove}>Remove</button>
   </div>
+  {#if cools}
+    <div class="row">
+      <NumberField label="Coldest it gets inside" kind="level" emptyMeans="usual" value={appliance.lowestC} error={draft.error(`${path}.lowestC`)} onchange={(value) => change(() => (appliance.lowestC = value))} />
+      <NumberField label="Own thermostat stops it at" kind="level" emptyMeans="none" value={appliance.opensAtC} error={draft.error(`${path}.opensAtC`)} onchange={(value) => change(() => { appliance.opensAtC = value; appliance.closesAtC = value === null ? null : Math.max(value + 0.5, appliance.closesAtC ?? value + 3) })} />
+      {#if appliance.opensAtC !== null}
+        <NumberField label="and lets it run again at" kind="level" value={appliance.closesAtC} error={draft.error(`${path}.closesAtC`)} onchange={(value) => change(() => (appliance.closesAtC = value))} />
+      {/if}
+    </div>
+  {/if}
   {#if draft.error(`${path}.place.zM`)}<p class="error">Where it is {draft.error(`${path}.place.zM`)}</p>{/if}
   <details class="small">
     <summary>{heats ? 'Its element, its own thermostat, its place' : 'Its place'}</summary>
     {#if heats}
       <div class="row">
-        <NumberField label="Element holds" unit="J/K" emptyMeans={usual ? fixed(usual.elementJKPerW * appliance.powerW, 0) : 'usual'} value={appliance.elementJK} error={draft.error(`${path}.elementJK`)} onchange={(value) => change(() => (appliance.elementJK = value))} />
-        <NumberField label={draft.plan.box?.tank ? 'Passes to the water' : 'Passes to the air'} unit="W/K" emptyMeans={usual ? fixed(usual.toAirWKPerW * appliance.powerW, 2) : 'usual'} value={appliance.toAirWK} error={draft.error(`${path}.toAirWK`)} onchange={(value) => change(() => (appliance.toAirWK = value))} />
-        <NumberField label="Passes to the contents" unit="W/K" emptyMeans={usual ? fixed(usual.toContentsWKPerW * appliance.powerW, 2) : 'usual'} value={appliance.toContentsWK} error={draft.error(`${path}.toContentsWK`)} onchange={(value) => change(() => (appliance.toContentsWK = value))} />
+        <NumberField label="Heat its element holds for each kelvin" unit="J/K" emptyMeans={usual ? fixed(usual.elementJKPerW * appliance.powerW, 0) : 'usual'} value={appliance.elementJK} error={draft.error(`${path}.elementJK`)} onchange={(value) => change(() => (appliance.elementJK = value))} />
+        <NumberField label={draft.plan.box?.tank ? 'Heat it gives the water for each kelvin it is hotter' : 'Heat it gives the air for each kelvin it is hotter'} unit="W/K" emptyMeans={usual ? fixed(usual.toAirWKPerW * appliance.powerW, 2) : 'usual'} value={appliance.toAirWK} error={draft.error(`${path}.toAirWK`)} onchange={(value) => change(() => (appliance.toAirWK = value))} />
+        <NumberField label="… and straight to what stands in it, by touch or by shining" unit="W/K" emptyMeans={usual ? fixed(usual.toContentsWKPerW * appliance.powerW, 2) : 'usual'} value={appliance.toContentsWK} error={draft.error(`${path}.toContentsWK`)} onchange={(value) => change(() => (appliance.toContentsWK = value))} />
         {#if appliance.kind === 'SELF_LIMITING'}
           <NumberField label="Draws nothing at" kind="level" emptyMeans="80 °C" value={appliance.selfLimitC} error={draft.error(`${path}.selfLimitC`)} onchange={(value) => change(() => (appliance.selfLimitC = value))} />
         {/if}

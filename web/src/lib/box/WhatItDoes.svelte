@@ -43,7 +43,7 @@
     {#if answer.metrics.humidity}
       <p>The air is at <b class="mono">{fixed(answer.metrics.humidity.mean, 0)} %RH</b>{#if answer.metrics.water}; <b class="mono">{fixed((1000 * answer.metrics.water.ventilatedKg) / (answer.trace.bucketS * answer.trace.roomC.length) * 3600, 1)} g/h</b> leave with the air{/if}.</p>
     {/if}
-    <p><b class="mono">{fixed(answer.metrics.energyKWhPerDay, 2)} kWh</b> a day{#if answer.metrics.costPerDay !== null}, costing <b class="mono">{fixed(answer.metrics.costPerDay, 2)}</b>{/if}.</p>
+    <p><b class="mono">{fixed(answer.metrics.energyKWhPerDay, 2)} kWh</b> a day{#if answer.metrics.costPerDay !== null}, costing <b class="mono">{fixed(answer.metrics.costPerDay, 2)}{plan.power?.currency ? ` ${plan.power.currency}` : ''}</b>{/if}.</p>
     {#if heats}<MeterForm {draft} {disabled} />{/if}
     <p><a href="/chambers/{draft.id}/settings">See it on the ladder</a></p>
   {:else if draft.missing.length > 0}

@@ -1,7 +1,9 @@
 <script lang="ts">
-  import type { ControllerPlan, KeyPlan, Parameter, ProfileDocument } from '../api/types'
+  import { api, Problem } from '../api/client'
+  import type { ControllerPlan, DescribeAnswer, KeyPlan, Parameter, ProfileDocument, Values } from '../api/types'
   import NumberField from '../parts/NumberField.svelte'
   import HabitsForm from './HabitsForm.svelte'
+  import PasteTable from './PasteTable.svelte'
   import ProfileShelf from './ProfileShelf.svelte'
   import StyleLearner from './StyleLearner.svelte'
   import { STYLE_NAMES, unitSign } from '../words'
@@ -26,6 +28,11 @@
     ),
   )
   let added = $state<Parameter | ''>('')
+  /** The key behind which another is put; at the end where none is chosen. */
+  let behind = $state<Parameter | ''>('')
+  /** A unit that was chosen and not yet said what becomes of the numbers. */
+  let asked = $state<ControllerPlan['profile']['unit'] | null>(null)
+  let troubled = $state('')
   /** Keys that come and go together. */
   const TOGETHER: Parameter[][] = [['DAY_FROM', 'DAY_TO'], ['PULSE_ON', 'PULSE_REST'], ['SECOND_PULSE_ON', 'SECOND_PULSE_REST'], ['LIGHT_BELOW', 'LIGHT_DELAY']]
 
@@ -38,7 +45,46 @@
 
   function add(parameter: Parameter) {
     const all = TOGETHER.find((each) => each.includes(parameter)) ?? [parameter]
-    setKeys([...controller.profile.keys, ...all.filter((each) => !has(each)).map(fresh)])
+    const { keys } = controller.profile
+    const at = behind === '' ? keys.length : keys.findIndex((key) => key.parameter === behind) + 1
+    setKeys([...keys.slice(0, at), ...all.filter((each) => !has(each)).map(fresh), ...keys.slice(at)])
+  }
+
+  /** Another unit: the numbers are converted with their own unit, by the server, or were meant in it all along. */
+  async function inUnit(convert: boolean) {
+    const unit = asked!
+    troubled = ''
+    try {
+      if (convert) {
+        const answer = await api.post<DescribeAnswer>('/calc/described', { profile: controller.profile, values: draft.keyed[controller.id] ?? {}, unit })
+        change(() => {
+          draft.checkpoint('changing the unit')
+          controller.profile = answer.profile
+          draft.keyed[controller.id] = answer.values as Values
+        })
+      } else {
+        change(() => {
+          draft.checkpoint('changing the unit')
+          controller.profile.unit = unit
+        })
+      }
+      asked = null
+    } catch (failed) {
+      if (!(failed instanceof Problem)) throw failed
+      troubled = failed.errors.map((each) => `${each.field} ${each.allowed}`).join('; ') || failed.message
+    }
+  }
+
+  function takeTable(keys: KeyPlan[], values: Values, next: Law) {
+    change(() => {
+      draft.checkpoint('taking the typed table')
+      const { profile } = controller
+      profile.law = next
+      if (keys.some((key) => key.parameter === 'ON_AT')) profile.raising = profile.lowering = 'PAIR'
+      else if (profile.raising === 'PAIR') profile.raising = profile.lowering = 'OFF_AT_SET'
+      setKeys(keys)
+      draft.keyed[controller.id] = { ...draft.keyed[controller.id], ...values }
+    })
   }
 
   /** Another school keeps the keys that it has too, and gets those it cannot do without. */
@@ -88,6 +134,19 @@
     controller.loops = controller.loops.slice(0, outlets(controller).length)
   }
 
+  /** What is fixed in the device stands at one value and is on no card. */
+  function fix(key: KeyPlan, fixed: boolean) {
+    const value = draft.keyed[controller.id]?.[key.parameter] ?? key.lowest
+    const usual = fresh(key.parameter)
+    key.lowest = fixed ? value : usual.lowest
+    key.highest = fixed ? value : usual.highest
+  }
+
+  function setWords(key: KeyPlan, text: string) {
+    key.words = text.split('\n').map((each) => each.trim()).filter(Boolean).slice(0, 12)
+    if (key.words.length > 0) Object.assign(key, { step: 1, lowest: 0, highest: key.words.length - 1, offAt: null })
+  }
+
   function move(at: number, by: number) {
     const keys = [...controller.profile.keys]
     const [key] = keys.splice(at, 1)
@@ -109,7 +168,7 @@
     </div>
     <div>
       <label for="{id}-unit">Unit of its steps and ranges</label>
-      <select id="{id}-unit" bind:value={controller.profile.unit} onchange={() => draft.replan()}>
+      <select id="{id}-unit" value={asked ?? controller.profile.unit} onchange={(event) => (asked = event.currentTarget.value === controller.profile.unit ? null : (event.currentTarget.value as typeof asked))}>
         <option value="C">°C</option>
         <option value="F">°F</option>
         <option value="RH">%RH</option>
@@ -118,7 +177,7 @@
     <NumberField label="Smallest step shown" unit={unitSign(controller.profile.unit)} digits={3} value={controller.profile.resolution} error={draft.error(`${path}.resolution`)} onchange={(value) => change(() => (controller.profile.resolution = value!))} />
     <NumberField label="It looks at its probe every" unit="s" value={controller.profile.samplingS} error={draft.error(`${path}.samplingS`)} onchange={(value) => change(() => (controller.profile.samplingS = value!))} />
     <div>
-      <label for="{id}-law">It works by</label>
+      <label for="{id}-law">How its output follows the display</label>
       <select id="{id}-law" value={law} onchange={(event) => change(() => setLaw(event.currentTarget.value as Law))}>
         {#each Object.entries(LAW_NAMES) as [value, name] (value)}<option {value}>{name}</option>{/each}
       </select>
@@ -141,16 +200,39 @@
       <input type="checkbox" bind:checked={controller.profile.strict} onchange={() => draft.replan()} />
       It switches only past a value, not at it
     </label>
+    {#if law === 'FAN_BAND'}
+      <label class="check">
+        <input type="checkbox" checked={controller.profile.floorAsOne === true} onchange={(event) => change(() => (controller.profile.floorAsOne = event.currentTarget.checked || null))} />
+        It counts the speed from which the fan turns as 1 %
+      </label>
+    {/if}
+    <div>
+      <label for="{id}-device">Part of a larger device, called</label>
+      <input id="{id}-device" maxlength="80" placeholder="it is all of it" value={controller.device ?? ''} oninput={(event) => change(() => (controller.device = event.currentTarget.value.trim() || null))} />
+    </div>
   </div>
 
+  {#if asked}
+    <div class="asked" role="group" aria-label="What becomes of the numbers">
+      <p>{#if (asked === 'RH') !== (controller.profile.unit === 'RH')}Between temperature and humidity nothing converts: ranges begin anew and what is keyed in as a level is asked for again.{:else}Its steps, ranges and factory values stand in {unitSign(controller.profile.unit)}. Convert them, or were they meant in {unitSign(asked)} all along?{/if}</p>
+      <p class="row">
+        <button class="button main" onclick={() => inUnit(true)}>{(asked === 'RH') !== (controller.profile.unit === 'RH') ? 'Begin anew' : 'Convert them'}</button>
+        {#if (asked === 'RH') === (controller.profile.unit === 'RH')}<button class="button" onclick={() => inUnit(false)}>They are in {unitSign(asked)} already</button>{/if}
+        <button class="button" onclick={() => (asked = null)}>Leave it</button>
+      </p>
+      {#if troubled}<p class="error" role="alert">{troubled}</p>{/if}
+    </div>
+  {/if}
+
   <ProfileShelf {controller} ontake={take} />
+  <PasteTable {controller} ontake={takeTable} />
   {#if law === 'ON_OFF'}<StyleLearner {controller} onlearned={(style, raising) => change(() => restyle(style, raising))} />{/if}
 
   <div class="scroll">
     <table>
       <caption class="sr-only">Keys in the order they are gone through</caption>
       <thead>
-        <tr><th>Order</th><th>What it means</th><th>Label on the device</th><th>Step</th><th>Lowest</th><th>Highest</th><th>Factory</th><th></th></tr>
+        <tr><th>Order</th><th>What it means</th><th>Label on the device</th><th>Step</th><th>Lowest</th><th>Highest</th><th>Factory</th><th></th><th></th></tr>
       </thead>
       <tbody>
         {#each controller.profile.keys as key, at (key.parameter)}
@@ -178,6 +260,27 @@
               {/each}
               <td><NumberField label="" digits={3} emptyMeans="?" value={key.factory} error={draft.error(`${row}.factory`)} onchange={(value) => change(() => (key.factory = value))} /></td>
             {/if}
+            <td>
+              <details class="small">
+                <summary>more<span class="sr-only"> of {name}</span></summary>
+                {#if key.words.length === 0}
+                  <NumberField label="Stands for “off” at" digits={3} emptyMeans="never off" value={key.offAt} error={draft.error(`${row}.offAt`)} onchange={(value) => change(() => (key.offAt = value))} />
+                  <label class="check"><input type="checkbox" checked={key.lowest === key.highest} onchange={(event) => change(() => fix(key, event.currentTarget.checked))} /> fixed in the device, not keyed in</label>
+                  <label for="{id}-also-{key.parameter}">The same key also means</label>
+                  <select id="{id}-also-{key.parameter}" value={key.also ?? ''} onchange={(event) => change(() => (key.also = (event.currentTarget.value || null) as Parameter | null))}>
+                    <option value="">nothing else</option>
+                    {#each PARAMETERS.filter((each) => each === key.also || (!has(each) && each !== key.parameter && MEANINGS[each].kind === MEANINGS[key.parameter].kind)) as other (other)}<option value={other}>{MEANINGS[other].name}</option>{/each}
+                  </select>
+                {/if}
+                {#if key.parameter.startsWith('OTHER_')}
+                  <label for="{id}-words-{key.parameter}">Its words, one a line</label>
+                  <textarea id="{id}-words-{key.parameter}" rows="3" value={key.words.join('\n')} onchange={(event) => change(() => setWords(key, event.currentTarget.value))}></textarea>
+                {/if}
+                {#if controller.device}
+                  <NumberField label="Place on the whole device" digits={0} emptyMeans="as here" value={key.place} error={draft.error(`${row}.place`)} onchange={(value) => change(() => (key.place = value))} />
+                {/if}
+              </details>
+            </td>
             <td><button class="link small" onclick={() => change(() => setKeys(controller.profile.keys.filter((each) => each !== key && !TOGETHER.some((all) => all.includes(key.parameter) && all.includes(each.parameter)))))}>Remove<span class="sr-only"> {name}</span></button></td>
           </tr>
         {/each}
@@ -191,6 +294,11 @@
       <select id="{id}-add" bind:value={added}>
         <option value="">choose</option>
         {#each free as parameter (parameter)}<option value={parameter}>{MEANINGS[parameter].name}</option>{/each}
+      </select>
+      <label for="{id}-behind">after</label>
+      <select id="{id}-behind" bind:value={behind}>
+        <option value="">all others</option>
+        {#each controller.profile.keys as key (key.parameter)}<option value={key.parameter}>{key.label}</option>{/each}
       </select>
       <button
         class="button"
@@ -241,6 +349,11 @@
     align-items: center;
     gap: 8px;
     flex-wrap: wrap;
+  }
+
+  .asked {
+    padding: 8px 12px;
+    border: 2px solid var(--ink);
   }
 
   .scroll {

@@ -31,6 +31,15 @@
     STAYS: 'they stay as they were',
     BY_KEY: 'a key says',
   }
+  type AlarmDoes = NonNullable<Habits['highAlarmDoes']>[number]
+  const DOES: Record<AlarmDoes, string> = { SOUND: 'sounds', LIGHT: 'lights up', MESSAGE: 'sends a message' }
+
+  function toggle(field: 'highAlarmDoes' | 'lowAlarmDoes', does: AlarmDoes, on: boolean) {
+    const now = (habits[field] ?? []).filter((each) => each !== does)
+    const next = on ? [...now, does] : now
+    habits[field] = next.length > 0 ? next : null
+  }
+
   const MEANINGS: Record<Habits['codes'][number]['meaning'], string> = {
     PROBE_OPEN: 'probe broken or not plugged in',
     PROBE_SHORT: 'probe shorted',
@@ -66,6 +75,21 @@
     </div>
     <NumberField label="High alarm at least above set by" unit={unitSign(profile.unit)} value={habits.highAlarmLeast} error={error('highAlarmLeast')} onchange={(value) => change(() => (habits.highAlarmLeast = value!))} />
     <NumberField label="Low alarm at least below set by" unit={unitSign(profile.unit)} value={habits.lowAlarmLeast} error={error('lowAlarmLeast')} onchange={(value) => change(() => (habits.lowAlarmLeast = value!))} />
+    <div>
+      <label for="{id}-calibration">Calibrated by keying in</label>
+      <select id="{id}-calibration" value={habits.calibration ?? 'OFFSET'} onchange={(event) => change(() => (habits.calibration = event.currentTarget.value === 'REFERENCE' ? 'REFERENCE' : null))}>
+        <option value="OFFSET">an offset</option>
+        <option value="REFERENCE">what the reference reads</option>
+      </select>
+    </div>
+    {#each [{ field: 'highAlarmDoes', name: 'Its high alarm' }, { field: 'lowAlarmDoes', name: 'Its low alarm' }] as const as alarm (alarm.field)}
+      <fieldset>
+        <legend>{alarm.name}</legend>
+        {#each Object.entries(DOES) as [value, name] (value)}
+          <label><input type="checkbox" checked={habits[alarm.field]?.includes(value as AlarmDoes) ?? false} onchange={(event) => change(() => toggle(alarm.field, value as AlarmDoes, event.currentTarget.checked))} /> {name}</label>
+        {/each}
+      </fieldset>
+    {/each}
   </div>
   <ul>
     {#each habits.codes as code, at (at)}
@@ -85,6 +109,18 @@
 </details>
 
 <style>
+  fieldset {
+    margin: 0;
+    padding: 0;
+    border: 0;
+  }
+
+  legend {
+    padding: 0;
+    color: var(--quiet);
+    font-size: var(--small);
+  }
+
   .grid,
   li {
     display: flex;

@@ -113,7 +113,7 @@ export function trials(profile: ControllerPlan['profile'], values: Values, keyed
 }
 
 /** A value of a key as the device shows it. */
-export const shownValue = (key: KeyPlan, value: number) => (key.words.length > 0 ? (key.words[Math.round(value)] ?? '') : fixed(value, decimalsOf(key.step)))
+export const shownValue = (key: KeyPlan, value: number) => (key.offAt !== null && value === key.offAt ? 'off' : key.words.length > 0 ? (key.words[Math.round(value)] ?? '') : fixed(value, decimalsOf(key.step)))
 
 /** What becomes of a change when the keys rest, as its user found out; empty where that is not known. */
 export function leftAlone({ habits }: ControllerPlan['profile']): string {

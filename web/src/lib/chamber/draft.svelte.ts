@@ -89,8 +89,9 @@ export class ChamberDraft {
     return this.view.id
   }
 
+  /** Which steps were opened goes along with what is saved next; by itself it is nothing that anybody typed. */
   get planDirty() {
-    return !same($state.snapshot(this.plan), this.view.plan)
+    return !same({ ...$state.snapshot(this.plan), looked: null }, { ...this.view.plan, looked: null })
   }
 
   /** Number of keys that differ from what is saved. */

@@ -11,6 +11,9 @@ const key = (parameter: KeyPlan['parameter'], step = 0.1): KeyPlan => ({
   highest: 200,
   factory: null,
   words: [],
+  offAt: null,
+  also: null,
+  place: null,
 })
 
 function plan(unit: 'C' | 'F', keys: KeyPlan[]): ChamberPlan {
@@ -32,6 +35,7 @@ function plan(unit: 'C' | 'F', keys: KeyPlan[]): ChamberPlan {
       keepLowC: 27,
       keepHighC: 29,
       harmLimits: [],
+      other: null,
     },
     box: null,
     contents: null,
@@ -39,12 +43,14 @@ function plan(unit: 'C' | 'F', keys: KeyPlan[]): ChamberPlan {
     power: null,
     appliances: [],
     probes: [],
+    looked: null,
     controllers: [
       {
         id: 'c',
         name: 'Marl',
         probeIds: ['p'],
         loops: [],
+        device: null,
         profile: {
           unit,
           resolution: 0.1,
@@ -57,6 +63,7 @@ function plan(unit: 'C' | 'F', keys: KeyPlan[]): ChamberPlan {
           howToSave: '',
           law: 'ON_OFF',
           habits: unknownHabits(),
+          floorAsOne: null,
         },
       },
     ],

@@ -160,6 +160,9 @@ export function freshController(plan: ChamberPlan): ControllerPlan {
     highest,
     factory: null,
     words: [],
+    offAt: null,
+    also: null,
+    place: null,
   })
   return {
     id: crypto.randomUUID(),
@@ -183,14 +186,16 @@ export function freshController(plan: ChamberPlan): ControllerPlan {
       howToSet: '',
       howToSave: '',
       habits: unknownHabits(),
+      floorAsOne: null,
     },
+    device: null,
     loops: [{ id: crypto.randomUUID(), applianceIds: appliance ? [appliance.id] : [], ratedA: null, ratedDcA: null, ratedW: null, cutOut: false }],
   }
 }
 
 /** The habits of a device of which nothing is known. */
 export function unknownHabits(): ControllerPlan['profile']['habits'] {
-  return { leftAlone: 'UNKNOWN', restS: null, sounder: 'UNKNOWN', linkLoss: 'NO_LINK', highAlarmLeast: 0, lowAlarmLeast: 0, codes: [] }
+  return { leftAlone: 'UNKNOWN', restS: null, sounder: 'UNKNOWN', linkLoss: 'NO_LINK', highAlarmLeast: 0, lowAlarmLeast: 0, codes: [], calibration: null, highAlarmDoes: null, lowAlarmDoes: null }
 }
 
 /** Whether a device works two outlets around one value: it has a differential for each. */
@@ -203,7 +208,7 @@ export function freshAppliance(kind: ApplianceKind, name: string, id: string = c
   const none = {
     id, name, kind, powerW: 15, lowVoltage: false, place: null, elementJK: null, toAirWK: null, toContentsWK: null, selfLimitC: null,
     opensAtC: null, closesAtC: null, removesW: null, limitK: null, flowM3h: null, outputGh: null, pulseOnS: null, pulseRestS: null,
-    surfaceM2: null, waterKg: null, insideShare: null, onHour: null, hours: null, openPerHour: null,
+    surfaceM2: null, waterKg: null, insideShare: null, onHour: null, hours: null, openPerHour: null, lowestC: null,
   } satisfies AppliancePlan
   switch (kind) {
     case 'COOLER':

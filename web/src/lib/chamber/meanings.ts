@@ -5,7 +5,7 @@ import { type DisplayUnit, unitSign } from '../words'
 export type Law = ControllerPlan['profile']['law']
 
 /** How a value of a meaning is counted: a level or a difference in the device's unit, or in a unit of its own. */
-type Kind = 'level' | 'difference' | 'humidity' | 'percent' | 'minutes' | 'seconds' | 'hour' | 'choice'
+type Kind = 'level' | 'difference' | 'humidity' | 'percent' | 'minutes' | 'seconds' | 'hour' | 'choice' | 'plain'
 
 interface Meaning {
   name: string
@@ -21,6 +21,14 @@ interface Meaning {
   /** The schools that have such a key. @default all */
   laws?: Law[]
 }
+
+const other = (number: number): Meaning => ({
+  name: number === 1 ? 'nothing for the climate' : `nothing for the climate (${number})`,
+  why: 'In its place among the keys: backlight, signal, network and the like.',
+  kind: 'plain',
+  range: [1, 0, 100],
+  begin: 0,
+})
 
 export const MEANINGS: Record<Parameter, Meaning> = {
   UNIT: { name: 'unit', why: 'First of all: every number that follows is in it.', kind: 'choice', words: ['°C', '°F'], begin: 0 },
@@ -41,8 +49,9 @@ export const MEANINGS: Record<Parameter, Meaning> = {
   WINDOW: { name: 'window', why: 'After the band: within it the output is shared out.', kind: 'seconds', range: [1, 2, 600], begin: 60, laws: ['TIME_PROPORTIONAL'] },
   NEUTRAL_ZONE: { name: 'neutral zone to each side', why: 'Right after the set value: inside it nothing moves.', kind: 'difference', begin: 1, laws: ['STEP_VENT'] },
   SET_HUMIDITY: { name: 'set humidity', why: 'After the temperature: the larger of the two demands governs.', kind: 'humidity', range: [1, 0, 100], begin: 60, laws: ['FAN_BAND', 'STEP_VENT'] },
-  NIGHT_SET_HUMIDITY: { name: 'set humidity by night', why: 'Right after that of the day.', kind: 'humidity', range: [1, 0, 100], begin: 65, laws: ['FAN_BAND'] },
+  NIGHT_SET_HUMIDITY: { name: 'set humidity by night', why: 'Right after that of the day.', kind: 'humidity', range: [1, 0, 100], begin: 65, laws: ['FAN_BAND', 'STEP_VENT'] },
   HUMIDITY_BAND: { name: 'humidity band to full output', why: 'Right after the set humidity.', kind: 'humidity', range: [1, 1, 50], begin: 10, laws: ['FAN_BAND'] },
+  NIGHT_HUMIDITY_BAND: { name: 'humidity band by night', why: 'Right after the set humidity by night.', kind: 'humidity', range: [1, 1, 50], begin: 10, laws: ['FAN_BAND'] },
   HUMIDITY_ZONE: { name: 'neutral zone of humidity', why: 'Right after the set humidity: inside it nothing moves.', kind: 'humidity', range: [1, 0, 50], begin: 5, laws: ['STEP_VENT'] },
   MINIMUM_SPEED: { name: 'lowest speed', why: 'After the set values: it is never undercut; at 0 the fan may stop.', kind: 'percent', range: [1, 0, 100], begin: 20, laws: ['FAN_BAND'] },
   NIGHT_MINIMUM_SPEED: { name: 'lowest speed by night', why: 'Right after that of the day.', kind: 'percent', range: [1, 0, 100], begin: 10, laws: ['FAN_BAND'] },
@@ -80,6 +89,18 @@ export const MEANINGS: Record<Parameter, Meaning> = {
   LINK_LOSS: { name: 'without its head unit', why: 'After all values: it is for the day when none of them counts.', kind: 'choice', words: ['off', 'on'], begin: 0 },
   OFFSET: { name: 'offset (calibration)', why: 'Last: it shifts everything that is shown.', kind: 'difference', range: [0, -10, 10], begin: 0 },
   HUMIDITY_OFFSET: { name: 'offset of the humidity', why: 'Last: it shifts the humidity that is shown.', kind: 'humidity', range: [1, -20, 20], begin: 0, laws: ['FAN_BAND', 'STEP_VENT'] },
+  OTHER_1: other(1),
+  OTHER_2: other(2),
+  OTHER_3: other(3),
+  OTHER_4: other(4),
+  OTHER_5: other(5),
+  OTHER_6: other(6),
+  OTHER_7: other(7),
+  OTHER_8: other(8),
+  OTHER_9: other(9),
+  OTHER_10: other(10),
+  OTHER_11: other(11),
+  OTHER_12: other(12),
 }
 
 export const PARAMETERS = Object.keys(MEANINGS) as Parameter[]
@@ -109,6 +130,7 @@ export function needed(law: Law, pair: boolean): Parameter[] {
 export function keyUnit(parameter: Parameter, unit: DisplayUnit): string {
   switch (MEANINGS[parameter].kind) {
     case 'choice':
+    case 'plain':
       return ''
     case 'humidity':
       return '%RH'
@@ -128,7 +150,7 @@ export function keyUnit(parameter: Parameter, unit: DisplayUnit): string {
 /** A key as it begins, labelled by what it means. */
 export function freshKey(parameter: Parameter, profile: ControllerPlan['profile']): KeyPlan {
   const { name, kind, words, range } = MEANINGS[parameter]
-  const base = { parameter, label: name.slice(0, 40), factory: null }
+  const base = { parameter, label: name.slice(0, 40), factory: null, offAt: null, also: null, place: null }
   if (words) {
     const own = parameter === 'DIRECTION' && profile.unit === 'RH' ? ['moisten', 'dry'] : words
     return { ...base, step: 1, lowest: 0, highest: own.length - 1, words: [...own] }

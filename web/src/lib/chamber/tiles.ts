@@ -27,5 +27,10 @@ export function tilesOf(draft: ChamberDraft, due: ChamberDueView[]): { step: Ste
     ['check', 'Check', due.length === 0 ? 'empty' : due.every((each) => each.due.why === 'NEVER_CHECKED') ? 'empty' : due.some((each) => each.due.due) ? 'due' : 'full'],
     ['faults', 'Faults', !draft.answer ? 'empty' : wants('FAULTS') || draft.answer.findings.some((finding) => finding.code === 'stuck-on-harms') ? 'due' : 'half'],
   ]
-  return states.map(([step, name, state]) => ({ step, name, state, says: SAYS[state] }))
+  // What began as a usual build is not done before somebody has looked at it.
+  const unseen = (step: StepName) => plan.looked !== null && !plan.looked.some((each) => each.toLowerCase() === step)
+  return states.map(([step, name, state]) => {
+    const shown = state === 'full' && unseen(step) ? 'half' : state
+    return { step, name, state: shown, says: shown === 'half' && state === 'full' ? 'begun, not yet looked at' : SAYS[shown] }
+  })
 }

@@ -5,7 +5,7 @@ import { ChamberDraft } from './draft.svelte'
 
 /** A chamber with everything that a rehearsal needs, and saved settings 3. */
 function view(): ChamberView {
-  const key = (parameter: string, step: number, lowest: number) => ({ parameter, label: parameter, step, lowest, highest: 110, factory: null, words: [] })
+  const key = (parameter: string, step: number, lowest: number) => ({ parameter, label: parameter, step, lowest, highest: 110, factory: null, words: [], offAt: null, also: null, place: null })
   return {
     id: 'box',
     version: 4,
@@ -20,6 +20,7 @@ function view(): ChamberView {
       room: { coldestC: 16, warmestC: 24, warmestHour: 15 },
       appliances: [{ id: 'mat', name: 'mat', kind: 'MAT', powerW: 15, elementJK: null, toAirWK: null, toContentsWK: null, removesW: null, opensAtC: null, closesAtC: null }],
       probes: [{ id: 'p', name: 'probe', heaterShare: 0, contentsShare: 0.2, roomShare: 0, ownWarmthK: 0, lagS: 40, sensorErrorK: 0 }],
+      looked: null,
       controllers: [
         {
           id: 'c',

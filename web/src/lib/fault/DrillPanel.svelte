@@ -8,7 +8,7 @@
   import { session } from '../session.svelte'
   import { celsiusTo, duration, fixed } from '../units'
   import FaultTrace from './FaultTrace.svelte'
-  import { ACTS, KINDS, LOOKS, nameOf, VERDICTS } from './words'
+  import { ACTS, KINDS, looksOf, nameOf, VERDICTS } from './words'
 
   let { chamberId, occupancy, range }: { chamberId: string; occupancy: OccupancyPlan; range: { low: number; high: number } } = $props()
   const id = $props.id()
@@ -87,7 +87,7 @@
     </div>
   {:else}
     <div role="status">
-      <p><span class="mark {judged.rightKind ? 'well' : 'act'}" aria-hidden="true">{judged.rightKind ? '■' : '◆'}</span><b>{judged.rightKind ? 'Right:' : 'It was'} {nameOf(judged.row, prefs.unit)}.</b> One sees: {LOOKS[judged.row.kind]}.</p>
+      <p><span class="mark {judged.rightKind ? 'well' : 'act'}" aria-hidden="true">{judged.rightKind ? '■' : '◆'}</span><b>{judged.rightKind ? 'Right:' : 'It was'} {nameOf(judged.row, prefs.unit)}.</b> One sees: {looksOf(judged.row)}.</p>
       <p><span class="mark {judged.rightAct ? 'well' : 'act'}" aria-hidden="true">{judged.rightAct ? '■' : '◆'}</span>{judged.rightAct ? 'Right first act.' : 'First:'} {ACTS[judged.row.first]} Verdict: {VERDICTS[judged.row.with.kind].words}.</p>
     </div>
     <FaultTrace row={judged.row} {occupancy} {range} big />

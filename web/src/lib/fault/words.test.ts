@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { ACTS, KINDS, LOOKS, nameOf, sureOf } from './words'
+import { ACTS, KINDS, looksOf, nameOf, sureOf } from './words'
 
 describe('a fault in words', () => {
   it('says what, and how large, as the reader counts', () => {
@@ -11,8 +11,17 @@ describe('a fault in words', () => {
   })
 
   it('has something to see and something to do for every kind', () => {
-    for (const kind of Object.keys(KINDS) as (keyof typeof KINDS)[]) expect(LOOKS[kind].length).toBeGreaterThan(5)
+    for (const kind of Object.keys(KINDS) as (keyof typeof KINDS)[]) expect(looksOf({ kind, effect: null }).length).toBeGreaterThan(5)
     expect(Object.values(ACTS).every((each) => each.endsWith('.'))).toBe(true)
+  })
+
+  it('says of a chiller what a chiller does, not what a heater would', () => {
+    expect(looksOf({ kind: 'RELAY_STUCK_ON', effect: 'COOLS' })).toContain('falls')
+    expect(looksOf({ kind: 'RELAY_STUCK_ON', effect: 'WARMS' })).toContain('climbs')
+    expect(looksOf({ kind: 'APPLIANCE_DEAD', effect: 'COOLS' })).toContain('climbs')
+    expect(looksOf({ kind: 'RELAY_STUCK_ON', effect: 'DRIES' })).toContain('humidity falls')
+    expect(ACTS.STOP_COOLING).not.toContain('Let the warmth out')
+    expect(looksOf({ kind: 'CONTROLLER_OVERHEATED', effect: 'AIRS' })).not.toContain('everything off')
   })
 
   it('tells the share of boxes, none where nothing was sampled', () => {

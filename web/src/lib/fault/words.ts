@@ -9,7 +9,7 @@ export const KINDS: Record<FaultKind, string> = {
   LEFT_OFF_BY_HAND: 'output left off by hand',
   APPLIANCE_DEAD: 'dead',
   OWN_THERMOSTAT_STUCK: 'its own thermostat stuck on',
-  PROBE_FALLEN_OUT: 'fallen out of the box',
+  PROBE_FALLEN_OUT: 'fallen out',
   PROBE_ON_HEATER: 'slipped onto the heater',
   PROBE_ABOVE_WATER: 'above the water line',
   TOP_UP_FAILED: 'top-up failed, the water went',
@@ -17,7 +17,7 @@ export const KINDS: Record<FaultKind, string> = {
   PROBE_UNPLUGGED: 'unplugged or broken',
   PROBE_SHORTED: 'shorted',
   WRONG_UNIT: 'keyed in the wrong unit',
-  WRONG_DIRECTION: 'heating and cooling reversed',
+  WRONG_DIRECTION: 'keyed the wrong way round',
   NOT_SAVED: 'change not saved, factory values',
   LIMITS_MISTAKEN: 'limits keyed instead of the set value',
   KNOB_MOVED: 'somebody turned the knob',
@@ -27,18 +27,40 @@ export const KINDS: Record<FaultKind, string> = {
   ALARM_MUTED: 'alarm muted or never heard',
   POWER_CUT: 'power cut',
   NO_RESTART: 'short power cut; what has a panel stays off',
-  LID_LEFT_OPEN: 'lid left open',
+  LID_LEFT_OPEN: 'left open',
   COLD_SNAP: 'cold snap',
   HEAT_WAVE: 'heat wave',
 }
 
+type Effect = NonNullable<FaultRow['effect']>
+
+/** What a keeper sees of something that does not stop, and of something that does not begin, by what it does. */
+const NEVER_STOPS: Record<Effect, string> = {
+  WARMS: 'the display climbs past where heating should stop',
+  COOLS: 'the display falls past where cooling should stop',
+  MOISTENS: 'the humidity climbs past where moistening should stop; walls drip',
+  DRIES: 'the humidity falls past where drying should stop',
+  AIRS: 'it blows without a rest; the display drifts towards the room’s air',
+  STIRS: 'it runs without a rest',
+  LIGHTS: 'it never goes dark; the display climbs by night',
+}
+const NEVER_BEGINS: Record<Effect, string> = {
+  WARMS: 'the display falls; what should warm is cold to the hand',
+  COOLS: 'the display climbs; what should cool is silent, or its outside is not warm',
+  MOISTENS: 'the humidity falls; no mist, no damp stream',
+  DRIES: 'the humidity climbs; no water comes out of it',
+  AIRS: 'no draught at its opening; stale air, warmer and damper than it should be',
+  STIRS: 'no stream; warm above and cool below, in water the surface stands still',
+  LIGHTS: 'it stays dark',
+}
+
 /** What a keeper sees first when it happens. */
-export const LOOKS: Record<FaultKind, string> = {
-  RELAY_STUCK_ON: 'the display climbs past where it should stop, the output lamp off or on',
-  RELAY_STUCK_OFF: 'the output lamp is on and nothing warms or cools',
-  LEFT_ON_BY_HAND: 'the display climbs or falls without stopping; the output stands on “on”',
-  LEFT_OFF_BY_HAND: 'nothing comes on; the output stands on “off”',
-  APPLIANCE_DEAD: 'it has current and does nothing: no warmth, no air, no mist',
+const LOOKS: Record<FaultKind, string | Record<Effect, string>> = {
+  RELAY_STUCK_ON: NEVER_STOPS,
+  RELAY_STUCK_OFF: NEVER_BEGINS,
+  LEFT_ON_BY_HAND: NEVER_STOPS,
+  LEFT_OFF_BY_HAND: NEVER_BEGINS,
+  APPLIANCE_DEAD: NEVER_BEGINS,
   OWN_THERMOSTAT_STUCK: 'nothing, as long as all else works',
   PROBE_FALLEN_OUT: 'the display shows the room',
   PROBE_ON_HEATER: 'the display leaps up and down in minutes',
@@ -48,38 +70,53 @@ export const LOOKS: Record<FaultKind, string> = {
   PROBE_UNPLUGGED: 'a code instead of a number, or a number far too low',
   PROBE_SHORTED: 'a code instead of a number, or a number far too high',
   WRONG_UNIT: 'numbers that look like the other unit',
-  WRONG_DIRECTION: 'it heats when it should cool, or does nothing',
+  WRONG_DIRECTION: 'it works when it should rest and rests when it should work',
   NOT_SAVED: 'other values on the keys than on the card',
   LIMITS_MISTAKEN: 'another set value on the key than on the card',
   KNOB_MOVED: 'another set value on the key than on the card',
   LINK_LOST: 'the head shows a number and the outlets do not follow it',
-  CONTROLLER_OVERHEATED: 'a hot case, a flag on the display, everything off',
+  CONTROLLER_OVERHEATED: 'a hot case and a flag on the display; exhaust at full and all else off until it has cooled, then its program again; the flag stays until its power is cut',
   VENT_JAMMED: 'the vent does not move when it should',
   ALARM_MUTED: 'nothing: no alarm when there should be one',
   POWER_CUT: 'everything dark',
   NO_RESTART: 'the power is back and the appliance is not',
-  LID_LEFT_OPEN: 'the lid',
+  LID_LEFT_OPEN: 'it stands open',
   COLD_SNAP: 'the room is colder than the season was planned for',
   HEAT_WAVE: 'the room is warmer than the season was planned for',
 }
 
+/** What a keeper sees first of a fault, by what the thing it befalls does. */
+export function looksOf(row: { kind: FaultKind; effect: FaultRow['effect'] }): string {
+  const looks = LOOKS[row.kind]
+  return typeof looks === 'string' ? looks : looks[row.effect ?? 'WARMS']
+}
+
 export const ACTS: Record<FirstAct, string> = {
-  PULL_PLUG: 'Pull the heater’s plug, with dry hands. Let the warmth out.',
-  KEEP_WARM: 'Keep what warmth there is: lid shut, blankets round the box and away from heaters, bottles of warm water.',
-  COOL_DOWN: 'Let warmth out: shade, open, move air.',
-  BACK_TO_AUTO: 'Put the output back to automatic.',
-  SPARE_PART: 'Put in the spare; until then keep what warmth or damp there is.',
+  STOP_WARMING: 'Pull the plug of what warms, with dry hands. Let the warmth out.',
+  STOP_COOLING: 'Pull the plug of what cools, with dry hands. Keep what warmth there is.',
+  STOP_MOISTENING: 'Pull the plug of what moistens, with dry hands. Air it until it has come down.',
+  STOP_DRYING: 'Pull the plug of what dries, with dry hands. Mist by hand and keep it closed.',
+  STOP_AIR: 'Pull its plug, with dry hands, or cover most of its opening. Keep what warmth and damp there is, and some air.',
+  STOP_LIGHT: 'Put the lamp out at its plug, with dry hands. Darken by hand when it is night.',
+  KEEP_WARM: 'Keep what warmth there is: closed up, blankets round it and away from heaters, bottles of warm water. Then the spare.',
+  COOL_DOWN: 'Bring the warmth down: shade, moving air, a cooler room, closed bottles of ice. Then the spare.',
+  KEEP_DAMP: 'Keep what damp there is: mist by hand, let less air through. Then the spare.',
+  DRY_OUT: 'Let damp out: air it, wipe what is wet. Then the spare.',
+  AIR_BY_HAND: 'Open a gap by hand: what lives here needs air. Then the spare.',
+  STIR_BY_HAND: 'Move the air by hand or with any fan; in water bring air in, with a stone, a cup, anything. Then the spare.',
+  LIGHT_BY_HAND: 'Put another lamp there that warms no more than this one.',
+  BACK_TO_AUTO: 'Put the output back to its program.',
   PROBE_BACK: 'Hang the probe back where it belongs and wait for the display.',
-  TOP_UP: 'Switch the heater off, top the water up, switch it on again.',
+  TOP_UP: 'Switch off what heats or cools the water, top it up, switch it on again.',
   CHECK_DISPLAY: 'Hold a trusted thermometer beside the probe and go by that one.',
-  RESEAT_PROBE: 'Pull the heater’s plug, plug the probe in again or the spare one, then the heater.',
+  RESEAT_PROBE: 'Pull the plugs of what this probe governs, plug the probe in again or the spare one, then them.',
   KEY_IN_CARD: 'Key the card in, save it, read it back.',
   LINK_BACK: 'Bring head and outlets together again, or switch the outlets by hand and stay with them.',
-  CONTROLLER_OFF: 'Cut the controller’s power, let it cool in moving air, find out why.',
+  CONTROLLER_OFF: 'Give the controller moving air and shade until it is cool, find out why it got hot, then cut its power once to clear the flag.',
   VENT_BY_HAND: 'Move the vent by hand.',
   UNMUTE: 'Let the alarm be heard again.',
   SWITCH_ON: 'Switch on by hand what did not start again.',
-  SHUT_LID: 'Shut the lid.',
+  SHUT_LID: 'Close it.',
 }
 
 export const VERDICTS: Record<VerdictKind, { words: string; sign: string; tone: 'act' | 'mind' | 'well' }> = {

@@ -58,6 +58,7 @@ export function needsOf(guide: Guide, school: School, stage: Stage, now: Occupan
     where: guide.where,
     measured: guide.measured,
     gradientK: now?.gradientK ?? null,
+    other: now?.other ?? null,
     keepLowC: warmth.low,
     keepHighC: warmth.high,
     keepHumidityLowPct: damp?.low ?? null,

@@ -12,7 +12,7 @@
 
   function complaint(key: KeyPlan): string | null {
     const text = typed[key.parameter]
-    if (text !== undefined && parse(text) === null) return 'must be a number'
+    if (text !== undefined && read(key, text) === null) return key.offAt === null ? 'must be a number' : 'must be a number, or off'
     return (
       keyed?.refusals.find((refusal) => refusal.parameter === key.parameter)?.allowed ??
       draft.error(`values.${key.parameter}`) ??
@@ -23,12 +23,14 @@
   const shown = (key: KeyPlan) => {
     const value = values[key.parameter]
     // More decimals than the key has are shown, not hidden: they are what the complaint is about.
-    return value === undefined ? '' : fixed(value, Math.max(decimalsOf(key.step), decimalsOf(toStep(value, 0.001))))
+    return value === undefined ? '' : value === key.offAt ? 'off' : fixed(value, Math.max(decimalsOf(key.step), decimalsOf(toStep(value, 0.001))))
   }
+
+  const read = (key: KeyPlan, text: string) => (key.offAt !== null && text.trim().toLowerCase() === 'off' ? key.offAt : parse(text))
 
   function take(key: KeyPlan, text: string) {
     typed[key.parameter] = text
-    const number = parse(text)
+    const number = read(key, text)
     if (number !== null) draft.key(controller.id, key.parameter, number)
   }
 
@@ -58,7 +60,7 @@
 <section class="strip" aria-labelledby="{id}-title">
   <h2 id="{id}-title">Key in, on your {controller.name}</h2>
   <ol>
-    {#each controller.profile.keys as key, index (key.parameter)}
+    {#each controller.profile.keys.filter((key) => key.lowest < key.highest) as key, index (key.parameter)}
       {@const wrong = complaint(key)}
       {@const unit = keyUnit(key.parameter, keyed?.unit ?? controller.profile.unit)}
       <li>
@@ -87,7 +89,7 @@
               onfocus={() => draft.checkpoint(`keying “${key.label}”`)}
               oninput={(event) => take(key, event.currentTarget.value)}
               onkeydown={(event) => step(event, key)}
-              onblur={() => !wrong && delete typed[key.parameter]}
+              onblur={() => read(key, typed[key.parameter] ?? '0') !== null && delete typed[key.parameter]}
             />
             <span class="quiet small">{unit}</span>
           </span>

@@ -1,5 +1,7 @@
 package kilnward.core.chamber;
 
+import java.util.Optional;
+
 /** Something in the chamber that acts on its climate. A closed family: one record a member. */
 public sealed interface Appliance permits Heater, Cooler, Humidifier, Dehumidifier, Bowl, Fan, Vent, Lamp {
     /** Stable name within the chamber. */
@@ -27,6 +29,11 @@ public sealed interface Appliance permits Heater, Cooler, Humidifier, Dehumidifi
 
     /** Heat that goes straight into the air (in a tank, the water) while on (W), beyond what the model works out for it. */
     double heatInsideW();
+
+    /** Its own thermostat, in series with whatever switches it; empty where it has none. */
+    default Optional<OwnThermostat> ownThermostat() {
+        return Optional.empty();
+    }
 
     /**
      * Whether it works when it is plugged in past every controller: it runs all the time, or by its own clock, pulse or

@@ -1,6 +1,7 @@
 package kilnward.core.chamber;
 
 import java.util.Objects;
+import java.util.Optional;
 import java.util.OptionalDouble;
 import kilnward.core.finding.Require;
 
@@ -12,17 +13,37 @@ import kilnward.core.finding.Require;
  * @param removesW    heat taken out while on (W), with inside as warm as the room
  * @param electricalW electrical power while on (W), above 0
  * @param limitK      how far below the room it can hold nothing any more (K); what it takes out falls evenly from 0 K to
- *                    there. Empty: it takes out the same wherever it is
+ *                    there. Empty: it takes out the same whatever the room is
+ * @param lowestC     inside it gets no colder than this (°C): what it takes out fades over the last kelvins
+ * @param ownThermostat its own thermostat, in series with the controller
  */
-public record Cooler(String id, Kind kind, double removesW, double electricalW, OptionalDouble limitK) implements Appliance {
+public record Cooler(String id, Kind kind, double removesW, double electricalW, OptionalDouble limitK, double lowestC, Optional<OwnThermostat> ownThermostat)
+        implements Appliance {
+    /** It fades over so many kelvins above its lowest temperature. */
+    private static final double FADES_K = 4;
+    /** How far its coil is below the air (K), and the coldest a coil gets before it ices up (°C); orders of magnitude, from memory. */
+    private static final double COIL_BELOW_K = 10;
+    private static final double ICED_C = 0.5;
+
     /** What drives a cooler. */
     public enum Kind {
         /** A fridge or an air conditioner: wants a rest before it starts again. */
-        COMPRESSOR,
+        COMPRESSOR(-5),
         /** A chiller in a tank's circuit, with a compressor too. */
-        CHILLER,
+        CHILLER(3),
         /** A thermoelectric module: no compressor, but it soon reaches its limit. */
-        THERMOELECTRIC
+        THERMOELECTRIC(-5);
+
+        private final double lowestC;
+
+        Kind(double lowestC) {
+            this.lowestC = lowestC;
+        }
+
+        /** Coldest that one of this kind usually makes it inside (°C); order of magnitude, from memory. */
+        public double usualLowestC() {
+            return lowestC;
+        }
     }
 
     public Cooler {
@@ -31,12 +52,29 @@ public record Cooler(String id, Kind kind, double removesW, double electricalW, 
         Require.within("removesW", removesW, 0.1, 100_000, "W");
         Require.within("electricalW", electricalW, 0.1, 100_000, "W");
         limitK.ifPresent(limit -> Require.within("limitK", limit, 1, 100, "K"));
+        Require.within("lowestC", lowestC, -40, 30, "°C");
+        ownThermostat.ifPresent(own -> Require.that(own.isOfCooler(), "closesAtC", own.closesAtC(), "must be above opensAtC: a cooler stops when it is cold enough"));
+    }
+
+    /** One of the usual kind, without a thermostat of its own. */
+    public Cooler(String id, Kind kind, double removesW, double electricalW, OptionalDouble limitK) {
+        this(id, kind, removesW, electricalW, limitK, kind.usualLowestC(), Optional.empty());
     }
 
     /** Heat it takes out (W) at a temperature inside and in the room (both °C). */
     public double removesW(double insideC, double roomC) {
-        return limitK.isEmpty() ? removesW
-                : removesW * Math.max(0, Math.min(1, 1 - (roomC - insideC) / limitK.getAsDouble()));
+        double byRoom = limitK.isEmpty() ? 1 : Math.max(0, Math.min(1, 1 - (roomC - insideC) / limitK.getAsDouble()));
+        return removesW * byRoom * Math.max(0, Math.min(1, (insideC - lowestC) / FADES_K));
+    }
+
+    /** Whether its coil hangs in the air, and so dries it; a chiller's is in the water's circuit. */
+    public boolean dries() {
+        return kind != Kind.CHILLER;
+    }
+
+    /** Temperature of a coil in air (°C) of a temperature (°C). */
+    static double coilC(double airC) {
+        return Math.min(airC, Math.max(ICED_C, airC - COIL_BELOW_K));
     }
 
     @Override
@@ -51,6 +89,6 @@ public record Cooler(String id, Kind kind, double removesW, double electricalW, 
 
     @Override
     public boolean runsByItself() {
-        return false;
+        return ownThermostat.isPresent();
     }
 }

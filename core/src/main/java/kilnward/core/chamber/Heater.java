@@ -10,7 +10,7 @@ import kilnward.core.finding.Require;
  *
  * @param id             stable name within the chamber
  * @param kind           kind
- * @param powerW         power while on (W), above 0; of a self-limiting element that at 20 °C
+ * @param powerW         heat while on (W), above 0; of a self-limiting element that at 20 °C
  * @param elementJK      heat capacity of the element, with the liquid of a warm circuit (J/K), above 0
  * @param toAirWK        conductance from the element to the air, or the water of a tank (W/K), above 0, as the air usually moves
  * @param toContentsWK   conductance from the element to the contents, by contact or radiation (W/K), 0 or more
@@ -31,6 +31,7 @@ public record Heater(String id, HeaterKind kind, double powerW, double elementJK
         Require.within("toContentsWK", toContentsWK, 0, 1e6, "W/K");
         selfLimitC.ifPresent(limit -> Require.within("selfLimitC", limit, 25, 300, "°C"));
         Objects.requireNonNull(ownThermostat, "ownThermostat");
+        ownThermostat.ifPresent(own -> Require.that(!own.isOfCooler(), "closesAtC", own.closesAtC(), "must be below opensAtC"));
     }
 
     /** Power it draws (W) with its element at a temperature (°C): a self-limiting one draws less the hotter it is. */
@@ -54,9 +55,10 @@ public record Heater(String id, HeaterKind kind, double powerW, double elementJK
         return Effect.WARMS;
     }
 
+    /** What it draws: a module that pumps heat gives more than that. */
     @Override
     public double electricalW() {
-        return powerW;
+        return powerW / kind.heatPerWatt();
     }
 
     @Override

@@ -11,10 +11,10 @@ import java.util.OptionalDouble;
 public enum HeaterKind {
     /** A flat mat, about 15–20 K above the air when on. */
     MAT(16, 0.055, 0.005),
-    /** An incandescent lamp: little mass, very hot. */
-    BULB(1.2, 0.010, 0.0),
-    /** A ceramic emitter: hot and slow. */
-    CERAMIC_EMITTER(6, 0.006, 0.001),
+    /** An incandescent lamp: little mass, very hot; about a third of its heat shines onto what stands in it. */
+    BULB(1.2, 0.007, 0.003),
+    /** A ceramic emitter: hot and slow; about a third of its heat shines onto what stands in it. */
+    CERAMIC_EMITTER(6, 0.0045, 0.0025),
     /** A heating cable spread out. */
     CABLE(5, 0.075, 0.005),
     /** A bare wire or finned element in a fan's stream. */
@@ -25,10 +25,14 @@ public enum HeaterKind {
     SELF_LIMITING(3, 0.022, 0.0),
     /** Warm liquid pumped through coils: half a litre for each 10 W, so it lags and coasts. */
     WARM_LIQUID(210, 0.060, 0.0),
+    /** A thermoelectric cooler the other way round: it pumps heat in from the room on top of what it draws. */
+    REVERSED_MODULE(4, 0.050, 0.0),
     /** A heater in the water of a tank. */
     IN_TANK(1.5, 0.200, 0.0);
 
     private static final double SELF_LIMIT_C = 80;
+    /** Heat of a reversed module over what it draws, with inside some kelvins above the room; order of magnitude, from memory, on the side of too much. */
+    private static final double PUMPED = 1.4;
 
     private final double capacityJKPerW;
     private final double toAirWKPerW;
@@ -40,7 +44,16 @@ public enum HeaterKind {
         this.toContentsWKPerW = toContentsWKPerW;
     }
 
-    /** A heater of this kind as a new plan starts with it. */
+    /** Heat it gives over what it draws. */
+    public double heatPerWatt() {
+        return this == REVERSED_MODULE ? PUMPED : 1;
+    }
+
+    /**
+     * A heater of this kind as a new plan starts with it.
+     *
+     * @param powerW heat while on (W)
+     */
     public Heater typical(String id, double powerW) {
         return new Heater(id, this, powerW, capacityJKPerW * powerW, toAirWKPerW * powerW, toContentsWKPerW * powerW,
                 this == SELF_LIMITING ? OptionalDouble.of(SELF_LIMIT_C) : OptionalDouble.empty(), Optional.empty());

@@ -26,7 +26,7 @@ public record Layer(Material material, double thicknessMm) {
 
     /** Resistance to conduction, without surfaces (m²K/W). */
     public double resistanceM2KW() {
-        return thicknessM() / material.conductivityWmK();
+        return material.resistanceM2KW(thicknessMm);
     }
 
     /** Resistance of layers one behind the other, without surfaces (m²K/W). */

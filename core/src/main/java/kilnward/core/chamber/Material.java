@@ -23,7 +23,14 @@ public enum Material {
     TWIN_WALL_POLYCARBONATE("twin-wall polycarbonate", 0.05, 200, 1200),
     FELT("wool felt", 0.05, 200, 1400),
     BRICK("brick", 0.77, 1700, 900),
+    /** Air shut in between two boards; it insulates by no more than a hand's breadth of it does, however deep it is. */
+    AIR_GAP("air gap", 0.13, 1.2, 1006),
+    SHEET_STEEL("sheet steel", 50, 7800, 460),
+    ALUMINIUM_SHEET("aluminium sheet", 160, 2700, 900),
     ALUMINIUM_FOIL("aluminium foil", 160, 2700, 900);
+
+    /** An unventilated air layer by ISO 6946, heat flowing sideways: thickness (mm) and resistance (m²K/W), from memory. */
+    private static final double[][] STILL_LAYER = {{0, 0}, {5, 0.11}, {7, 0.13}, {10, 0.15}, {15, 0.17}, {25, 0.18}};
 
     private final String label;
     private final double conductivityWmK;
@@ -50,6 +57,20 @@ public enum Material {
     /** Thermal conductivity (W/(m K)). */
     public double conductivityWmK() {
         return conductivityWmK;
+    }
+
+    /** Resistance of a layer (m²K/W) of a thickness (mm): of an air gap by table, of anything else in proportion. */
+    public double resistanceM2KW(double thicknessMm) {
+        if (this != AIR_GAP) {
+            return thicknessMm / 1000 / conductivityWmK;
+        }
+        for (int i = 1; i < STILL_LAYER.length; i++) {
+            if (thicknessMm <= STILL_LAYER[i][0]) {
+                double share = (thicknessMm - STILL_LAYER[i - 1][0]) / (STILL_LAYER[i][0] - STILL_LAYER[i - 1][0]);
+                return STILL_LAYER[i - 1][1] + share * (STILL_LAYER[i][1] - STILL_LAYER[i - 1][1]);
+            }
+        }
+        return STILL_LAYER[STILL_LAYER.length - 1][1];
     }
 
     /** Density (kg/m³). */

@@ -66,11 +66,12 @@ public sealed interface Moisture permits Vapour, OpenWater {
      *
      * @param fogKgS         water given off as fog (kg/s)
      * @param evaporationM3s evaporating surfaces as volumes of saturated air (m³/s)
-     * @param dryingM3s      air dried down to a coil (m³/s)
+     * @param dryingM3s      air dried down to a dehumidifier's coil (m³/s)
+     * @param coilW          heat taken out by coolers whose coils hang in the air (W)
      */
-    record Acting(double fogKgS, double evaporationM3s, double dryingM3s) {
+    record Acting(double fogKgS, double evaporationM3s, double dryingM3s, double coilW) {
         /** Nothing. */
-        public static final Acting NONE = new Acting(0, 0, 0);
+        public static final Acting NONE = new Acting(0, 0, 0, 0);
     }
 
     /**

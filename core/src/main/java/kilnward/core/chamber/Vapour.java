@@ -28,6 +28,9 @@ final class Vapour implements Moisture {
     /** Depth of wood or card that takes part within hours to days (m); order of magnitude, from memory. */
     private static final double SORPTION_DEPTH_M = 0.002;
 
+    /** ρ cp of air near 20 °C (J/(m³ K)). */
+    private static final double SENSIBLE_JM3K = 1200;
+
     private static final int DECAYS = 16;
 
     private final Chamber chamber;
@@ -233,6 +236,19 @@ final class Vapour implements Moisture {
             through += drying;
         }
 
+        // A cooler's coil takes water out as well as heat: the air that it cools by so many kelvins leaves at the coil's saturation, and of the watts taken out
+        // the latent ones are not there to cool.
+        double chilled = 0;
+        double chill = 0;
+        if (acting.coilW() > 0) {
+            double coilC = Cooler.coilC(airC);
+            chill = SaturatedVapour.densityKgM3(coilC);
+            double wetter = density > chill ? density - chill : 0;
+            chilled = wetter > 0 ? acting.coilW() / (SENSIBLE_JM3K * Math.max(1, airC - coilC) + SaturatedVapour.latentHeatJkg(coilC) * wetter) : 0;
+            into += chilled * chill;
+            through += chilled;
+        }
+
         double mean;
         if (steady) {
             mean = through > 0 ? into / through : density;
@@ -242,7 +258,7 @@ final class Vapour implements Moisture {
             mean = relax(stepS, into, through);
         }
         double latent = SaturatedVapour.latentHeatJkg(airC);
-        airW = -latent * (acting.fogKgS() + acting.evaporationM3s() * (saturated - mean)) + latent * drying * (mean - coil);
+        airW = -latent * (acting.fogKgS() + acting.evaporationM3s() * (saturated - mean)) + latent * (drying * (mean - coil) + chilled * (mean - chill));
         contentsW = 0;
         shellW = 0;
         double overdrawnKg = 0;
@@ -305,7 +321,7 @@ final class Vapour implements Moisture {
         density -= overdrawnKg * perM3;
         suppliedKg += stepS * (acting.fogKgS() + acting.evaporationM3s() * (saturated - mean));
         ventilatedKg += stepS * exchangeM3s * (mean - supply);
-        driedKg += stepS * drying * (mean - coil);
+        driedKg += stepS * (drying * (mean - coil) + chilled * (mean - chill));
         fallAsFog(stepS, airC, saturated, latent);
     }
 

@@ -14,10 +14,11 @@ import kilnward.core.finding.Require;
  * @param intakeBelowSet   what the intake does while neither asks for more than the lowest speed
  * @param floorPct         lowest speed at which the fan turns by itself (%); below it a running fan is kept there
  * @param kickS            how long it is started at full speed (s), 0 for none
+ * @param floorAsOne       whether that floor counts as 1 %, so that the scale above it is stretched
  * @param fan              which of the two fans this output is
  */
 public record FanBand(Sets day, Sets night, DayNight dayNight, double underPressurePct, IntakeBelowSet intakeBelowSet,
-                      double floorPct, double kickS, Fan fan) implements Law {
+                      double floorPct, double kickS, boolean floorAsOne, Fan fan) implements Law {
     /** Which fan. */
     public enum Fan {
         EXHAUST, INTAKE
@@ -77,6 +78,16 @@ public record FanBand(Sets day, Sets night, DayNight dayNight, double underPress
         Objects.requireNonNull(fan, "fan");
     }
 
+    /** One that counts its speed from 0. */
+    public FanBand(Sets day, Sets night, DayNight dayNight, double underPressurePct, IntakeBelowSet intakeBelowSet, double floorPct, double kickS, Fan fan) {
+        this(day, night, dayNight, underPressurePct, intakeBelowSet, floorPct, kickS, false, fan);
+    }
+
+    /** What the fan is given for a speed that is shown (%): above the floor, on a scale that is stretched from there where the floor counts as 1 %. */
+    double givenPct(double shownPct) {
+        return floorAsOne && shownPct >= 1 ? floorPct + (100 - floorPct) * (shownPct - 1) / 99 : Math.max(floorPct, shownPct);
+    }
+
     /**
      * The speeds that a temperature and a humidity ask for.
      *
@@ -128,7 +139,7 @@ public record FanBand(Sets day, Sets night, DayNight dayNight, double underPress
                     turningSinceS = seen.timeS();
                 }
                 // Fans are told their speed in whole per cent.
-                return seen.timeS() - turningSinceS < kickS ? 1 : Math.rint(Math.max(floorPct, pct)) / 100;
+                return seen.timeS() - turningSinceS < kickS ? 1 : Math.rint(givenPct(pct)) / 100;
             }
         };
     }

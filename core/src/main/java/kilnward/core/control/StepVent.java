@@ -14,12 +14,14 @@ import kilnward.core.finding.Require;
  * @param setTemperature temperature to be held, as displayed
  * @param neutral        nothing moves within this to either side, as displayed, 0 or more
  * @param humidity       opening for humidity; empty for none
+ * @param nightHumidity  the same by night; empty where it is that of the day
+ * @param dayNight       which of them
  * @param stepPct        each move (%), above 0 to 100
  * @param everyS         time between two moves (s), above 0
  * @param motor          its motor; empty for one that is there at once
  */
-public record StepVent(double setTemperature, double neutral, Optional<Humidity> humidity, double stepPct, double everyS,
-                       Optional<Motor> motor) implements Law {
+public record StepVent(double setTemperature, double neutral, Optional<Humidity> humidity, Optional<Humidity> nightHumidity, DayNight dayNight,
+                       double stepPct, double everyS, Optional<Motor> motor) implements Law {
     /** How far short of its ends it stops (%), and within which it counts as fully open; common practice, no source. */
     public static final double END_MARGIN_PCT = 3;
 
@@ -63,6 +65,13 @@ public record StepVent(double setTemperature, double neutral, Optional<Humidity>
         Require.within("stepPct", stepPct, 0.1, 100, "%");
         Require.within("everyS", everyS, 1, 7200, "s");
         Objects.requireNonNull(motor, "motor");
+        Objects.requireNonNull(dayNight, "dayNight");
+        Require.that(nightHumidity.isEmpty() || humidity.isPresent(), "nightHumidity", nightHumidity, "must stand beside one by day");
+    }
+
+    /** A vent that is the same by day and by night. */
+    public StepVent(double setTemperature, double neutral, Optional<Humidity> humidity, double stepPct, double everyS, Optional<Motor> motor) {
+        this(setTemperature, neutral, humidity, Optional.empty(), new DayNight.Always(), stepPct, everyS, motor);
     }
 
     /** A vent that is where it is wanted at once. */
@@ -77,6 +86,11 @@ public record StepVent(double setTemperature, double neutral, Optional<Humidity>
 
     /** Which way it is wanted to move: 1 to open, −1 to close, 0 to stay. */
     int wanted(Seen seen) {
+        return wanted(seen, true);
+    }
+
+    private int wanted(Seen seen, boolean day) {
+        Optional<Humidity> humidity = !day && nightHumidity.isPresent() ? nightHumidity : this.humidity;
         boolean coolerOutside = seen.outdoorC() < seen.insideC();
         if (seen.shown() > setTemperature + neutral) {
             return coolerOutside ? 1 : -1;
@@ -107,13 +121,14 @@ public record StepVent(double setTemperature, double neutral, Optional<Humidity>
     public Runner start() {
         double margin = END_MARGIN_PCT / 100;
         return new Runner() {
+            private final DayNight.Runner clock = dayNight.start();
             private double position = margin;
             private double from = margin;
             private double movedAtS = Double.NEGATIVE_INFINITY;
 
             @Override
             public double demand(Seen seen) {
-                int wanted = wanted(seen);
+                int wanted = wanted(seen, clock.isDay(seen));
                 if (wanted != 0 && seen.timeS() - movedAtS >= everyS - 1e-9) {
                     double target = Math.max(margin, Math.min(1 - margin, position + wanted * stepPct / 100));
                     from = position;

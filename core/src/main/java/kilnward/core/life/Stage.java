@@ -22,11 +22,19 @@ import kilnward.core.finding.Require;
  * @param maxRateKh         greatest rate of change at the occupant (K/h); null where none is known
  * @param harm              harm limits
  * @param notes             other doings of the stage (misting, topping up), one sentence each
+ * @param livingHeat        heat they give off themselves, at its most in this stage; null where it does not matter
  */
 public record Stage(String id, String name, Double durationDays, SourceGrade durationGrade, Range temperatureC,
                     Range nightTemperatureC, Range humidityPct, Range nightHumidityPct, Graded lightHours,
                     Graded turnsPerDay, Graded freshAirPerHour, Graded maxRateKh, List<GuideHarm> harm,
-                    List<String> notes) {
+                    List<String> notes, LivingHeat livingHeat) {
+    /** One in which their own heat does not matter. */
+    public Stage(String id, String name, Double durationDays, SourceGrade durationGrade, Range temperatureC, Range nightTemperatureC, Range humidityPct,
+                 Range nightHumidityPct, Graded lightHours, Graded turnsPerDay, Graded freshAirPerHour, Graded maxRateKh, List<GuideHarm> harm, List<String> notes) {
+        this(id, name, durationDays, durationGrade, temperatureC, nightTemperatureC, humidityPct, nightHumidityPct, lightHours, turnsPerDay, freshAirPerHour, maxRateKh, harm,
+                notes, null);
+    }
+
     public Stage {
         Require.that(id != null && id.matches("[a-z0-9]+(-[a-z0-9]+)*"), "id", id, "must be in kebab case");
         Require.that(name != null && !name.isBlank(), "name", name, "must be given");

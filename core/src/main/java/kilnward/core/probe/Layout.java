@@ -12,6 +12,7 @@ import kilnward.core.chamber.HeaterKind;
 import kilnward.core.chamber.Place;
 import kilnward.core.chamber.Tank;
 import kilnward.core.finding.Require;
+import kilnward.core.life.OccupantPlace;
 
 /**
  * Where the parts of a chamber are, and what follows from it for what its probes feel.
@@ -70,8 +71,24 @@ public record Layout(Box box, Optional<Tank> tank, Place contents, Map<String, P
         return ProbePlace.at(point, heaters, Optional.of(contents), box, tank.isPresent() ? 0 : gradientKm, lagS);
     }
 
-    /** Where a probe usually hangs: just above the middle of the contents; in a tank half-way down at the far end from the heater. */
-    public Place usualPoint() {
+    /** How far above what stands there a probe hangs that is to tell the air around it (m): a hand's breadth, out of its reach. */
+    private static final double ABOVE_M = 0.08;
+
+    /**
+     * Where a probe usually hangs: for an occupant that is the contents just above their middle, so that it follows them; for one that lives in the air free
+     * above them, at its height; in a tank half-way down at the far end from the heater.
+     */
+    public Place usualPoint(OccupantPlace occupant) {
+        if (tank.isEmpty() && occupant == OccupantPlace.AIR) {
+            double highest = box.innerHeightM() - Math.min(0.05, 0.1 * box.innerHeightM());
+            double beside = Math.min(contents.xM() + contents.lengthM() / 2 + ABOVE_M, 0.5 * (contents.xM() + contents.lengthM() / 2 + box.innerLengthM()));
+            return contents.topM() + ABOVE_M <= highest ? Place.point(contents.xM(), contents.yM(), contents.topM() + ABOVE_M)
+                    : Place.point(beside, contents.yM(), Math.min(contents.topM(), highest));
+        }
+        return usualPoint();
+    }
+
+    private Place usualPoint() {
         return tank.map(water -> Place.point(0.1 * box.innerLengthM(), 0.5 * box.innerWidthM(), 0.5 * water.waterHeightM()))
                 .orElseGet(() -> Place.point(contents.xM(), contents.yM(), Math.min(box.innerHeightM(), contents.topM() + 0.01)));
     }

@@ -1,5 +1,6 @@
 package kilnward.core.probe;
 
+import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
 import kilnward.core.chamber.Box;
@@ -9,7 +10,8 @@ import kilnward.core.finding.Require;
 /**
  * Where a probe hangs, as the shares of what it feels: τ dTp/dt = (1 − α − β − γ)·(Ta + g) + α·Te + β·Tc + γ·Troom + q − Tp.
  *
- * @param heaterShare   α: share of the heater's element, 0 to 1
+ * @param heaterShare   α: share of the heaters' elements together, 0 to 1
+ * @param byHeater      how α is shared out among the heaters, in their order, adding up to 1; empty where that is not known, and then each has as much
  * @param contentsShare β: share of the contents, 0 to 1
  * @param roomShare     γ: share of the room, 0 to 1; 1 is a probe that has fallen out
  * @param gradientK     g: air at its height less mixed air, while the air is still (K)
@@ -17,7 +19,7 @@ import kilnward.core.finding.Require;
  * @param lightWarmthK  what the lamps add to q while they are on (K)
  * @param lagS          τ: time constant (s)
  */
-public record ProbePlace(double heaterShare, double contentsShare, double roomShare, double gradientK, double ownWarmthK,
+public record ProbePlace(double heaterShare, List<Double> byHeater, double contentsShare, double roomShare, double gradientK, double ownWarmthK,
                          double lightWarmthK, double lagS) {
     /** A probe that touches a heater feels it as much as the air; the distance at which that has halved (m). */
     private static final double HEATER_TOUCHED = 0.5;
@@ -31,6 +33,8 @@ public record ProbePlace(double heaterShare, double contentsShare, double roomSh
 
     public ProbePlace {
         Require.within("heaterShare", heaterShare, 0, 1, "");
+        byHeater = List.copyOf(byHeater);
+        Require.that(byHeater.isEmpty() || Math.abs(byHeater.stream().mapToDouble(Double::doubleValue).sum() - 1) < 1e-9, "byHeater", byHeater, "must add up to 1");
         Require.within("contentsShare", contentsShare, 0, 1, "");
         Require.within("roomShare", roomShare, 0, 1, "");
         Require.that(heaterShare + contentsShare + roomShare <= 1 + 1e-12, "heaterShare",
@@ -39,6 +43,16 @@ public record ProbePlace(double heaterShare, double contentsShare, double roomSh
         Require.within("ownWarmthK", ownWarmthK, -5, 20, "K");
         Require.within("lightWarmthK", lightWarmthK, -5, 40, "K");
         Require.within("lagS", lagS, 1, 7200, "s");
+    }
+
+    /** A place that feels each heater as much as any other. */
+    public ProbePlace(double heaterShare, double contentsShare, double roomShare, double gradientK, double ownWarmthK, double lightWarmthK, double lagS) {
+        this(heaterShare, List.of(), contentsShare, roomShare, gradientK, ownWarmthK, lightWarmthK, lagS);
+    }
+
+    /** The share of one of a number of heaters, by its position. */
+    public double heaterShare(int heater, int heaters) {
+        return heaterShare * (byHeater.size() == heaters ? byHeater.get(heater) : 1.0 / heaters);
     }
 
     /** A place in mixed air away from lamps. */
@@ -51,22 +65,24 @@ public record ProbePlace(double heaterShare, double contentsShare, double roomSh
      * practice, no source; a check with a thermometer at the occupant is better, and shares can be typed instead.
      *
      * @param point      the probe
-     * @param heaters    heaters
+     * @param heaters    heaters, each of which acts by its own distance
      * @param contents   contents; empty where there is nothing to touch
      * @param box        the box, whose walls it feels as the room
      * @param gradientKm gradient of the still air (K/m), 0 in the middle of the height
      */
     public static ProbePlace at(Place point, List<Place> heaters, Optional<Place> contents, Box box, double gradientKm,
                                 double lagS) {
-        double alpha = heaters.stream().mapToDouble(place -> near(HEATER_TOUCHED, HEATER_HALF_M, place.distanceM(point))
-                * (contents.isPresent() && contents.get().isBetween(point, place) ? SHADED : 1)).max().orElse(0);
+        double[] each = heaters.stream().mapToDouble(place -> near(HEATER_TOUCHED, HEATER_HALF_M, place.distanceM(point))
+                * (contents.isPresent() && contents.get().isBetween(point, place) ? SHADED : 1)).toArray();
+        double alpha = Arrays.stream(each).sum();
+        List<Double> byHeater = alpha > 0 ? Arrays.stream(each).mapToObj(share -> share / alpha).toList() : List.of();
         double beta = contents.map(place -> near(CONTENTS_TOUCHED, CONTENTS_HALF_M, place.distanceM(point))).orElse(0.0);
         double toWall = Math.min(Math.min(point.xM(), box.innerLengthM() - point.xM()),
                 Math.min(Math.min(point.yM(), box.innerWidthM() - point.yM()),
                         Math.min(point.zM(), box.innerHeightM() - point.zM())));
         double gamma = near(WALL_TOUCHED, WALL_HALF_M, Math.max(0, toWall));
         double over = Math.max(1, alpha + beta + gamma);
-        return new ProbePlace(alpha / over, beta / over, gamma / over, gradientKm * (point.zM() - box.innerHeightM() / 2),
+        return new ProbePlace(alpha / over, byHeater, beta / over, gamma / over, gradientKm * (point.zM() - box.innerHeightM() / 2),
                 0, 0, lagS);
     }
 

@@ -226,7 +226,7 @@ final class Outputs {
             this.switched = switched;
             this.cutOut = cutOut;
             this.element = element;
-            this.thermostat = appliance instanceof Heater heater ? heater.ownThermostat().orElse(null) : null;
+            this.thermostat = appliance.ownThermostat().orElse(null);
             this.byClock = switched == null && appliance instanceof Lamp lamp ? lamp : null;
             this.pulsed = appliance instanceof Humidifier humidifier && humidifier.pulseRestS() > 0 ? humidifier : null;
         }
@@ -256,12 +256,12 @@ final class Outputs {
         boolean feel(double airC, double timeS, double clockS) {
             boolean before = runs();
             if (thermostat != null) {
-                if (airC >= thermostat.opensAtC()) {
+                if (thermostat.opensAt(airC)) {
                     if (closes && switched != null) {
                         layersActed.add(appliance.id());
                     }
                     closes = false;
-                } else if (airC <= thermostat.closesAtC()) {
+                } else if (thermostat.closesAt(airC)) {
                     closes = true;
                 }
                 closes |= timeS >= bridgedFromS;
@@ -366,8 +366,7 @@ final class Outputs {
 
     /** Whether what it draws depends on temperatures. */
     private static boolean isLive(Appliance appliance) {
-        return appliance instanceof Heater heater && heater.selfLimitC().isPresent()
-                || appliance instanceof Cooler cooler && cooler.limitK().isPresent();
+        return appliance instanceof Heater heater && heater.selfLimitC().isPresent() || appliance instanceof Cooler;
     }
 
     /** Inputs that change from step to step: those of self-limiting elements. */
@@ -532,6 +531,7 @@ final class Outputs {
         double fog = 0;
         double evaporation = 0;
         double drying = 0;
+        double coilW = 0;
         for (ApplianceState state : appliances) {
             if (state.runs() && state.appliance instanceof Humidifier humidifier) {
                 if (humidifier.kind() == Humidifier.Kind.ULTRASONIC) {
@@ -541,9 +541,11 @@ final class Outputs {
                 }
             } else if (state.runs() && state.appliance instanceof Dehumidifier dehumidifier) {
                 drying += state.level() * dehumidifier.dryingM3s();
+            } else if (state.runs() && state.appliance instanceof Cooler cooler && cooler.dries()) {
+                coilW += state.level() * (stateNow == null ? cooler.removesW() : cooler.removesW(stateNow[airState], roomNowC));
             }
         }
-        return new Moisture.Acting(fog, evaporation, drying);
+        return new Moisture.Acting(fog, evaporation, drying, coilW);
     }
 
     /** Writes the watts that stay as they are until something switches, and sums them up. */
@@ -555,7 +557,7 @@ final class Outputs {
         for (ApplianceState state : appliances) {
             boolean runs = state.runs();
             if (state.element >= 0) {
-                double watts = runs && !isLive(state.appliance) ? state.level() * state.appliance.electricalW() : 0;
+                double watts = runs && !isLive(state.appliance) ? state.level() * elementW(state.appliance) : 0;
                 inputs[ThermalModel.FIRST_ELEMENT_INPUT + state.element] = watts;
                 heatW += watts;
             }
@@ -566,15 +568,17 @@ final class Outputs {
             if (state.appliance instanceof Lamp) {
                 inputs[lightInput] = 1;
             }
-            if (state.appliance instanceof Cooler cooler && cooler.limitK().isEmpty()) {
-                intoAir -= state.level() * cooler.removesW();
-            }
             if (!(state.appliance instanceof Heater heater) || heater.selfLimitC().isEmpty()) {
                 electricalW += state.powerShare() * state.appliance.electricalW();
             }
         }
         inputs[ThermalModel.AIR_HEAT_INPUT] = intoAir;
         heatW += intoAir;
+    }
+
+    /** What goes into an element (W): of a heater all the heat it gives, of a bowl what it draws. */
+    private static double elementW(Appliance appliance) {
+        return appliance instanceof Heater heater ? heater.powerW() : appliance.electricalW();
     }
 
     /** Adds the watts that depend on temperatures (°C). */
@@ -586,7 +590,7 @@ final class Outputs {
             if (each.appliance instanceof Heater heater) {
                 double watts = each.level() * heater.powerW(state[each.element]);
                 inputs[ThermalModel.FIRST_ELEMENT_INPUT + each.element] += watts;
-                liveElectricalJ += seconds * watts;
+                liveElectricalJ += seconds * watts / heater.kind().heatPerWatt();
             } else if (each.appliance instanceof Cooler cooler) {
                 inputs[ThermalModel.AIR_HEAT_INPUT] -= each.level() * cooler.removesW(state[airState], roomC);
             }

@@ -47,10 +47,10 @@ final class Plant {
     private void hang(ProbePlace place, double pollingK, int row) {
         double perS = 1 / place.lagS();
         int heaters = chamber.heaters().size();
-        // With several heaters the probe feels their mean; without one, that share goes to the air.
+        // Without a heater that share goes to the air.
         double air = heaters == 0 ? place.airShare() + place.heaterShare() : place.airShare();
         for (int e = 0; e < heaters; e++) {
-            a[row][e] += perS * place.heaterShare() / heaters;
+            a[row][e] += perS * place.heaterShare(e, heaters);
         }
         a[row][model.air()] += perS * air;
         a[row][model.contents()] += perS * place.contentsShare();

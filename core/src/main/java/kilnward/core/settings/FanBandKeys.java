@@ -34,7 +34,7 @@ final class FanBandKeys implements LawKeys {
         return new FanBand.Sets(value(settings, Parameter.SET_VALUE, Parameter.NIGHT_SET_VALUE, night),
                 value(settings, Parameter.BAND, Parameter.NIGHT_BAND, night),
                 settings.value(Parameter.SET_HUMIDITY).isEmpty() ? NEVER_PCT : value(settings, Parameter.SET_HUMIDITY, Parameter.NIGHT_SET_HUMIDITY, night),
-                settings.value(Parameter.HUMIDITY_BAND).orElse(1.0), value(settings, Parameter.MINIMUM_SPEED, Parameter.NIGHT_MINIMUM_SPEED, night),
+                settings.value(Parameter.HUMIDITY_BAND).isEmpty() ? 1 : value(settings, Parameter.HUMIDITY_BAND, Parameter.NIGHT_HUMIDITY_BAND, night), value(settings, Parameter.MINIMUM_SPEED, Parameter.NIGHT_MINIMUM_SPEED, night),
                 value(settings, Parameter.MAXIMUM_SPEED, Parameter.NIGHT_MAXIMUM_SPEED, night));
     }
 
@@ -49,7 +49,7 @@ final class FanBandKeys implements LawKeys {
         int below = settings.value(Parameter.INTAKE_BELOW_SET).map(choice -> (int) Math.round(choice)).orElse(0);
         return new FanBand(sets(settings, false), sets(settings, true), LawKeys.dayNight(settings), underPressure,
                 FanBand.IntakeBelowSet.values()[Math.max(0, Math.min(2, below))], settings.value(Parameter.FAN_FLOOR).orElse(0.0),
-                settings.value(Parameter.START_KICK).orElse(0.0), loop == 0 ? FanBand.Fan.EXHAUST : FanBand.Fan.INTAKE);
+                settings.value(Parameter.START_KICK).orElse(0.0), profile.floorAsOne(), loop == 0 ? FanBand.Fan.EXHAUST : FanBand.Fan.INTAKE);
     }
 
     /** Both fans act at the same levels; they are the first one's. */
@@ -77,7 +77,7 @@ final class FanBandKeys implements LawKeys {
         boolean damp = to.companion();
         Parameter set = either(settings, to.night(), damp ? Parameter.SET_HUMIDITY : Parameter.SET_VALUE,
                 damp ? Parameter.NIGHT_SET_HUMIDITY : Parameter.NIGHT_SET_VALUE);
-        Parameter band = damp ? Parameter.HUMIDITY_BAND : either(settings, to.night(), Parameter.BAND, Parameter.NIGHT_BAND);
+        Parameter band = damp ? either(settings, to.night(), Parameter.HUMIDITY_BAND, Parameter.NIGHT_HUMIDITY_BAND) : either(settings, to.night(), Parameter.BAND, Parameter.NIGHT_BAND);
         double from = settings.need(set);
         return switch (to.kind()) {
             case FAN_FULL -> LawKeys.put(profile, settings, band, to.display() - from);

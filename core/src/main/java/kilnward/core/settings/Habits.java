@@ -3,6 +3,7 @@ package kilnward.core.settings;
 import java.util.List;
 import java.util.Objects;
 import java.util.OptionalDouble;
+import java.util.Set;
 import kilnward.core.finding.Require;
 
 /**
@@ -15,11 +16,38 @@ import kilnward.core.finding.Require;
  * @param highAlarmLeast least distance of the high alarm above the set value, in the profile's unit, 0 or more
  * @param lowAlarmLeast  least distance of the low alarm below the set value, in the profile's unit, 0 or more
  * @param codes          what it shows instead of a number, and what that means
+ * @param calibration    what is keyed in to calibrate it
+ * @param highAlarmDoes  what its high alarm does; empty where not known
+ * @param lowAlarmDoes   the same of its low alarm
  */
 public record Habits(LeftAlone leftAlone, OptionalDouble restS, Sounder sounder, LinkLoss linkLoss, double highAlarmLeast,
-                     double lowAlarmLeast, List<Code> codes) {
+                     double lowAlarmLeast, List<Code> codes, Calibration calibration, Set<AlarmDoes> highAlarmDoes, Set<AlarmDoes> lowAlarmDoes) {
     /** Nothing known. */
     public static final Habits UNKNOWN = new Habits(LeftAlone.UNKNOWN, OptionalDouble.empty(), Sounder.UNKNOWN, LinkLoss.NO_LINK, 0, 0, List.of());
+
+    /** What is keyed in to calibrate a device. */
+    public enum Calibration {
+        /** An offset that is added to the sensor. */
+        OFFSET,
+        /** What the reference reads: the device works the offset out. */
+        REFERENCE
+    }
+
+    /** What an alarm does. */
+    public enum AlarmDoes {
+        SOUND, LIGHT, MESSAGE
+    }
+
+    /** One with an offset, of whose alarms nothing more is known. */
+    public Habits(LeftAlone leftAlone, OptionalDouble restS, Sounder sounder, LinkLoss linkLoss, double highAlarmLeast, double lowAlarmLeast, List<Code> codes) {
+        this(leftAlone, restS, sounder, linkLoss, highAlarmLeast, lowAlarmLeast, codes, Calibration.OFFSET, Set.of(), Set.of());
+    }
+
+    /** Whether an alarm is known to reach nobody's ear or phone: it only lights up. */
+    public boolean isSilent(boolean high) {
+        Set<AlarmDoes> does = high ? highAlarmDoes : lowAlarmDoes;
+        return !does.isEmpty() && !does.contains(AlarmDoes.SOUND) && !does.contains(AlarmDoes.MESSAGE);
+    }
 
     /** What becomes of a change when the keys rest. */
     public enum LeftAlone {
@@ -68,5 +96,8 @@ public record Habits(LeftAlone leftAlone, OptionalDouble restS, Sounder sounder,
         Require.within("highAlarmLeast", highAlarmLeast, 0, 50, "");
         Require.within("lowAlarmLeast", lowAlarmLeast, 0, 50, "");
         codes = List.copyOf(codes);
+        Objects.requireNonNull(calibration, "calibration");
+        highAlarmDoes = Set.copyOf(highAlarmDoes);
+        lowAlarmDoes = Set.copyOf(lowAlarmDoes);
     }
 }

@@ -6,6 +6,7 @@ import java.util.List;
 import java.util.OptionalDouble;
 import java.util.Set;
 import java.util.stream.Collectors;
+import kilnward.core.chamber.Cooler;
 import kilnward.core.chamber.Heater;
 import kilnward.core.control.Controller;
 import kilnward.core.probe.Display;
@@ -42,7 +43,7 @@ public record Ladder(List<Rung> rungs, List<Double> placementK) {
             PlannedController planned = setup.controllers().get(i);
             LawKeys keys = planned.profile().law().keys();
             for (int loop = 0; loop < planned.loops().size(); loop++) {
-                for (LawKeys.Mark mark : keys.marks(planned.profile(), planned.settings(), loop, setup.wanted(planned))) {
+                for (LawKeys.Mark mark : keys.marks(planned.profile(), planned.inForce(), loop, setup.wanted(planned))) {
                     boolean cutOut = planned.loops().get(loop).cutOut();
                     rungs.add(mark.companion() ? beside(rig, controller, mark)
                             : rung(cutOut ? mark.kind().asBackup() : mark.kind(), controller, mark.display(), differenceK, OptionalDouble.empty(), mark.night()));
@@ -61,6 +62,13 @@ public record Ladder(List<Rung> rungs, List<Double> placementK) {
             heater.ownThermostat().ifPresent(thermostat -> {
                 rungs.add(own(backs ? Rung.Kind.BACKUP_OPENS : Rung.Kind.HEAT_OFF, thermostat.opensAtC()));
                 rungs.add(own(backs ? Rung.Kind.BACKUP_CLOSES : Rung.Kind.HEAT_ON, thermostat.closesAtC()));
+            });
+        }
+        for (Cooler cooler : rig.chamber().of(Cooler.class)) {
+            // Behind a controller it only stops sooner; without one it is what governs.
+            cooler.ownThermostat().filter(own -> !switched.contains(cooler.id())).ifPresent(own -> {
+                rungs.add(own(Rung.Kind.COOL_OFF, own.opensAtC()));
+                rungs.add(own(Rung.Kind.COOL_ON, own.closesAtC()));
             });
         }
         if (!rig.chamber().heaters().isEmpty()) {

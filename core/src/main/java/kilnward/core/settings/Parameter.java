@@ -42,6 +42,8 @@ public enum Parameter {
     NIGHT_SET_HUMIDITY(Kind.HUMIDITY),
     /** Full output at this distance from the set humidity (points). */
     HUMIDITY_BAND(Kind.HUMIDITY),
+    /** The same by night. */
+    NIGHT_HUMIDITY_BAND(Kind.HUMIDITY),
     /** Nothing moves within this to either side of the set humidity (points). */
     HUMIDITY_ZONE(Kind.HUMIDITY),
     /** Lowest speed of a fan (%); 0 lets it stop. */
@@ -115,7 +117,10 @@ public enum Parameter {
     /** Offset added to the sensor. */
     OFFSET(Kind.DIFFERENCE),
     /** Offset added to the humidity shown beside a temperature (points). */
-    HUMIDITY_OFFSET(Kind.HUMIDITY);
+    HUMIDITY_OFFSET(Kind.HUMIDITY),
+    /** A key that means nothing for the climate: a backlight, a signal, a network. It keeps its place in the order and on the card. So do those that follow. */
+    OTHER_1(Kind.PLAIN), OTHER_2(Kind.PLAIN), OTHER_3(Kind.PLAIN), OTHER_4(Kind.PLAIN), OTHER_5(Kind.PLAIN), OTHER_6(Kind.PLAIN), OTHER_7(Kind.PLAIN), OTHER_8(Kind.PLAIN),
+    OTHER_9(Kind.PLAIN), OTHER_10(Kind.PLAIN), OTHER_11(Kind.PLAIN), OTHER_12(Kind.PLAIN);
 
     /** How a value of it converts. */
     public enum Kind {
@@ -134,7 +139,9 @@ public enum Parameter {
         /** An hour of the day. */
         HOUR,
         /** One of two or three choices, counted from 0. */
-        CHOICE
+        CHOICE,
+        /** A number, or one of some words, that means nothing for the climate. */
+        PLAIN
     }
 
     private final Kind kind;

@@ -58,6 +58,11 @@ public record PlannedController(String id, String name, List<String> probeIds, P
         return new PlannedController(id, name, probeIds, profile, loops, other);
     }
 
+    /** What is keyed in as it comes into force: what is off is not there, and what is fixed in the device is. */
+    public Settings inForce() {
+        return profile.inForce(settings);
+    }
+
     /** Whether it reads humidity rather than temperature. */
     public boolean readsHumidity() {
         return profile.unit().isHumidity();

@@ -27,9 +27,10 @@ import kilnward.core.probe.DisplayUnit;
  * @param howToSet    how a value is changed, in the user's words
  * @param howToSave   how a change is kept, in the user's words
  * @param habits      how it behaves beside its keys
+ * @param floorAsOne  whether the lowest speed at which a fan turns counts as 1 %, so that the scale above is stretched
  */
 public record Profile(String name, LawKind law, DisplayUnit unit, double resolution, double samplingS, Style raising, Style lowering,
-                      boolean strict, List<ProfileKey> keys, String howToSet, String howToSave, Habits habits) {
+                      boolean strict, List<ProfileKey> keys, String howToSet, String howToSave, Habits habits, boolean floorAsOne) {
     public Profile {
         Require.that(name != null && !name.isBlank() && name.length() <= 80, "name", name,
                 "must have 1 to 80 characters");
@@ -49,6 +50,9 @@ public record Profile(String name, LawKind law, DisplayUnit unit, double resolut
         for (int i = 0; i < keys.size(); i++) {
             Require.that(seen.add(keys.get(i).parameter()), "keys[" + i + "].parameter", keys.get(i).parameter(),
                     "must not stand twice");
+            if (keys.get(i).also() != null) {
+                Require.that(seen.add(keys.get(i).also()), "keys[" + i + "].also", keys.get(i).also(), "must not stand twice");
+            }
         }
         Require.that(!seen.contains(Parameter.LOWER_DIFFERENTIAL) || !raising.isPair() && !seen.contains(Parameter.DIRECTION), "keys",
                 seen, "must hold neither a pair nor a direction beside LOWER_DIFFERENTIAL: a two-sided device does both");
@@ -75,9 +79,38 @@ public record Profile(String name, LawKind law, DisplayUnit unit, double resolut
         this(name, LawKind.ON_OFF, unit, resolution, samplingS, raising, lowering, strict, keys, howToSet, howToSave, Habits.UNKNOWN);
     }
 
+    /** One whose fans count their speed from 0. */
+    public Profile(String name, LawKind law, DisplayUnit unit, double resolution, double samplingS, Style raising, Style lowering,
+                   boolean strict, List<ProfileKey> keys, String howToSet, String howToSave, Habits habits) {
+        this(name, law, unit, resolution, samplingS, raising, lowering, strict, keys, howToSet, howToSave, habits, false);
+    }
+
     /** The key of a meaning; empty where the controller has none. */
     public Optional<ProfileKey> key(Parameter parameter) {
-        return keys.stream().filter(key -> key.parameter() == parameter).findFirst();
+        return keys.stream().filter(key -> key.parameter() == parameter || key.also() == parameter).findFirst();
+    }
+
+    /**
+     * What settings come to: what is off is not there, what a key means besides has its value, and what is fixed in the device stands in it. Only alarms and a
+     * set humidity can be missing; anything else that is off counts as 0.
+     */
+    public Settings inForce(Settings settings) {
+        Settings inForce = settings;
+        for (ProfileKey key : keys) {
+            Parameter parameter = key.parameter();
+            if (key.isFixed() && settings.value(parameter).isEmpty()) {
+                inForce = inForce.with(parameter, key.lowest());
+            }
+            Optional<Double> value = inForce.value(parameter);
+            if (value.isPresent() && key.isOff(value.get())) {
+                boolean missing = parameter == Parameter.HIGH_ALARM || parameter == Parameter.LOW_ALARM || parameter == Parameter.SET_HUMIDITY;
+                inForce = missing ? inForce.without(parameter) : inForce.with(parameter, 0);
+            }
+            if (key.also() != null && inForce.value(parameter).isPresent()) {
+                inForce = inForce.with(key.also(), inForce.value(parameter).get());
+            }
+        }
+        return inForce;
     }
 
     /** Whether it heats and cools, or moistens and dries, around one set value, with a rest zone between. */
@@ -103,6 +136,9 @@ public record Profile(String name, LawKind law, DisplayUnit unit, double resolut
         for (ProfileKey key : keys) {
             String field = "values." + key.parameter();
             Optional<Double> value = settings.value(key.parameter());
+            if (key.isFixed() || value.isPresent() && key.isOff(value.get())) {
+                continue;
+            }
             if (value.isEmpty()) {
                 refusals.add(new RefusedValueException(field, null, "must be given"));
                 continue;
@@ -145,7 +181,7 @@ public record Profile(String name, LawKind law, DisplayUnit unit, double resolut
     }
 
     private Optional<RefusedValueException> alarmTooNear(Settings settings, Parameter alarm) {
-        Optional<Double> given = settings.value(alarm);
+        Optional<Double> given = settings.value(alarm).filter(value -> key(alarm).map(key -> !key.isOff(value)).orElse(true));
         Optional<Double> limit = alarmLimit(settings, alarm);
         boolean high = alarm == Parameter.HIGH_ALARM;
         if (given.isEmpty() || limit.isEmpty() || key(alarm).isEmpty() || (high ? given.get() >= limit.get() - 1e-9 : given.get() <= limit.get() + 1e-9)) {

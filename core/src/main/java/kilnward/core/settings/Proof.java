@@ -221,7 +221,7 @@ public final class Proof {
         List<LawKeys.Mark> marks = new ArrayList<>();
         for (int loop = 0; loop < controller.loops().size(); loop++) {
             boolean cutOut = controller.loops().get(loop).cutOut();
-            for (LawKeys.Mark mark : controller.profile().law().keys().marks(controller.profile(), controller.settings(), loop, setup.wanted(controller))) {
+            for (LawKeys.Mark mark : controller.profile().law().keys().marks(controller.profile(), controller.inForce(), loop, setup.wanted(controller))) {
                 marks.add(cutOut ? new LawKeys.Mark(mark.kind().asBackup(), mark.display(), mark.companion(), mark.night()) : mark);
             }
         }

@@ -60,9 +60,12 @@ public record ReadBack(boolean matches, List<Explanation> explanations) {
         }
         List<Explanation> found = new ArrayList<>();
         if (parameter.kind() == Parameter.Kind.CHOICE) {
-            found.add(new Explanation(Cause.OTHER_CHOICE, parameter == Parameter.UNIT
-                    ? "It is in the other unit: every number that follows would be wrong. Change it first."
-                    : "It works the wrong way round: it would add to what is already too much. Change it before anything is plugged in."));
+            found.add(new Explanation(Cause.OTHER_CHOICE, switch (parameter) {
+                case UNIT -> "It is in the other unit: every number that follows would be wrong. Change it first.";
+                case DIRECTION -> "It works the wrong way round: it would add to what is already too much. Change it before anything is plugged in.";
+                case OUTPUT_MODE, SECOND_OUTPUT_MODE -> "That output would ignore its program. Change it before you rely on it.";
+                default -> "It stands on another choice than the card's. Change it, keep the change, and read it once more.";
+            }));
             return new ReadBack(false, found);
         }
         double old = before.flatMap(settings -> settings.value(parameter)).orElse(Double.NaN);

@@ -43,6 +43,13 @@ public record Settings(Map<Parameter, Double> values) {
         return new Settings(changed);
     }
 
+    /** A copy without one value. */
+    public Settings without(Parameter parameter) {
+        Map<Parameter, Double> fewer = new java.util.HashMap<>(values);
+        fewer.remove(parameter);
+        return new Settings(fewer);
+    }
+
     /** The unit these values are keyed in: that of the UNIT key, or the profile's where it has none. */
     public DisplayUnit unit(Profile profile) {
         return value(Parameter.UNIT).map(choice -> choice < 0.5 ? DisplayUnit.C : DisplayUnit.F).orElse(profile.unit());

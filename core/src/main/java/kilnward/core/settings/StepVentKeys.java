@@ -6,6 +6,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.function.Function;
 import kilnward.core.control.Direction;
 import kilnward.core.control.Law;
 import kilnward.core.control.OnOff;
@@ -36,14 +37,15 @@ final class StepVentKeys implements LawKeys {
 
     private static StepVent vent(Profile profile, Settings settings) {
         var unit = settings.unit(profile);
-        Optional<StepVent.Humidity> humidity = settings.value(Parameter.SET_HUMIDITY).map(set -> new StepVent.Humidity(set,
-                settings.value(Parameter.HUMIDITY_ZONE).orElse(0.0),
+        Function<Double, StepVent.Humidity> around = set -> new StepVent.Humidity(set, settings.value(Parameter.HUMIDITY_ZONE).orElse(0.0),
                 settings.value(Parameter.OUTDOOR_LOWEST).map(unit::toModel).orElse(COLDEST_OUTDOORS_C),
-                settings.value(Parameter.OUTDOOR_HIGHEST).map(unit::toModel).orElse(WARMEST_OUTDOORS_C)));
+                settings.value(Parameter.OUTDOOR_HIGHEST).map(unit::toModel).orElse(WARMEST_OUTDOORS_C));
+        Optional<StepVent.Humidity> humidity = settings.value(Parameter.SET_HUMIDITY).map(around);
+        Optional<StepVent.Humidity> night = humidity.flatMap(day -> settings.value(Parameter.NIGHT_SET_HUMIDITY).map(around));
         Optional<StepVent.Motor> motor = settings.value(Parameter.MOTOR_STROKE).map(stroke -> new StepVent.Motor(stroke,
                 settings.value(Parameter.MOTOR_TIMEOUT).orElse(2 * stroke)));
-        return new StepVent(settings.need(Parameter.SET_VALUE), settings.need(Parameter.NEUTRAL_ZONE), humidity,
-                settings.need(Parameter.VENT_STEP), 60 * settings.need(Parameter.VENT_EVERY), motor);
+        return new StepVent(settings.need(Parameter.SET_VALUE), settings.need(Parameter.NEUTRAL_ZONE), humidity, night,
+                LawKeys.dayNight(settings), settings.need(Parameter.VENT_STEP), 60 * settings.need(Parameter.VENT_EVERY), motor);
     }
 
     @Override
@@ -76,6 +78,10 @@ final class StepVentKeys implements LawKeys {
             double around = settings.value(Parameter.HUMIDITY_ZONE).orElse(0.0);
             marks.add(new Mark(Rung.Kind.VENT_OPENS, damp + around, true, false));
             marks.add(new Mark(Rung.Kind.VENT_SHUTS, damp - around, true, false));
+            settings.value(Parameter.NIGHT_SET_HUMIDITY).filter(night -> !night.equals(damp)).ifPresent(night -> {
+                marks.add(new Mark(Rung.Kind.VENT_OPENS, night + around, true, true));
+                marks.add(new Mark(Rung.Kind.VENT_SHUTS, night - around, true, true));
+            });
         });
         return marks;
     }
@@ -84,7 +90,8 @@ final class StepVentKeys implements LawKeys {
     public Settings move(Profile profile, Settings settings, Mark to, Direction wanted) {
         switch (to.kind()) {
             case VENT_OPENS, VENT_SHUTS -> {
-                Parameter set = to.companion() ? Parameter.SET_HUMIDITY : Parameter.SET_VALUE;
+                Parameter set = to.companion() ? to.night() && settings.value(Parameter.NIGHT_SET_HUMIDITY).isPresent() ? Parameter.NIGHT_SET_HUMIDITY : Parameter.SET_HUMIDITY
+                        : Parameter.SET_VALUE;
                 Parameter zone = to.companion() ? Parameter.HUMIDITY_ZONE : Parameter.NEUTRAL_ZONE;
                 boolean opens = to.kind() == Rung.Kind.VENT_OPENS;
                 double other = settings.need(set) + (opens ? -1 : 1) * settings.need(zone);

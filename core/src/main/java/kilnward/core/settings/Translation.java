@@ -35,7 +35,7 @@ public final class Translation {
      * @param wanted the direction of its appliance, for a controller without a key for it
      */
     public static Optional<SwitchingPoints> points(Profile profile, Settings settings, int loop, Direction wanted) {
-        return profile.law().keys().points(profile, settings, loop, wanted);
+        return profile.law().keys().points(profile, profile.inForce(settings), loop, wanted);
     }
 
     /** Where the first output of an on/off controller switches. */
@@ -45,18 +45,18 @@ public final class Translation {
 
     /** The lowest and the highest level at which a controller acts on what it shows, as displayed, by day. */
     public static double[] extent(Profile profile, Settings settings, Direction wanted) {
-        return profile.law().keys().extent(profile, settings, wanted);
+        return profile.law().keys().extent(profile, profile.inForce(settings), wanted);
     }
 
     /** The direction an output is keyed to; a pair tells its own. */
     public static Direction direction(Profile profile, Settings settings, int loop, Direction wanted) {
-        return profile.law().keys().direction(profile, settings, loop, wanted);
+        return profile.law().keys().direction(profile, profile.inForce(settings), loop, wanted);
     }
 
     /** The controller as the simulator takes it. */
     public static Controller toController(PlannedController planned, Direction wanted) {
         Profile profile = planned.profile();
-        Settings settings = planned.settings();
+        Settings settings = planned.inForce();
         Display display = new Display(settings.unit(profile), profile.resolution(), settings.value(Parameter.OFFSET).orElse(0.0));
         Optional<Display> companion = settings.value(Parameter.SET_HUMIDITY)
                 .map(set -> new Display(DisplayUnit.RH, 1, settings.value(Parameter.HUMIDITY_OFFSET).orElse(0.0)));
@@ -78,7 +78,8 @@ public final class Translation {
      *
      * @param output position of the output
      */
-    public static Timers timers(Profile profile, Settings settings, int output) {
+    public static Timers timers(Profile profile, Settings keyed, int output) {
+        Settings settings = profile.inForce(keyed);
         boolean twoSided = profile.isTwoSided();
         return new Timers(60 * guard(profile, settings, Parameter.ACT_DELAY, Parameter.SECOND_ACT_DELAY, output, twoSided),
                 60 * guard(profile, settings, Parameter.MIN_OFF, Parameter.SECOND_MIN_OFF, output, twoSided), 60 * settings.value(Parameter.AFTER_MAINS).orElse(0.0),
@@ -236,7 +237,7 @@ public final class Translation {
             return key;
         }
         return new ProfileKey(parameter, key.label(), key.step(), profile.toUnitOf(settings, key, key.lowest()),
-                profile.toUnitOf(settings, key, key.highest()), key.factory(), key.words());
+                profile.toUnitOf(settings, key, key.highest()), key.factory(), key.words(), key.offAt(), null);
     }
 
     /**
@@ -261,6 +262,82 @@ public final class Translation {
         return new Settings(converted);
     }
 
+    /**
+     * What is in force when nothing was kept: every key that has a factory value holds it, in the unit that is then in force. Factory values are stated in the
+     * profile's unit.
+     */
+    public static Settings factory(Profile profile, Settings keyed) {
+        Settings factory = keyed;
+        Optional<Double> unit = profile.key(Parameter.UNIT).map(ProfileKey::factory);
+        if (unit.isPresent() && keyed.value(Parameter.UNIT).isPresent()) {
+            factory = inUnit(profile, keyed, unit.get() < 0.5 ? DisplayUnit.C : DisplayUnit.F);
+        }
+        for (ProfileKey key : profile.keys()) {
+            if (keyed.value(key.parameter()).isPresent()) {
+                Optional<Double> value = factory(profile, factory, key.parameter());
+                factory = value.isPresent() ? factory.with(key.parameter(), value.get()) : factory;
+            }
+        }
+        return factory;
+    }
+
+    /** The factory value of a key in the unit that some settings are keyed in; empty where none is known. */
+    public static Optional<Double> factory(Profile profile, Settings keyed, Parameter parameter) {
+        return profile.key(parameter).filter(key -> key.factory() != null).map(key -> keyed.unit(profile) == profile.unit() ? key.factory()
+                : key(profile, keyed, parameter).nearest(profile.toUnitOf(keyed, key, key.factory())));
+    }
+
+    /**
+     * A device described in another unit, with what is keyed into it.
+     *
+     * @param profile  its description: ranges and factory values converted, levels as levels and differences as differences, each to its step
+     * @param settings what was keyed in, likewise; what has no meaning in the other unit is left out
+     */
+    public record Redescribed(Profile profile, Settings settings) {
+    }
+
+    /** The same device described in another unit. Between temperature and humidity nothing converts: ranges begin anew, and values are left out. */
+    public static Redescribed described(Profile profile, Settings settings, DisplayUnit to) {
+        DisplayUnit from = profile.unit();
+        boolean sameQuantity = from.isHumidity() == to.isHumidity();
+        List<ProfileKey> keys = new ArrayList<>();
+        Settings kept = new Settings(Map.of());
+        for (ProfileKey key : profile.keys()) {
+            boolean converts = key.parameter().kind() == Parameter.Kind.LEVEL || key.parameter().kind() == Parameter.Kind.DIFFERENCE;
+            if (key.parameter() == Parameter.UNIT && to.isHumidity()) {
+                continue;
+            }
+            ProfileKey described = !converts ? key : sameQuantity ? converted(key, from, to) : anew(key, to);
+            keys.add(described);
+            Optional<Double> value = settings.value(key.parameter());
+            if (value.isPresent() && (!converts || sameQuantity)) {
+                // What is keyed in keeps the unit it is keyed in, where a key says which.
+                boolean own = settings.value(Parameter.UNIT).isPresent() && !to.isHumidity();
+                kept = kept.with(key.parameter(), !converts || own ? value.get() : described.nearest(convert(key.parameter(), value.get(), from, to)));
+            }
+        }
+        Profile described = new Profile(profile.name(), profile.law(), to, sameQuantity ? profile.resolution() : to.isHumidity() ? 1 : 0.1, profile.samplingS(),
+                profile.raising(), profile.lowering(), profile.strict(), keys, profile.howToSet(), profile.howToSave(), profile.habits(), profile.floorAsOne());
+        return new Redescribed(described, kept);
+    }
+
+    private static ProfileKey converted(ProfileKey key, DisplayUnit from, DisplayUnit to) {
+        ProfileKey wide = new ProfileKey(key.parameter(), key.label(), key.step(), -1e6, 1e6, null, List.of());
+        double lowest = wide.nearest(convert(key.parameter(), key.lowest(), from, to));
+        double highest = wide.nearest(convert(key.parameter(), key.highest(), from, to));
+        boolean narrow = key.parameter().kind() == Parameter.Kind.DIFFERENCE && key.lowest() > 0;
+        return new ProfileKey(key.parameter(), key.label(), key.step(), narrow ? Math.max(key.step(), lowest) : lowest, highest,
+                key.factory() == null ? null : wide.nearest(convert(key.parameter(), key.factory(), from, to)), List.of(), key.offAt(), key.also());
+    }
+
+    private static ProfileKey anew(ProfileKey key, DisplayUnit to) {
+        boolean difference = key.parameter().kind() == Parameter.Kind.DIFFERENCE;
+        double step = to.isHumidity() ? 1 : 0.1;
+        boolean offset = key.parameter() == Parameter.OFFSET;
+        return new ProfileKey(key.parameter(), key.label(), step, offset ? -10 : difference ? step : to.isHumidity() ? 0 : -40,
+                offset ? 10 : difference ? to.isHumidity() ? 30 : 15 : to.isHumidity() ? 100 : 110, null, List.of());
+    }
+
     /** One value of a meaning from one unit to another, unrounded. */
     static double convert(Parameter parameter, double value, DisplayUnit from, DisplayUnit to) {
         if (from == to) {
@@ -269,7 +346,7 @@ public final class Translation {
         return switch (parameter.kind()) {
             case LEVEL -> to.fromModel(from.toModel(value));
             case DIFFERENCE -> to.differenceFromModel(from.differenceToModel(value));
-            case HUMIDITY, PERCENT, MINUTES, SECONDS, HOUR, CHOICE -> value;
+            case HUMIDITY, PERCENT, MINUTES, SECONDS, HOUR, CHOICE, PLAIN -> value;
         };
     }
 }

@@ -116,7 +116,9 @@ class ChamberModelTest {
             new Box(1, 1, 1, Collections.nCopies(6, glass));
         }).field());
         assertEquals("warmestC", assertThrows(RefusedValueException.class, () -> Room.of(20, 10, 15)).field());
-        assertEquals("closesAtC", assertThrows(RefusedValueException.class, () -> new OwnThermostat(30, 31)).field());
+        assertEquals("closesAtC", assertThrows(RefusedValueException.class, () -> new OwnThermostat(30, 30)).field());
+        assertEquals("closesAtC", assertThrows(RefusedValueException.class, () -> HeaterKind.MAT.typical("mat", 20).with(new OwnThermostat(30, 31))).field(),
+                "that is a cooler's");
         Chamber reedbox = Osier.reedbox();
         assertEquals("appliances", assertThrows(RefusedValueException.class, () -> Osier.chamber(reedbox.box(), 1,
                 AirMovement.STILL, reedbox.contents(), OccupantPlace.AIR, 0,

@@ -182,7 +182,7 @@ class AssessmentTest {
 
     private static Setup lively() {
         Chamber light = Osier.chamber(Osier.foamBox(0.5, 0.35, 0.24, 30), 0.5, AirMovement.MOVING,
-                Contents.dry(1, 3300, 0.1, 0), OccupantPlace.CONTENTS, 0, List.of(HeaterKind.BULB.typical("mat", 12)),
+                Contents.dry(1, 3300, 0.1, 0), OccupantPlace.CONTENTS, 0, List.of(new Heater("mat", HeaterKind.BULB, 12, 14.4, 0.12, 0, OptionalDouble.empty(), Optional.empty())),
                 Room.of(16, 24, 15), 140);
         return Osier.setup(light, Probe.of("probe", ProbePlace.of(0, 0, 0, 0, 60), 0),
                 Osier.planned(PROFILE, Osier.settings(PROFILE, 28.5, 0.4, 31, 25)));

@@ -51,7 +51,8 @@ class ProfileTest {
 
     @Test
     void keysAreCheckedAsTheyAreBuilt() {
-        assertEquals("highest", assertThrows(RefusedValueException.class, () -> key(0.1, 10, 10)).field());
+        assertEquals("highest", assertThrows(RefusedValueException.class, () -> key(0.1, 10, 9)).field());
+        assertTrue(key(0.1, 10, 10).isFixed(), "what cannot be keyed in is fixed in the device");
         assertEquals("step", assertThrows(RefusedValueException.class, () -> key(0, 0, 10)).field());
         assertEquals("label", assertThrows(RefusedValueException.class, () -> new ProfileKey(Parameter.OFFSET, " ", 1, 0, 1,
                 null, List.of())).field());

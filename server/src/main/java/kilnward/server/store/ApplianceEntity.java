@@ -35,6 +35,8 @@ public class ApplianceEntity extends Identified {
     public PlaceValue place;
     @Column(name = "self_limit_c")
     public Double selfLimitC;
+    @Column(name = "lowest_c")
+    public Double lowestC;
     @Column(name = "limit_k")
     public Double limitK;
     @Column(name = "flow_m3h")

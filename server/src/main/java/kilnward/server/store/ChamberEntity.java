@@ -150,6 +150,9 @@ public class ChamberEntity extends Identified {
     public Double lowVoltageA;
     @Column(name = "price_per_kwh")
     public Double pricePerKWh;
+    /** What has no column of its own, as one JSON document. */
+    @Column(columnDefinition = "json")
+    public String more;
 
     @OneToMany(cascade = CascadeType.ALL, orphanRemoval = true)
     @JoinColumn(name = "chamber_id")

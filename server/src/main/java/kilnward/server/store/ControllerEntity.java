@@ -78,6 +78,9 @@ public class ControllerEntity extends Identified {
     @CollectionTable(name = "controller_code", joinColumns = @JoinColumn(name = "controller_id"))
     @OrderColumn(name = "position")
     public List<CodeValue> codes = new ArrayList<>();
+    /** What has no column of its own, as one JSON document. */
+    @Column(columnDefinition = "json")
+    public String more;
     @Column(length = 300)
     public String howToSet;
     @Column(length = 300)

@@ -9,15 +9,17 @@ import java.util.SplittableRandom;
 import kilnward.core.finding.RefusedValueException;
 import kilnward.core.rehearsal.Fault;
 import kilnward.core.rehearsal.Trace;
+import kilnward.core.settings.Setup;
 
 /**
  * A drill: one fault is hidden behind its trace, among others that would look otherwise.
  *
  * @param row     the hidden fault with what it comes to
+ * @param first   what is to be done first about it
  * @param choices kinds to choose from, the right one among them, in the order of {@link Fault.Kind}
  * @param acts    first acts to choose from, the right one among them, in the order of {@link FirstAct}
  */
-public record Drill(FaultTable.Row row, List<Fault.Kind> choices, List<FirstAct> acts) {
+public record Drill(FaultTable.Row row, FirstAct first, List<Fault.Kind> choices, List<FirstAct> acts) {
     private static final int CHOICES = 5;
     /** Traces nearer than this everywhere (K, points) look alike. */
     private static final double ALIKE = 0.3;
@@ -28,21 +30,22 @@ public record Drill(FaultTable.Row row, List<Fault.Kind> choices, List<FirstAct>
     }
 
     /**
-     * @param table the faults of a chamber
+     * @param setup the chamber
+     * @param table its faults
      * @param seed  what is hidden and what it is hidden among; the same seed gives the same drill
      * @throws RefusedValueException where no fault of this chamber shows
      */
-    public static Drill of(FaultTable table, long seed) {
+    public static Drill of(Setup setup, FaultTable table, long seed) {
         SplittableRandom random = new SplittableRandom(seed);
         List<FaultTable.Row> showing = table.rows().stream().filter(row -> row.with().seenS().isPresent() || row.with().alarmS().isPresent()).toList();
         if (showing.isEmpty()) {
             throw new RefusedValueException("seed", seed, "must belong to a chamber in which some fault shows");
         }
         FaultTable.Row hidden = showing.get(random.nextInt(showing.size()));
-        return of(table, hidden, random);
+        return of(setup, table, hidden, random);
     }
 
-    private static Drill of(FaultTable table, FaultTable.Row hidden, SplittableRandom random) {
+    private static Drill of(Setup setup, FaultTable table, FaultTable.Row hidden, SplittableRandom random) {
         Set<Fault.Kind> alike = new LinkedHashSet<>();
         List<Fault.Kind> others = new ArrayList<>();
         for (FaultTable.Row row : table.rows()) {
@@ -56,8 +59,10 @@ public record Drill(FaultTable.Row row, List<Fault.Kind> choices, List<FirstAct>
             choices.add(others.remove(random.nextInt(others.size())));
         }
         Set<FirstAct> acts = new LinkedHashSet<>();
-        choices.forEach(kind -> acts.add(FirstAct.of(kind)));
-        return new Drill(hidden, choices.stream().sorted().toList(), acts.stream().sorted().toList());
+        FirstAct first = FirstAct.of(setup, hidden);
+        acts.add(first);
+        table.rows().stream().filter(row -> choices.contains(row.fault().kind())).map(row -> FirstAct.of(setup, row)).limit(CHOICES).forEach(acts::add);
+        return new Drill(hidden, first, choices.stream().sorted().toList(), acts.stream().sorted().toList());
     }
 
     private static boolean looksLike(FaultTable.Row one, FaultTable.Row other) {
@@ -82,6 +87,6 @@ public record Drill(FaultTable.Row row, List<Fault.Kind> choices, List<FirstAct>
 
     /** Judges what somebody says happened, and what they would do first. */
     public Judged judge(Optional<Fault.Kind> said, Optional<FirstAct> done) {
-        return new Judged(said.map(kind -> kind == row.fault().kind()).orElse(false), done.map(act -> act == FirstAct.of(row.fault().kind())).orElse(false));
+        return new Judged(said.map(kind -> kind == row.fault().kind()).orElse(false), done.map(act -> act == first).orElse(false));
     }
 }

@@ -106,7 +106,7 @@ public final class FaultBook {
         if (acts) {
             faults.add(new Fault.ApplianceDead(appliance.id(), FROM_S));
         }
-        if (appliance instanceof Heater heater && heater.ownThermostat().isPresent()) {
+        if (appliance.ownThermostat().isPresent()) {
             faults.add(new Fault.OwnThermostatStuck(appliance.id(), FROM_S));
         }
     }
@@ -145,20 +145,15 @@ public final class FaultBook {
             mistaken(setup, planned, Fault.Mistake.WRONG_DIRECTION, keyed.with(Parameter.ON_AT, keyed.value(Parameter.OFF_AT).get())
                     .with(Parameter.OFF_AT, keyed.value(Parameter.ON_AT).get()), faults);
         }
-        Settings factory = keyed;
-        for (ProfileKey key : profile.keys()) {
-            if (key.factory() != null && keyed.value(key.parameter()).isPresent()) {
-                factory = factory.with(key.parameter(), key.factory());
-            }
-        }
+        Settings factory = Translation.factory(profile, keyed);
         if (!factory.equals(keyed)) {
             mistaken(setup, planned, Fault.Mistake.NOT_SAVED, factory, faults);
         }
         for (Parameter set : List.of(Parameter.SET_VALUE, Parameter.ON_AT)) {
             Optional<Double> value = keyed.value(set);
             if (value.isPresent()) {
-                profile.keys().stream().filter(key -> key.parameter() == set && key.factory() != null && !key.factory().equals(value.get())).findFirst()
-                        .ifPresent(key -> mistaken(setup, planned, Fault.Mistake.LIMITS_MISTAKEN, keyed.with(set, key.factory()), faults));
+                Translation.factory(profile, keyed, set).filter(factoryValue -> !factoryValue.equals(value.get()))
+                        .ifPresent(factoryValue -> mistaken(setup, planned, Fault.Mistake.LIMITS_MISTAKEN, keyed.with(set, factoryValue), faults));
                 DisplayUnit unit = keyed.unit(profile);
                 double by = unit.isHumidity() ? KNOB_PCT : unit.differenceFromModel(KNOB_K);
                 double turned = setup.wanted(planned) == Direction.RAISE ? by : -by;

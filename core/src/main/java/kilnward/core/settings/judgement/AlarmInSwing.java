@@ -33,7 +33,7 @@ final class AlarmInSwing implements Judgement {
     private static Optional<Finding> judge(Situation situation, int i, Parameter parameter) {
         boolean high = parameter == Parameter.HIGH_ALARM;
         boolean humidity = situation.controller(i).readsHumidity();
-        Optional<Double> alarm = situation.controller(i).settings().value(parameter).map(situation.unit(i)::toModel);
+        Optional<Double> alarm = situation.controller(i).inForce().value(parameter).map(situation.unit(i)::toModel);
         double reached = high ? situation.display(i).highest() : situation.display(i).lowest();
         if (alarm.isEmpty() || (high ? reached < alarm.get() - DUST : reached > alarm.get() + DUST)) {
             return Optional.empty();

@@ -35,7 +35,7 @@ final class AlarmReach implements Judgement {
 
     private static Optional<Finding> judge(Situation situation, int i, Parameter alarm) {
         PlannedController controller = situation.controller(i);
-        Optional<Double> given = controller.settings().value(alarm);
+        Optional<Double> given = controller.inForce().value(alarm);
         if (given.isEmpty()) {
             return Optional.empty();
         }
@@ -43,7 +43,7 @@ final class AlarmReach implements Judgement {
         double sign = high ? 1 : -1;
         double at = given.get();
         // A sensor reads from 0 to 100; the offset moves what is shown of that.
-        double end = (high ? MOST_PCT : 0) + controller.settings().value(Parameter.OFFSET).orElse(0.0);
+        double end = (high ? MOST_PCT : 0) + controller.inForce().value(Parameter.OFFSET).orElse(0.0);
         Optional<double[]> wanted = situation.wanted(true);
         double edge = wanted.map(band -> band[high ? 1 : 0]).orElse(Double.NaN);
         Map<String, Quantity> numbers = new HashMap<>(Map.of("at", Numbers.humidity(at), "end", Numbers.humidity(Math.max(0, Math.min(MOST_PCT, end)))));

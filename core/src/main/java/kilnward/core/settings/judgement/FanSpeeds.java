@@ -30,9 +30,9 @@ final class FanSpeeds implements Judgement {
     }
 
     private static void below(PlannedController controller, List<Finding> findings) {
-        double floor = controller.settings().value(Parameter.FAN_FLOOR).orElse(0.0);
+        double floor = controller.inForce().value(Parameter.FAN_FLOOR).orElse(0.0);
         for (Parameter least : List.of(Parameter.MINIMUM_SPEED, Parameter.NIGHT_MINIMUM_SPEED)) {
-            double given = controller.settings().value(least).orElse(0.0);
+            double given = controller.inForce().value(least).orElse(0.0);
             if (given > 0 && given < floor) {
                 Map<String, Quantity> numbers = Map.of("least", Numbers.percent(given), "floor", Numbers.percent(floor));
                 findings.add(new Finding("fan-below-floor", Severity.MIND_THIS, "At its lowest speed the fan does not turn by itself",
@@ -51,7 +51,7 @@ final class FanSpeeds implements Judgement {
         }
         double out = flow(situation, controller, 0);
         double in = flow(situation, controller, 1);
-        double kept = controller.settings().value(Parameter.INTAKE_KEPT).or(() -> controller.settings().value(Parameter.UNDER_PRESSURE).map(off -> 100 - off)).orElse(100.0) / 100;
+        double kept = controller.inForce().value(Parameter.INTAKE_KEPT).or(() -> controller.inForce().value(Parameter.UNDER_PRESSURE).map(off -> 100 - off)).orElse(100.0) / 100;
         if (out > 0 && in * kept > out) {
             Map<String, Quantity> numbers = Map.of("share", Numbers.percent(100 * in * kept / out), "kept", Numbers.percent(100 * kept));
             findings.add(new Finding("over-pressure", Severity.MIND_THIS, "The intake moves more than the exhaust",

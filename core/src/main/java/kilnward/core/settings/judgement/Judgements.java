@@ -14,6 +14,7 @@ public final class Judgements {
             new LimitsMistaken(),
             new SetElsewhere(),
             new AlarmOpensCooling(),
+            new OwnThermostatGoverns(),
             new OutputsFight(),
             new HeaterTooSmall(),
             new CannotCool(),

@@ -31,7 +31,7 @@ final class LimitsMistaken implements Judgement {
         boolean high = occupant.highest() > keep.highC() + NOTICEABLE_K;
         for (int i : situation.onTemperature()) {
             PlannedController controller = situation.controller(i);
-            Settings settings = controller.settings();
+            Settings settings = controller.inForce();
             Optional<Double> lowest = settings.value(Parameter.LOWEST_SETTABLE).map(situation.unit(i)::toModel);
             Optional<Double> highest = settings.value(Parameter.HIGHEST_SETTABLE).map(situation.unit(i)::toModel);
             double[] acts = situation.acts(i);

@@ -22,7 +22,7 @@ final class LinkLossUnsafe implements Judgement {
         List<Finding> findings = new ArrayList<>();
         for (PlannedController controller : situation.setup().controllers()) {
             Habits.LinkLoss fixed = controller.profile().habits().linkLoss();
-            boolean byKey = controller.settings().value(Parameter.LINK_LOSS).isPresent();
+            boolean byKey = controller.inForce().value(Parameter.LINK_LOSS).isPresent();
             boolean goesOn = byKey ? Translation.isChosen(controller.settings(), Parameter.LINK_LOSS) : fixed == Habits.LinkLoss.ON || fixed == Habits.LinkLoss.STAYS;
             boolean linked = byKey || fixed == Habits.LinkLoss.OFF || fixed == Habits.LinkLoss.ON || fixed == Habits.LinkLoss.STAYS;
             if (controller.readsHumidity() || controller.isCutOut() || !linked) {

@@ -28,14 +28,15 @@ final class ProbeNearHeater implements Judgement {
         double share = Math.max(0, Math.min(1, situation.steady().holdingShare(
                 situation.setup().needs().keep().middleC(), roomC)));
         double[] nodes = situation.steady().nodesC(roomC, share, 0);
-        double elementC = 0;
-        for (int e = 0; e < heaters; e++) {
-            elementC += nodes[e] / heaters;
-        }
         for (Probe probe : situation.setup().probes()) {
             boolean used = situation.setup().controllers().stream()
                     .anyMatch(controller -> controller.probeIds().contains(probe.id()));
-            double warmK = probe.place().heaterShare() * (elementC - nodes[model.air()]);
+            double warmK = 0;
+            double elementC = Double.NEGATIVE_INFINITY;
+            for (int e = 0; e < heaters; e++) {
+                warmK += probe.place().heaterShare(e, heaters) * (nodes[e] - nodes[model.air()]);
+                elementC = Math.max(elementC, nodes[e]);
+            }
             if (used && warmK > NOTICEABLE_K) {
                 findings.add(new Finding("probe-near-heater", Severity.MIND_THIS, "The probe feels the heater",
                         "On a cold night it reads {warmK} more than the air around it, as the element is at {elementC}:"

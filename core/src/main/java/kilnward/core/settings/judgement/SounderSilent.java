@@ -20,7 +20,8 @@ final class SounderSilent implements Judgement {
         List<Finding> findings = new ArrayList<>();
         for (PlannedController controller : situation.setup().controllers()) {
             Habits.Sounder sounder = controller.profile().habits().sounder();
-            boolean alarms = controller.settings().value(Parameter.HIGH_ALARM).isPresent() || controller.settings().value(Parameter.LOW_ALARM).isPresent();
+            boolean alarms = controller.inForce().value(Parameter.HIGH_ALARM).isPresent() || controller.inForce().value(Parameter.LOW_ALARM).isPresent();
+            silent(controller, findings);
             if (!alarms || sounder != Habits.Sounder.OFF && sounder != Habits.Sounder.NONE) {
                 continue;
             }
@@ -31,5 +32,18 @@ final class SounderSilent implements Judgement {
                     new Finding.Subject(controller.id(), "", controller.name()), Finding.Towards.NEITHER, List.of()));
         }
         return findings;
+    }
+
+    /** One of two alarms that only lights up, where the other is heard. */
+    private static void silent(PlannedController controller, List<Finding> findings) {
+        for (Parameter alarm : List.of(Parameter.HIGH_ALARM, Parameter.LOW_ALARM)) {
+            boolean high = alarm == Parameter.HIGH_ALARM;
+            if (controller.inForce().value(alarm).isPresent() && controller.profile().habits().isSilent(high)) {
+                findings.add(new Finding("alarm-only-lights", Severity.MIND_THIS, "The " + (high ? "high" : "low") + " alarm only lights up",
+                        "{controller} sounds nothing and sends nothing for it. What is not heard does not wake anybody.", Map.of(), Map.of("controller", controller.name()),
+                        Remedy.byHand("Have something else call: a second alarm or a message", Step.CARD), new Finding.Subject(controller.id(), alarm.name(), controller.name()),
+                        Finding.Towards.NEITHER, List.of()));
+            }
+        }
     }
 }

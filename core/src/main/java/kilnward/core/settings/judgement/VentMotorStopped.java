@@ -20,7 +20,7 @@ final class VentMotorStopped implements Judgement {
     public List<Finding> judge(Situation situation) {
         List<Finding> findings = new ArrayList<>();
         for (PlannedController controller : situation.setup().controllers()) {
-            Settings settings = controller.settings();
+            Settings settings = controller.inForce();
             if (settings.value(Parameter.MOTOR_STROKE).isEmpty() || settings.value(Parameter.MOTOR_TIMEOUT).isEmpty() || settings.value(Parameter.VENT_STEP).isEmpty()) {
                 continue;
             }

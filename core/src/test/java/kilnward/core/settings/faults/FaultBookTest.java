@@ -36,6 +36,8 @@ import kilnward.core.settings.Profile;
 import kilnward.core.settings.ProfileKey;
 import kilnward.core.settings.Settings;
 import kilnward.core.settings.Setup;
+import kilnward.core.chamber.Effect;
+import kilnward.core.settings.Translation;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
@@ -175,11 +177,60 @@ class FaultBookTest {
         }
     }
 
+    /** What to do first fits the thing that failed: what will not stop is unplugged, and what its absence does is made up for. */
     @ParameterizedTest
-    @EnumSource(Kind.class)
-    void everyKindHasAFirstAct(Kind kind) {
-        assertTrue(FirstAct.of(kind) != null);
-        assertEquals(kind == Kind.RELAY_STUCK_ON || kind == Kind.OWN_THERMOSTAT_STUCK, FirstAct.of(kind) == FirstAct.PULL_PLUG, "the plug is for what cannot be switched off");
+    @EnumSource(Effect.class)
+    void whatIsDoneFirstFollowsFromWhatTheStuckThingDoes(Effect effect) {
+        FirstAct stuck = FirstAct.of(Kind.RELAY_STUCK_ON, Optional.of(effect), true);
+        FirstAct dead = FirstAct.of(Kind.APPLIANCE_DEAD, Optional.of(effect), false);
+        assertEquals(switch (effect) {
+            case WARMS -> FirstAct.STOP_WARMING;
+            case COOLS -> FirstAct.STOP_COOLING;
+            case MOISTENS -> FirstAct.STOP_MOISTENING;
+            case DRIES -> FirstAct.STOP_DRYING;
+            case AIRS, STIRS -> FirstAct.STOP_AIR;
+            case LIGHTS -> FirstAct.STOP_LIGHT;
+        }, stuck);
+        assertEquals(switch (effect) {
+            case WARMS -> FirstAct.KEEP_WARM;
+            case COOLS -> FirstAct.COOL_DOWN;
+            case MOISTENS -> FirstAct.KEEP_DAMP;
+            case DRIES -> FirstAct.DRY_OUT;
+            case AIRS -> FirstAct.AIR_BY_HAND;
+            case STIRS -> FirstAct.STIR_BY_HAND;
+            case LIGHTS -> FirstAct.LIGHT_BY_HAND;
+        }, dead);
+        assertEquals(dead, FirstAct.of(Kind.RELAY_STUCK_OFF, Optional.of(effect), true));
+        assertEquals(stuck, FirstAct.of(Kind.OWN_THERMOSTAT_STUCK, Optional.of(effect), false));
+        for (Kind kind : Kind.values()) {
+            assertTrue(FirstAct.of(kind, Optional.of(effect), true) != null && FirstAct.of(kind, Optional.empty(), false) != null, kind + "");
+        }
+        assertEquals(FirstAct.COOL_DOWN, FirstAct.of(Kind.POWER_CUT, Optional.empty(), true), "a tank that a chiller kept cool warms up without power");
+        assertEquals(FirstAct.KEEP_WARM, FirstAct.of(Kind.POWER_CUT, Optional.empty(), false));
+    }
+
+    @Test
+    void aStuckChillerIsUnpluggedAndItsWarmthKept() {
+        Setup plain = setup(PLAIN);
+        Setup chilled = plain.with(plain.chamber().with(List.of(Osier.cooler("mat", 60, 40))));
+        FaultTable.Row row = FaultTable.of(chilled, Watch.USUAL, 30, List.of(new Fault.RelayStuckOn("loop", 0))).rows().get(0);
+        assertEquals(Optional.of(Effect.COOLS), FirstAct.effect(chilled, row.fault()));
+        assertEquals(FirstAct.STOP_COOLING, FirstAct.of(chilled, row));
+        assertEquals(Optional.of(Effect.COOLS), FirstAct.effect(chilled, new Fault.ProbeBroken("probe", true, Double.NaN, 0)));
+        assertEquals(Optional.empty(), FirstAct.effect(chilled, new Fault.Weather(8, 3600, 0)));
+    }
+
+    /** A level is stated in the unit of the profile; as what is in force it is in the unit that is keyed in. */
+    @Test
+    void factoryValuesKeepTheirOwnUnit() {
+        List<ProfileKey> keys = PLAIN.keys().stream().map(key -> key.parameter() == Parameter.SET_VALUE ? new ProfileKey(key.parameter(), key.label(), key.step(), key.lowest(),
+                key.highest(), 25.0, key.words()) : key).toList();
+        Profile profile = new Profile("Marl", DisplayUnit.C, 0.1, 1, Style.OFF_AT_SET, Style.OFF_AT_SET, false, keys, "", "");
+        Settings fahrenheit = Osier.settings(profile, 83.5, 1, 88, 77).with(Parameter.UNIT, 1);
+        Settings factory = Translation.factory(profile, fahrenheit);
+        assertEquals(0, factory.value(Parameter.UNIT).orElseThrow(), "the factory's own unit");
+        assertEquals(25.0, factory.value(Parameter.SET_VALUE).orElseThrow(), 1e-9);
+        assertEquals(77.0, Translation.factory(profile, fahrenheit, Parameter.SET_VALUE).orElseThrow(), 1e-9, "25 °C in °F");
     }
 
     @Test

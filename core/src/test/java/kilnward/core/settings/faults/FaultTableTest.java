@@ -244,16 +244,17 @@ class FaultTableTest {
 
     @Test
     void aDrillHidesOneFaultAmongOthersThatLookOtherwise() {
-        FaultTable table = FaultTable.of(reedbox(12), Watch.USUAL, 30);
+        Setup setup = reedbox(12);
+        FaultTable table = FaultTable.of(setup, Watch.USUAL, 30);
         Set<Kind> hidden = new HashSet<>();
         for (long seed = 0; seed < 40; seed++) {
-            Drill drill = Drill.of(table, seed);
+            Drill drill = Drill.of(setup, table, seed);
             Kind right = drill.row().fault().kind();
             hidden.add(right);
             assertTrue(drill.choices().contains(right) && drill.choices().size() == 5, "seed " + seed);
-            assertEquals(drill, Drill.of(table, seed), "the same seed, the same drill");
+            assertEquals(drill, Drill.of(setup, table, seed), "the same seed, the same drill");
             assertFalse(right == Kind.RELAY_STUCK_ON && drill.choices().contains(Kind.LEFT_ON_BY_HAND), "what looks alike is not asked apart");
-            assertEquals(new Drill.Judged(true, true), drill.judge(Optional.of(right), Optional.of(FirstAct.of(right))));
+            assertEquals(new Drill.Judged(true, true), drill.judge(Optional.of(right), Optional.of(FirstAct.of(setup, drill.row()))));
             assertEquals(new Drill.Judged(false, false), drill.judge(Optional.empty(), Optional.empty()));
         }
         assertTrue(hidden.size() > 6, "not always the same: " + hidden);

@@ -24,7 +24,7 @@ final class ApplianceReader {
     static Appliance read(AppliancePlan plan) {
         String id = plan.id();
         return switch (plan.kind()) {
-            case MAT, BULB, CERAMIC_EMITTER, CABLE, FANNED_ELEMENT, ROD, SELF_LIMITING, WARM_LIQUID, IN_TANK -> heater(plan);
+            case MAT, BULB, CERAMIC_EMITTER, CABLE, FANNED_ELEMENT, ROD, SELF_LIMITING, WARM_LIQUID, REVERSED_MODULE, IN_TANK -> heater(plan);
             case COOLER -> cooler(plan, Cooler.Kind.COMPRESSOR);
             case CHILLER -> cooler(plan, Cooler.Kind.CHILLER);
             case THERMOELECTRIC -> cooler(plan, Cooler.Kind.THERMOELECTRIC);
@@ -43,10 +43,10 @@ final class ApplianceReader {
     }
 
     private static Heater heater(AppliancePlan plan) {
-        Heater typical = HeaterKind.valueOf(plan.kind().name()).typical(plan.id(), powerW(plan));
-        Optional<OwnThermostat> thermostat = plan.opensAtC() == null ? Optional.empty()
-                : Optional.of(new OwnThermostat(plan.opensAtC(), given("closesAtC", plan.closesAtC())));
-        return new Heater(plan.id(), typical.kind(), plan.powerW(),
+        HeaterKind kind = HeaterKind.valueOf(plan.kind().name());
+        Heater typical = kind.typical(plan.id(), powerW(plan) * kind.heatPerWatt());
+        Optional<OwnThermostat> thermostat = thermostat(plan);
+        return new Heater(plan.id(), typical.kind(), typical.powerW(),
                 plan.elementJK() == null ? typical.elementJK() : plan.elementJK(),
                 plan.toAirWK() == null ? typical.toAirWK() : plan.toAirWK(),
                 plan.toContentsWK() == null ? typical.toContentsWK() : plan.toContentsWK(),
@@ -55,7 +55,12 @@ final class ApplianceReader {
 
     private static Cooler cooler(AppliancePlan plan, Cooler.Kind kind) {
         return new Cooler(plan.id(), kind, given("removesW", plan.removesW()), powerW(plan),
-                plan.limitK() == null ? OptionalDouble.empty() : OptionalDouble.of(plan.limitK()));
+                plan.limitK() == null ? OptionalDouble.empty() : OptionalDouble.of(plan.limitK()), plan.lowestC() == null ? kind.usualLowestC() : plan.lowestC(),
+                thermostat(plan));
+    }
+
+    private static Optional<OwnThermostat> thermostat(AppliancePlan plan) {
+        return plan.opensAtC() == null ? Optional.empty() : Optional.of(new OwnThermostat(plan.opensAtC(), given("closesAtC", plan.closesAtC())));
     }
 
     private static Humidifier humidifier(AppliancePlan plan, Humidifier.Kind kind) {

@@ -94,7 +94,7 @@ public class CardPdf {
             case MINUTES -> "min";
             case SECONDS -> "s";
             case HOUR -> "h";
-            case CHOICE -> "";
+            case CHOICE, PLAIN -> "";
         };
     }
 }

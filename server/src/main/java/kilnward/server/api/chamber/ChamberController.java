@@ -3,6 +3,9 @@ package kilnward.server.api.chamber;
 import jakarta.validation.Valid;
 import java.net.URI;
 import java.security.Principal;
+import org.springframework.web.bind.annotation.RequestParam;
+import kilnward.server.api.chamber.ChamberViews.BuildView;
+import kilnward.core.finding.RefusedValueException;
 import java.util.List;
 import java.time.ZoneId;
 import java.util.UUID;
@@ -37,11 +40,13 @@ public class ChamberController {
     private final ChamberService chambers;
     private final Starter starter;
     private final CardPdf cards;
+    private final Builds builds;
 
-    public ChamberController(ChamberService chambers, Starter starter, CardPdf cards) {
+    public ChamberController(ChamberService chambers, Starter starter, CardPdf cards, Builds builds) {
         this.chambers = chambers;
         this.starter = starter;
         this.cards = cards;
+        this.builds = builds;
     }
 
     @GetMapping("/site")
@@ -58,9 +63,21 @@ public class ChamberController {
     @PostMapping("/chambers")
     public ResponseEntity<ChamberView> add(@Valid @RequestBody NewChamber chamber, Principal who) {
         UUID id = UUID.randomUUID();
-        ChamberView view = chambers.add(id, starter.plan(chamber, chambers.site().map(site -> site.getAltitudeM())
-                .orElse(0.0)), who.getName());
+        double altitudeM = chambers.site().map(site -> site.getAltitudeM()).orElse(0.0);
+        ChamberPlan plan = chamber.buildId() == null ? starter.plan(chamber, altitudeM) : starter.plan(chamber, builds.one(chamber.buildId())
+                .orElseThrow(() -> new RefusedValueException("buildId", chamber.buildId(), "must be the id of a build")), builds, altitudeM);
+        ChamberView view = chambers.add(id, plan, who.getName());
         return ResponseEntity.created(URI.create("/api/v1/chambers/" + id)).body(view);
+    }
+
+    /**
+     * The kinds of build to begin from.
+     *
+     * @param guide who will live in it; those that are usual for it come first
+     */
+    @GetMapping("/builds")
+    public List<BuildView> builds(@RequestParam(required = false) String guide) {
+        return starter.proposed(builds.all(), guide).stream().map(build -> new BuildView(build.id(), build.name(), build.about())).toList();
     }
 
     @GetMapping("/chambers/{id}")

@@ -10,6 +10,7 @@ import java.time.LocalDate;
 import java.util.List;
 import kilnward.core.chamber.AirMovement;
 import kilnward.core.control.Style;
+import kilnward.core.finding.Step;
 import kilnward.core.life.OccupantPlace;
 import kilnward.core.life.Side;
 import kilnward.core.probe.DisplayUnit;
@@ -33,6 +34,7 @@ import kilnward.server.api.problem.Within;
  * @param appliances  what acts on the climate
  * @param probes      probes
  * @param controllers controllers, without what is keyed in
+ * @param looked      steps that somebody has looked at since the chamber was begun; null for one in which all were
  */
 public record ChamberPlan(@NotBlank @Size(max = 80) String name, @NotNull @Size(max = 2000) String note,
                           @OrNull @Valid OccupancyPlan occupancy, @OrNull @Valid BoxPlan box,
@@ -40,14 +42,21 @@ public record ChamberPlan(@NotBlank @Size(max = 80) String name, @NotNull @Size(
                           @OrNull @Valid RoomPlan room, @OrNull @Valid PowerPlan power,
                           @NotNull @Size(max = 30) List<@Valid @NotNull AppliancePlan> appliances,
                           @NotNull @Size(max = 20) List<@Valid @NotNull ProbePlan> probes,
-                          @NotNull @Size(max = 10) List<@Valid @NotNull ControllerPlan> controllers) {
+                          @NotNull @Size(max = 10) List<@Valid @NotNull ControllerPlan> controllers,
+                          @OrNull @Size(max = 12) List<@NotNull Step> looked) {
     public static final String UUID = "[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}";
     private static final String NOT_UUID = "must be a UUID in lower case";
 
     /** The same with another error of some probes (K, or points of %RH of their humidity sensors). */
     ChamberPlan withSensorError(List<String> probeIds, boolean humid, double error) {
         return new ChamberPlan(name, note, occupancy, box, contents, room, power, appliances,
-                probes.stream().map(probe -> probeIds.contains(probe.id()) ? probe.withError(humid, error) : probe).toList(), controllers);
+                probes.stream().map(probe -> probeIds.contains(probe.id()) ? probe.withError(humid, error) : probe).toList(), controllers, looked);
+    }
+
+    /** One in which everything has been looked at. */
+    public ChamberPlan(String name, String note, OccupancyPlan occupancy, BoxPlan box, ContentsPlan contents, RoomPlan room, PowerPlan power,
+                       List<AppliancePlan> appliances, List<ProbePlan> probes, List<ControllerPlan> controllers) {
+        this(name, note, occupancy, box, contents, room, power, appliances, probes, controllers, null);
     }
 
     /**
@@ -58,6 +67,7 @@ public record ChamberPlan(@NotBlank @Size(max = 80) String name, @NotNull @Size(
      * @param gradientK still air at the occupant's height less mixed air (K); null where it follows from the box's gradient
      * @param keepHumidityLowPct  lowest humidity wanted; null with its partner where humidity does not matter
      * @param maxRateKh greatest rate of change they bear; null where none is known
+     * @param other     a second place with needs of its own: the roots of plants, the air over eggs; null for none
      */
     public record OccupancyPlan(@OrNull @Size(max = 80) String guideId, @OrNull @Size(max = 80) String schoolId,
                                 @OrNull @Size(max = 80) String stageId, @NotBlank @Size(max = 80) String name, @OrNull LocalDate startedOn,
@@ -68,7 +78,18 @@ public record ChamberPlan(@NotBlank @Size(max = 80) String name, @NotNull @Size(
                                 @OrNull @Within(min = 0, max = 100, unit = "%RH") Double keepHumidityLowPct,
                                 @OrNull @Within(min = 0, max = 100, unit = "%RH") Double keepHumidityHighPct,
                                 @OrNull @Within(min = 0.01, max = 100, unit = "K/h") Double maxRateKh,
-                                @NotNull @Size(max = 12) List<@Valid @NotNull HarmPlan> harmLimits) {
+                                @NotNull @Size(max = 12) List<@Valid @NotNull HarmPlan> harmLimits, @OrNull @Valid OtherPlacePlan other) {
+        /** One whose needs are of one place. */
+        public OccupancyPlan(String guideId, String schoolId, String stageId, String name, LocalDate startedOn, String where, OccupantPlace measured, Double gradientK,
+                             Double keepLowC, Double keepHighC, Double keepHumidityLowPct, Double keepHumidityHighPct, Double maxRateKh, List<HarmPlan> harmLimits) {
+            this(guideId, schoolId, stageId, name, startedOn, where, measured, gradientK, keepLowC, keepHighC, keepHumidityLowPct, keepHumidityHighPct, maxRateKh, harmLimits,
+                    null);
+        }
+    }
+
+    /** The needs of a second place: the contents where the occupant is measured in the air, the air where it is the contents. */
+    public record OtherPlacePlan(@NotBlank @Size(max = 40) String where, @NotNull @Within(min = -30, max = 60, unit = "°C") Double keepLowC,
+                                 @NotNull @Within(min = -30, max = 60, unit = "°C") Double keepHighC, @NotNull @Size(max = 12) List<@Valid @NotNull HarmPlan> harmLimits) {
     }
 
     /** A level and how long it can be borne. */
@@ -164,10 +185,15 @@ public record ChamberPlan(@NotBlank @Size(max = 80) String name, @NotNull @Size(
      *
      * @param mains       circuit or fuse of the mains; null where not known
      * @param lowVoltage  a low-voltage supply of direct current; null where there is none
-     * @param pricePerKWh what energy costs, in the keeper's own currency; null where not known
+     * @param pricePerKWh what energy costs; null where not known
+     * @param currency    in what; null where nobody has said
      */
     public record PowerPlan(@OrNull @Valid SupplyPlan mains, @OrNull @Valid SupplyPlan lowVoltage,
-                            @OrNull @Within(min = 0, max = 1000, unit = "1/kWh") Double pricePerKWh) {
+                            @OrNull @Within(min = 0, max = 1000, unit = "1/kWh") Double pricePerKWh, @OrNull @Size(min = 1, max = 8) String currency) {
+        /** One whose price is in the keeper's own currency. */
+        public PowerPlan(SupplyPlan mains, SupplyPlan lowVoltage, Double pricePerKWh) {
+            this(mains, lowVoltage, pricePerKWh, null);
+        }
     }
 
     /** Voltage and rating of a supply. */
@@ -177,7 +203,7 @@ public record ChamberPlan(@NotBlank @Size(max = 80) String name, @NotNull @Size(
 
     /** Kinds of appliance. */
     public enum ApplianceKind {
-        MAT, BULB, CERAMIC_EMITTER, CABLE, FANNED_ELEMENT, ROD, SELF_LIMITING, WARM_LIQUID, IN_TANK, COOLER, CHILLER,
+        MAT, BULB, CERAMIC_EMITTER, CABLE, FANNED_ELEMENT, ROD, SELF_LIMITING, WARM_LIQUID, REVERSED_MODULE, IN_TANK, COOLER, CHILLER,
         THERMOELECTRIC, HUMIDIFIER_ULTRASONIC, HUMIDIFIER_EVAPORATING, BOWL, DEHUMIDIFIER, FAN_CIRCULATION, FAN_EXHAUST,
         FAN_INTAKE, FAN_SURFACE, VENT, LAMP
     }
@@ -191,8 +217,9 @@ public record ChamberPlan(@NotBlank @Size(max = 80) String name, @NotNull @Size(
      * @param toAirWK      heater: from the element to the air or the water
      * @param toContentsWK heater: from the element to the contents
      * @param selfLimitC   self-limiting heater: element temperature at which it draws nothing
-     * @param opensAtC     heater: where its own thermostat stops it; null where it has none
-     * @param closesAtC    heater: where its own thermostat lets it run again
+     * @param opensAtC     heater or cooler: where its own thermostat stops it; null where it has none
+     * @param closesAtC    heater or cooler: where its own thermostat lets it run again
+     * @param lowestC      cooler: no colder than this inside; null for what is usual of its kind
      * @param removesW     cooler: heat it takes out with inside as warm as the room
      * @param limitK       cooler: how far below the room it gets at most; null for no limit
      * @param flowM3h      fan: air it moves
@@ -227,7 +254,16 @@ public record ChamberPlan(@NotBlank @Size(max = 80) String name, @NotNull @Size(
                                 @OrNull @Within(min = 0, max = 1) Double insideShare,
                                 @OrNull @Within(min = 0, max = 24, unit = "h") Double onHour,
                                 @OrNull @Within(min = 0, max = 24, unit = "h") Double hours,
-                                @OrNull @Within(min = 0.01, max = 500, unit = "1/h") Double openPerHour) {
+                                @OrNull @Within(min = 0.01, max = 500, unit = "1/h") Double openPerHour,
+                                @OrNull @Within(min = -40, max = 30, unit = "°C") Double lowestC) {
+        /** One whose lowest temperature is its kind's. */
+        public AppliancePlan(String id, String name, ApplianceKind kind, Double powerW, Boolean lowVoltage, PlacePlan place, Double elementJK, Double toAirWK,
+                             Double toContentsWK, Double selfLimitC, Double opensAtC, Double closesAtC, Double removesW, Double limitK, Double flowM3h, Double outputGh,
+                             Double pulseOnS, Double pulseRestS, Double surfaceM2, Double waterKg, Double insideShare, Double onHour, Double hours, Double openPerHour) {
+            this(id, name, kind, powerW, lowVoltage, place, elementJK, toAirWK, toContentsWK, selfLimitC, opensAtC, closesAtC, removesW, limitK, flowM3h, outputGh, pulseOnS,
+                    pulseRestS, surfaceM2, waterKg, insideShare, onHour, hours, openPerHour, null);
+        }
+
         /** One with its kind's usual figures, on the mains, in its usual place. */
         public static AppliancePlan of(String id, String name, ApplianceKind kind, double powerW) {
             return new AppliancePlan(id, name, kind, powerW, false, null, null, null, null, null, null, null, null, null, null,
@@ -278,21 +314,40 @@ public record ChamberPlan(@NotBlank @Size(max = 80) String name, @NotNull @Size(
                                      @NotNull @Within(min = 0, max = 1) Double mistShare) {
     }
 
-    /** A controller with its profile and its outputs; it shows the mean of its probes. */
+    /**
+     * A controller with its profile and its outputs; it shows the mean of its probes. One device that reads several quantities or drives many outputs is several
+     * of these.
+     *
+     * @param device what the device is called that this is a part of; null where it is all of it
+     */
     public record ControllerPlan(@NotNull @Pattern(regexp = UUID, message = NOT_UUID) String id,
                                  @NotBlank @Size(max = 80) String name,
                                  @NotEmpty @Size(max = 20) List<@NotNull String> probeIds,
                                  @NotNull @Valid ProfilePlan profile,
-                                 @NotNull @Size(min = 1, max = 8) List<@Valid @NotNull LoopPlan> loops) {
+                                 @NotNull @Size(min = 1, max = 8) List<@Valid @NotNull LoopPlan> loops, @OrNull @Size(min = 1, max = 80) String device) {
+        /** One that is a device by itself. */
+        public ControllerPlan(String id, String name, List<String> probeIds, ProfilePlan profile, List<LoopPlan> loops) {
+            this(id, name, probeIds, profile, loops, null);
+        }
     }
 
-    /** The user's device as its own parameter table, in key order. */
+    /**
+     * The user's device as its own parameter table, in key order.
+     *
+     * @param floorAsOne whether the lowest speed at which a fan turns counts as 1 %; null where it does not
+     */
     public record ProfilePlan(@NotNull LawKind law, @NotNull DisplayUnit unit, @NotNull @Within(min = 0.001, max = 10) Double resolution,
                               @NotNull @Within(min = 1, max = 600, unit = "s") Double samplingS, @NotNull Style raising,
                               @NotNull Style lowering, @NotNull Boolean strict,
                               @NotEmpty @Size(max = 40) List<@Valid @NotNull KeyPlan> keys,
                               @NotNull @Size(max = 300) String howToSet, @NotNull @Size(max = 300) String howToSave,
-                              @NotNull @Valid HabitsPlan habits) {
+                              @NotNull @Valid HabitsPlan habits, @OrNull Boolean floorAsOne) {
+        /** One whose fans count from 0. */
+        public ProfilePlan(LawKind law, DisplayUnit unit, Double resolution, Double samplingS, Style raising, Style lowering, Boolean strict, List<KeyPlan> keys,
+                           String howToSet, String howToSave, HabitsPlan habits) {
+            this(law, unit, resolution, samplingS, raising, lowering, strict, keys, howToSet, howToSave, habits, null);
+        }
+
         /** An on/off controller of whose habits nothing is known. */
         public static ProfilePlan onOff(DisplayUnit unit, double resolution, double samplingS, Style raising, Style lowering, boolean strict,
                                         List<KeyPlan> keys, String howToSet, String howToSave) {
@@ -307,11 +362,21 @@ public record ChamberPlan(@NotBlank @Size(max = 80) String name, @NotNull @Size(
      * @param highAlarmLeast least distance of the high alarm above the set value, in the profile's unit
      * @param lowAlarmLeast  least distance of the low alarm below the set value, in the profile's unit
      * @param codes          what it shows instead of a number
+     * @param calibration    what is keyed in to calibrate it; null for an offset
+     * @param highAlarmDoes  what its high alarm does; null where not known
+     * @param lowAlarmDoes   the same of its low alarm
      */
     public record HabitsPlan(@NotNull Habits.LeftAlone leftAlone, @OrNull @Within(min = 0.5, max = 600, unit = "s") Double restS,
                              @NotNull Habits.Sounder sounder, @NotNull Habits.LinkLoss linkLoss,
                              @NotNull @Within(min = 0, max = 50) Double highAlarmLeast, @NotNull @Within(min = 0, max = 50) Double lowAlarmLeast,
-                             @NotNull @Size(max = 20) List<@Valid @NotNull CodePlan> codes) {
+                             @NotNull @Size(max = 20) List<@Valid @NotNull CodePlan> codes, @OrNull Habits.Calibration calibration,
+                             @OrNull @Size(max = 3) List<Habits.@NotNull AlarmDoes> highAlarmDoes, @OrNull @Size(max = 3) List<Habits.@NotNull AlarmDoes> lowAlarmDoes) {
+        /** One with an offset, of whose alarms nothing more is known. */
+        public HabitsPlan(Habits.LeftAlone leftAlone, Double restS, Habits.Sounder sounder, Habits.LinkLoss linkLoss, Double highAlarmLeast, Double lowAlarmLeast,
+                          List<CodePlan> codes) {
+            this(leftAlone, restS, sounder, linkLoss, highAlarmLeast, lowAlarmLeast, codes, null, null, null);
+        }
+
         /** Nothing known. */
         public static final HabitsPlan UNKNOWN = new HabitsPlan(Habits.LeftAlone.UNKNOWN, null, Habits.Sounder.UNKNOWN, Habits.LinkLoss.NO_LINK, 0.0, 0.0, List.of());
     }
@@ -320,13 +385,25 @@ public record ChamberPlan(@NotBlank @Size(max = 80) String name, @NotNull @Size(
     public record CodePlan(@NotBlank @Size(max = 20) String shown, @NotNull Habits.Meaning meaning) {
     }
 
-    /** One key of a device. */
+    /**
+     * One key of a device.
+     *
+     * @param lowest  lowest value; the same as the highest for what is fixed in the device
+     * @param offAt   value that stands for "off"; null where it cannot be off
+     * @param also    what the same key means besides; null where it means one thing
+     * @param place   its place in the order of the whole device, where that is several controllers; null for the place in this list
+     */
     public record KeyPlan(@NotNull Parameter parameter, @NotBlank @Size(max = 40) String label,
                           @NotNull @Within(min = 0.001, max = 1000) Double step,
                           @NotNull @Within(min = -10_000, max = 10_000) Double lowest,
                           @NotNull @Within(min = -10_000, max = 10_000) Double highest,
                           @OrNull @Within(min = -10_000, max = 10_000) Double factory,
-                          @NotNull @Size(max = 3) List<@NotBlank @Size(max = 20) String> words) {
+                          @NotNull @Size(max = 12) List<@NotBlank @Size(max = 20) String> words,
+                          @OrNull @Within(min = -10_000, max = 10_000) Double offAt, @OrNull Parameter also, @OrNull @Within(min = 1, max = 200) Integer place) {
+        /** One that means one thing, in the place it has in its list. */
+        public KeyPlan(Parameter parameter, String label, Double step, Double lowest, Double highest, Double factory, List<String> words) {
+            this(parameter, label, step, lowest, highest, factory, words, null, null, null);
+        }
     }
 
     /**

@@ -290,16 +290,21 @@ public final class PlanReader {
                     probe.ownWarmthK(), probe.lagS());
         }
         Layout layout = layout(plan);
-        Place point = point(probe, layout);
+        Place point = point(probe, layout, measured(plan));
         point.requireInside("place", layout.box());
         ProbePlace hung = layout.hang(point, probe.lagS());
-        return new ProbePlace(typed ? probe.heaterShare() : hung.heaterShare(), typed ? probe.contentsShare() : hung.contentsShare(),
+        return new ProbePlace(typed ? probe.heaterShare() : hung.heaterShare(), hung.byHeater(), typed ? probe.contentsShare() : hung.contentsShare(),
                 typed ? probe.roomShare() : hung.roomShare(), hung.gradientK(), probe.ownWarmthK(), probe.lightWarmthK(), probe.lagS());
     }
 
-    /** Where a probe hangs; usually just beside the middle of the contents. */
-    static Place point(ProbePlan probe, Layout layout) {
-        return probe.place() == null ? layout.usualPoint()
+    /** Whose temperature counts; the contents' until somebody lives there. */
+    static OccupantPlace measured(ChamberPlan plan) {
+        return plan.occupancy() == null ? OccupantPlace.CONTENTS : plan.occupancy().measured();
+    }
+
+    /** Where a probe hangs; usually where that occupant's probe belongs. */
+    static Place point(ProbePlan probe, Layout layout, OccupantPlace occupant) {
+        return probe.place() == null ? layout.usualPoint(occupant)
                 : Place.point(probe.place().xM(), probe.place().yM(), probe.place().zM());
     }
 
@@ -312,14 +317,19 @@ public final class PlanReader {
     public static Profile profile(String name, ProfilePlan plan) {
         List<ProfileKey> keys = new ArrayList<>();
         each(plan.keys(), "keys", key -> keys.add(new ProfileKey(key.parameter(), key.label(), key.step(), key.lowest(),
-                key.highest(), key.factory(), key.words())));
+                key.highest(), key.factory(), key.words(), key.offAt(), key.also())));
         HabitsPlan habits = plan.habits();
         List<Habits.Code> codes = new ArrayList<>();
         each(habits.codes(), "habits.codes", code -> codes.add(new Habits.Code(code.shown(), code.meaning())));
         return new Profile(name, plan.law(), plan.unit(), plan.resolution(), plan.samplingS(), plan.raising(),
                 plan.lowering(), plan.strict(), keys, plan.howToSet(), plan.howToSave(),
                 new Habits(habits.leftAlone(), optional(habits.restS()), habits.sounder(), habits.linkLoss(), habits.highAlarmLeast(),
-                        habits.lowAlarmLeast(), codes));
+                        habits.lowAlarmLeast(), codes, habits.calibration() == null ? Habits.Calibration.OFFSET : habits.calibration(), does(habits.highAlarmDoes()),
+                        does(habits.lowAlarmDoes())), Boolean.TRUE.equals(plan.floorAsOne()));
+    }
+
+    private static Set<Habits.AlarmDoes> does(List<Habits.AlarmDoes> given) {
+        return given == null ? Set.of() : Set.copyOf(given);
     }
 
     private static OptionalDouble optional(Double value) {

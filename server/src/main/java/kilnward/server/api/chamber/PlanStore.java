@@ -1,12 +1,15 @@
 package kilnward.server.api.chamber;
 
 import java.util.ArrayList;
+import java.util.EnumMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Objects;
 import java.util.UUID;
 import java.util.stream.Stream;
 import kilnward.core.chamber.WallSide;
 import kilnward.core.settings.LawKind;
+import kilnward.core.settings.Parameter;
 import kilnward.server.api.chamber.ChamberPlan.AppliancePlan;
 import kilnward.server.api.chamber.ChamberPlan.ApplianceKind;
 import kilnward.server.api.chamber.ChamberPlan.BoxPlan;
@@ -73,6 +76,8 @@ final class PlanStore {
         entity.sunRiseHour = sun == null ? null : sun.riseHour();
         entity.sunSetHour = sun == null ? null : sun.setHour();
         writePower(plan.power(), entity);
+        entity.more = PlanMore.write(new PlanMore.OfChamber(plan.occupancy() == null ? null : plan.occupancy().other(), plan.power() == null ? null : plan.power().currency(),
+                plan.looked()), PlanMore.OfChamber.NONE);
         replace(entity.appliances, plan.appliances().stream().map(each -> appliance(each, entity.appliances)).toList());
         replace(entity.probes, plan.probes().stream().map(each -> probe(each, entity.probes)).toList());
         replace(entity.controllers, plan.controllers().stream().map(each -> controller(each, entity.controllers)).toList());
@@ -169,6 +174,7 @@ final class PlanStore {
         entity.onHour = plan.onHour();
         entity.hours = plan.hours();
         entity.openPerHour = plan.openPerHour();
+        entity.lowestC = plan.lowestC();
         return entity;
     }
 
@@ -221,6 +227,15 @@ final class PlanStore {
         entity.howToSave = profile.howToSave();
         replace(entity.keys, profile.keys().stream().map(key -> new KeyValue(key.parameter(), key.label(), key.step(),
                 key.lowest(), key.highest(), key.factory(), word(key, 0), word(key, 1), word(key, 2))).toList());
+        Map<Parameter, PlanMore.OfKey> keys = new EnumMap<>(Parameter.class);
+        for (KeyPlan key : profile.keys()) {
+            PlanMore.OfKey more = new PlanMore.OfKey(key.offAt(), key.also(), key.place(), key.words().size() > 3 ? key.words() : null);
+            if (!more.equals(PlanMore.OfKey.NONE)) {
+                keys.put(key.parameter(), more);
+            }
+        }
+        entity.more = PlanMore.write(new PlanMore.OfController(plan.device(), profile.floorAsOne(), habits.calibration(), habits.highAlarmDoes(), habits.lowAlarmDoes(), keys),
+                PlanMore.OfController.NONE);
         if (!entity.loops.stream().map(PlanStore::loop).toList().equals(plan.loops())) {
             replace(entity.loops, plan.loops().stream().map(loop -> entity.loops.stream()
                     .filter(each -> each.getId().toString().equals(loop.id())).findFirst().orElseGet(() -> new LoopEntity(UUID.fromString(loop.id())))).toList());
@@ -239,11 +254,12 @@ final class PlanStore {
 
     /** Reads a plan back. */
     static ChamberPlan read(ChamberEntity entity) {
+        PlanMore.OfChamber more = PlanMore.chamber(entity.more);
         OccupancyPlan occupancy = entity.occupantName == null ? null : new OccupancyPlan(entity.guideId, entity.schoolId,
                 entity.stageId, entity.occupantName, entity.startedOn, entity.occupantWhere, entity.occupantPlace,
                 entity.gradientK, entity.keepLowC, entity.keepHighC, entity.keepHumidityLowPct, entity.keepHumidityHighPct,
                 entity.maxRateKh, entity.harmLimits.stream()
-                .map(limit -> new HarmPlan(limit.side(), limit.levelC(), limit.durationS())).toList());
+                .map(limit -> new HarmPlan(limit.side(), limit.levelC(), limit.durationS())).toList(), more.other());
         TankPlan tank = entity.waterHeightM == null ? null : new TankPlan(entity.waterHeightM, entity.coveredShare);
         BoxPlan box = entity.innerLengthM == null ? null : new BoxPlan(entity.innerLengthM, entity.innerWidthM,
                 entity.innerHeightM, entity.walls.stream().map(PlanStore::wall).toList(), entity.airChangesPerHour,
@@ -254,10 +270,10 @@ final class PlanStore {
         SunPlan sun = entity.sunPeakWm2 == null ? null : new SunPlan(entity.sunPeakWm2, entity.sunRiseHour, entity.sunSetHour);
         RoomPlan room = entity.roomColdestC == null ? null : new RoomPlan(entity.roomColdestC, entity.roomWarmestC,
                 entity.roomWarmestHour, entity.roomHumidityPct, entity.roomGroundC, sun);
-        return new ChamberPlan(entity.name, entity.note, occupancy, box, contents, room, power(entity),
+        return new ChamberPlan(entity.name, entity.note, occupancy, box, contents, room, power(entity, more.currency()),
                 entity.appliances.stream().map(PlanStore::appliance).toList(),
                 entity.probes.stream().map(PlanStore::probe).toList(),
-                entity.controllers.stream().map(PlanStore::controller).toList());
+                entity.controllers.stream().map(PlanStore::controller).toList(), more.looked());
     }
 
     /** What an older server wrote has no value here. */
@@ -265,18 +281,18 @@ final class PlanStore {
         return value == null ? usual : value;
     }
 
-    private static PowerPlan power(ChamberEntity entity) {
+    private static PowerPlan power(ChamberEntity entity, String currency) {
         SupplyPlan mains = entity.supplyV == null ? null : new SupplyPlan(entity.supplyV, entity.circuitA);
         SupplyPlan low = entity.lowVoltageV == null ? null : new SupplyPlan(entity.lowVoltageV, entity.lowVoltageA);
-        return mains == null && low == null && entity.pricePerKWh == null ? null
-                : new PowerPlan(mains, low, entity.pricePerKWh);
+        return mains == null && low == null && entity.pricePerKWh == null && currency == null ? null
+                : new PowerPlan(mains, low, entity.pricePerKWh, currency);
     }
 
     private static AppliancePlan appliance(ApplianceEntity each) {
         return new AppliancePlan(each.getId().toString(), each.name, ApplianceKind.valueOf(each.kind), each.powerW,
                 each.lowVoltage, place(each.place), each.elementJK, each.toAirWK, each.toContentsWK, each.selfLimitC,
                 each.opensAtC, each.closesAtC, each.removesW, each.limitK, each.flowM3h, each.outputGh, each.pulseOnS,
-                each.pulseRestS, each.surfaceM2, each.waterKg, each.insideShare, each.onHour, each.hours, each.openPerHour);
+                each.pulseRestS, each.surfaceM2, each.waterKg, each.insideShare, each.onHour, each.hours, each.openPerHour, each.lowestC);
     }
 
     private static ProbePlan probe(ProbeEntity each) {
@@ -288,14 +304,18 @@ final class PlanStore {
     }
 
     private static ControllerPlan controller(ControllerEntity entity) {
+        PlanMore.OfController more = PlanMore.controller(entity.more);
         return new ControllerPlan(entity.getId().toString(), entity.name,
                 (entity.probeIds.isEmpty() ? List.of(entity.probeId) : entity.probeIds).stream().map(UUID::toString).toList(),
                 new ProfilePlan(entity.law == null ? LawKind.ON_OFF : entity.law, entity.unit, entity.resolution, entity.samplingS, entity.raising, entity.lowering,
-                        entity.strict, entity.keys.stream().map(key -> new KeyPlan(key.parameter(), key.label(), key.step(),
-                        key.lowest(), key.highest(), key.factory(),
-                        Stream.of(key.firstWord(), key.secondWord(), key.thirdWord()).filter(Objects::nonNull).toList())).toList(),
-                        entity.howToSet, entity.howToSave, habits(entity)),
-                entity.loops.stream().map(PlanStore::loop).toList());
+                        entity.strict, entity.keys.stream().map(key -> key(key, more.keys().getOrDefault(key.parameter(), PlanMore.OfKey.NONE))).toList(),
+                        entity.howToSet, entity.howToSave, habits(entity, more), more.floorAsOne()),
+                entity.loops.stream().map(PlanStore::loop).toList(), more.device());
+    }
+
+    private static KeyPlan key(KeyValue key, PlanMore.OfKey more) {
+        return new KeyPlan(key.parameter(), key.label(), key.step(), key.lowest(), key.highest(), key.factory(), more.words() != null ? more.words()
+                : Stream.of(key.firstWord(), key.secondWord(), key.thirdWord()).filter(Objects::nonNull).toList(), more.offAt(), more.also(), more.place());
     }
 
     private static String word(KeyPlan key, int choice) {
@@ -303,9 +323,10 @@ final class PlanStore {
     }
 
     /** Rows of a server that knew no habits have none. */
-    private static HabitsPlan habits(ControllerEntity entity) {
+    private static HabitsPlan habits(ControllerEntity entity, PlanMore.OfController more) {
         return entity.leftAlone == null ? HabitsPlan.UNKNOWN : new HabitsPlan(entity.leftAlone, entity.restS, entity.sounder, entity.linkLoss,
-                entity.highAlarmLeast, entity.lowAlarmLeast, entity.codes.stream().map(code -> new CodePlan(code.shown(), code.meaning())).toList());
+                entity.highAlarmLeast, entity.lowAlarmLeast, entity.codes.stream().map(code -> new CodePlan(code.shown(), code.meaning())).toList(),
+                more.calibration(), more.highAlarmDoes(), more.lowAlarmDoes());
     }
 
     private static LoopPlan loop(LoopEntity loop) {

@@ -116,7 +116,7 @@ public record RehearsalAnswer(List<KeyedAnswer> settings, LadderAnswer ladder, T
 
         private static HungAnswer hung(ChamberPlan plan, ChamberPlan.ProbePlan probe, Layout layout) {
             ProbePlace place = PlanReader.hung(plan, probe);
-            return new HungAnswer(probe.id(), place(PlanReader.point(probe, layout)), place.heaterShare(), place.contentsShare(),
+            return new HungAnswer(probe.id(), place(PlanReader.point(probe, layout, PlanReader.measured(plan))), place.heaterShare(), place.contentsShare(),
                     place.roomShare(), place.airShare(), place.gradientK(), probe.heaterShare() != null);
         }
 

@@ -1,7 +1,9 @@
 package kilnward.server.api.chamber;
 
 import java.util.Collections;
+import java.util.Comparator;
 import java.util.List;
+import java.util.Optional;
 import java.util.UUID;
 import kilnward.core.chamber.AirMovement;
 import kilnward.core.control.Style;
@@ -32,6 +34,9 @@ import org.springframework.stereotype.Component;
 /** What a new chamber begins with: a foam box with a mat, one probe and one invented controller, all to be changed. */
 @Component
 public class Starter {
+    /** What is kept below this wants a cooler in most rooms (°C); common practice, no source. */
+    private static final double COOLER_THAN_ROOMS_C = 20;
+    private static final int UNUSUAL = 100;
     private final GuideService guides;
 
     public Starter(GuideService guides) {
@@ -49,6 +54,37 @@ public class Starter {
                 List.of(new ProbePlan(probe, "probe", null, null, null, null, 0.0, 0.0, 40.0, 0.0, 0.0, 0.0, null)),
                 List.of(new ControllerPlan(UUID.randomUUID().toString(), "My controller", List.of(probe), profile(),
                         List.of(LoopPlan.of(UUID.randomUUID().toString(), List.of(heater), null, null, null)))));
+    }
+
+    /** The plan of a chamber that begins as a build, with the heat that its guide says the living give off. */
+    ChamberPlan plan(NewChamber chamber, Builds.Build build, Builds builds, double altitudeM) {
+        ChamberPlan plan = builds.plan(build, chamber.name().strip(), altitudeM, occupancy(chamber));
+        ContentsPlan inside = plan.contents();
+        double livingW = plan.occupancy() == null ? 0 : stage(chamber.guideId(), chamber.schoolId(), chamber.stageId()).map(Stage::livingHeat)
+                .map(heat -> heat.wattsPerKg() * inside.massKg()).orElse(0.0);
+        return new ChamberPlan(plan.name(), plan.note(), plan.occupancy(), plan.box(), new ContentsPlan(inside.massKg(), inside.specificHeatJkgK(), inside.surfaceM2(), livingW,
+                inside.wetSurfaceM2(), inside.waterKg(), inside.place()), plan.room(), plan.power(), plan.appliances(), plan.probes(), plan.controllers(), plan.looked());
+    }
+
+    /** Builds with those first that are usual for an occupant: of its keeping, and able to cool where it is kept cooler than most rooms. */
+    List<Builds.Build> proposed(List<Builds.Build> builds, String guideId) {
+        Optional<Guide> guide = guideId == null ? Optional.empty() : guides.find(guideId);
+        if (guide.isEmpty()) {
+            return builds;
+        }
+        boolean cool = guide.get().schools().get(0).stages().get(0).temperatureC().high() < COOLER_THAN_ROOMS_C;
+        return builds.stream().sorted(Comparator.comparingInt((Builds.Build build) -> build.keepings().contains(guide.get().keeping())
+                ? build.keepings().indexOf(guide.get().keeping()) : UNUSUAL).thenComparing(build -> cools(build) != cool)).toList();
+    }
+
+    private static boolean cools(Builds.Build build) {
+        return build.appliances().stream().anyMatch(each -> each.kind() == ApplianceKind.COOLER || each.kind() == ApplianceKind.CHILLER
+                || each.kind() == ApplianceKind.THERMOELECTRIC);
+    }
+
+    private Optional<Stage> stage(String guideId, String schoolId, String stageId) {
+        return guides.find(guideId).map(guide -> guide.schools().stream().filter(each -> schoolId == null || each.id().equals(schoolId)).findFirst().orElse(guide.schools().get(0)))
+                .map(school -> school.stages().stream().filter(each -> stageId == null || each.id().equals(stageId)).findFirst().orElse(school.stages().get(0)));
     }
 
     /** A box of one foam. */

@@ -77,7 +77,8 @@ public class DrillController {
         if (entity.answeredAt != null) {
             throw new RefusedValueException("id", id, "must be a drill that is not answered yet");
         }
-        Drill drill = drill(setup(chamberId), id);
+        Setup setup = setup(chamberId);
+        Drill drill = drill(setup, id);
         if (drill.row().fault().kind() != entity.hiddenKind) {
             throw new RefusedValueException("id", id, "must belong to the chamber as it is saved now: somebody changed it since. Begin another");
         }
@@ -88,7 +89,7 @@ public class DrillController {
         entity.rightAct = judged.rightAct();
         entity.answeredAt = now();
         drills.saveAndFlush(entity);
-        return new DrillJudged(judged.rightKind(), judged.rightAct(), FaultRow.of(drill.row(), false, FaultViews.names(chambers.one(chamberId).plan())), score(who));
+        return new DrillJudged(judged.rightKind(), judged.rightAct(), FaultRow.of(setup, drill.row(), false, FaultViews.names(chambers.one(chamberId).plan())), score(who));
     }
 
     /** How somebody has done over all chambers. */
@@ -104,7 +105,7 @@ public class DrillController {
     }
 
     private static Drill drill(Setup setup, UUID id) {
-        return Drill.of(FaultTable.of(setup, Watch.USUAL, STEP_S), id.getLeastSignificantBits());
+        return Drill.of(setup, FaultTable.of(setup, Watch.USUAL, STEP_S), id.getLeastSignificantBits());
     }
 
     private Instant now() {

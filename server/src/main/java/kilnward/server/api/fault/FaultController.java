@@ -35,7 +35,7 @@ public class FaultController {
         Setup setup = Rehearser.setup(request.chamber(), request.settings());
         Watch watch = WatchPlan.orUsual(request.watch());
         FaultTable table = FaultTable.of(setup, watch, Boolean.TRUE.equals(request.coarse()) ? LOOK_STEP_S : RECORD_STEP_S);
-        return new FaultAnswer(WatchPlan.of(watch), table.layered(), table.deaf(), 3600, FaultViews.rows(table, request.chamber()), links(setup));
+        return new FaultAnswer(WatchPlan.of(watch), table.layered(), table.deaf(), 3600, FaultViews.rows(setup, table, request.chamber()), links(setup));
     }
 
     private static List<LinkChoice> links(Setup setup) {

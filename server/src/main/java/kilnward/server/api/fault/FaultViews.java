@@ -9,6 +9,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.OptionalDouble;
 import java.util.Set;
+import kilnward.core.chamber.Effect;
 import kilnward.core.rehearsal.Fault;
 import kilnward.core.rehearsal.Trace;
 import kilnward.core.rehearsal.Verdict;
@@ -17,6 +18,7 @@ import kilnward.core.settings.LinkLossChoice;
 import kilnward.core.settings.PlannedController;
 import kilnward.core.settings.faults.FaultBook;
 import kilnward.core.settings.faults.FaultTable;
+import kilnward.core.settings.Setup;
 import kilnward.core.settings.faults.FirstAct;
 import kilnward.core.settings.faults.SecondLayer;
 import kilnward.server.api.OrNull;
@@ -105,15 +107,17 @@ public final class FaultViews {
      * @param subject name of what it befalls; empty for the surroundings
      * @param size    how large it is (K, points or s); null where that has no meaning
      * @param layers  names of the second layers that kept something off
+     * @param effect  what the thing it befalls does, or governs; null for the surroundings
      * @param first   what to do first
      * @param without what it comes to without second layers; null where there are none
      */
-    public record FaultRow(String id, Fault.Kind kind, String subject, @OrNull Double size, double roomC, FaultTable.Stop stop, List<String> layers, FirstAct first, VerdictAnswer with,
+    public record FaultRow(String id, Fault.Kind kind, String subject, @OrNull Double size, double roomC, FaultTable.Stop stop, List<String> layers, @OrNull Effect effect,
+                           FirstAct first, VerdictAnswer with,
                            @OrNull VerdictAnswer without, SmallTrace trace, @OrNull SmallTrace bare) {
-        static FaultRow of(FaultTable.Row row, boolean layered, Map<String, String> names) {
+        static FaultRow of(Setup setup, FaultTable.Row row, boolean layered, Map<String, String> names) {
             return new FaultRow(FaultBook.id(row.fault()), row.fault().kind(), names.getOrDefault(row.fault().subject(), ""), size(row.fault()), row.roomC(), row.stop(),
                     row.run().layersActed().stream().map(id -> names.getOrDefault(id, id)).sorted().toList(),
-                    FirstAct.of(row.fault().kind()), VerdictAnswer.of(row.with()), layered ? VerdictAnswer.of(row.without()) : null, SmallTrace.of(row.run().trace().occupant()),
+                    FirstAct.effect(setup, row.fault()).orElse(null), FirstAct.of(setup, row), VerdictAnswer.of(row.with()), layered ? VerdictAnswer.of(row.without()) : null, SmallTrace.of(row.run().trace().occupant()),
                     layered ? SmallTrace.of(row.bare().trace().occupant()) : null);
         }
 
@@ -193,10 +197,10 @@ public final class FaultViews {
         return names;
     }
 
-    static List<FaultRow> rows(FaultTable table, ChamberPlan plan) {
+    static List<FaultRow> rows(Setup setup, FaultTable table, ChamberPlan plan) {
         Map<String, String> names = names(plan);
         List<FaultRow> rows = new ArrayList<>();
-        table.rows().forEach(row -> rows.add(FaultRow.of(row, table.layered(), names)));
+        table.rows().forEach(row -> rows.add(FaultRow.of(setup, row, table.layered(), names)));
         return rows;
     }
 

@@ -67,6 +67,11 @@ public class ProfileService {
     public record ProfileView(ProfileDocument document, @OrNull String changedBy, @OrNull Instant changedAt) {
     }
 
+    /** A profile that ships; empty where there is none of that id. */
+    public java.util.Optional<ProfileDocument> shipped(String id) {
+        return shipped.stream().filter(each -> each.id().equals(id)).findFirst();
+    }
+
     /** All profiles by name. */
     @Transactional(readOnly = true)
     public List<ProfileView> all() {
