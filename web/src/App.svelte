@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { GLOSSARY } from './lib/glossary'
   import { onMount } from 'svelte'
   import { Problem } from './lib/api/client'
   import type { Role } from './lib/api/types'
@@ -94,13 +95,13 @@
         <option value="night">night</option>
       </select>
     </label>
-    <button class="link small" onclick={() => help.showModal()}>Keys (?)</button>
+    <button class="link small" onclick={() => help.showModal()}>Keys and words (?)</button>
     <span class="quiet">A planner and a record, not a safety device.</span>
   </footer>
 </div>
 
 <dialog bind:this={help} aria-labelledby="help-title">
-  <h2 id="help-title">Keys</h2>
+  <h2 id="help-title">Keys and words</h2>
   <dl>
     <dt>?</dt><dd>this list</dd>
     <dt>w</dt><dd>all chambers</dd>
@@ -111,6 +112,10 @@
     <dt>← → ↑ ↓</dt><dd>on a part in the drawing: a centimetre; with Shift five</dd>
     <dt>Page ↑ ↓</dt><dd>on a rung: ten steps</dd>
     <dt>Shift</dt><dd>with arrows or while dragging a switching point: both points together</dd>
+  </dl>
+  <h3>What words mean here</h3>
+  <dl class="words">
+    {#each Object.entries(GLOSSARY) as [word, meaning] (word)}<dt>{word}</dt><dd>{meaning}</dd>{/each}
   </dl>
   <label class="check"><input type="checkbox" bind:checked={prefs.shortcuts} /> Single letters work as keys</label>
   <p><button class="button main" onclick={() => help.close()}>Close</button></p>

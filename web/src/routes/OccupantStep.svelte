@@ -9,6 +9,7 @@
   import SchoolsCompared from '../lib/life/SchoolsCompared.svelte'
   import StageStrip from '../lib/life/StageStrip.svelte'
   import { daysSince, needsOf, stageOn } from '../lib/life/stages'
+  import Meaning from '../lib/parts/Meaning.svelte'
   import NumberField from '../lib/parts/NumberField.svelte'
   import { prefs } from '../lib/prefs.svelte'
   import { session } from '../lib/session.svelte'
@@ -167,6 +168,7 @@
       </div>
       {#if guide.schools.length > 1}
         <div class="schools" role="radiogroup" aria-label="School">
+          <span class="small">School <Meaning word="school" /></span>
           {#each guide.schools as each (each.id)}
             <label><input type="radio" name="{id}-school" value={each.id} checked={each === school} onchange={() => (schoolId = each.id)} /> {each.name}</label>
           {/each}
@@ -193,7 +195,7 @@
               <NumberField label="Keep to" kind="level" value={occupancy.keepHighC} error={draft.error('occupancy.keepHighC')} onchange={(value) => change(() => (occupancy.keepHighC = value!))} />
               <NumberField label="Humidity from" unit="%RH" emptyMeans="any" value={occupancy.keepHumidityLowPct} error={draft.error('occupancy.keepHumidityLowPct')} onchange={(value) => change(() => (occupancy.keepHumidityLowPct = value))} />
               <NumberField label="Humidity to" unit="%RH" emptyMeans="any" value={occupancy.keepHumidityHighPct} error={draft.error('occupancy.keepHumidityHighPct')} onchange={(value) => change(() => (occupancy.keepHumidityHighPct = value))} />
-              <NumberField label="Changes by at most, an hour" kind="difference" emptyMeans="any" value={occupancy.maxRateKh} error={draft.error('occupancy.maxRateKh')} onchange={(value) => change(() => (occupancy.maxRateKh = value))} />
+              <NumberField label="Changes by at most" kind="difference" unit="/h" emptyMeans="any" value={occupancy.maxRateKh} error={draft.error('occupancy.maxRateKh')} onchange={(value) => change(() => (occupancy.maxRateKh = value))} />
               <div class="plain">
                 <label for="{id}-since">Since</label>
                 <input id="{id}-since" type="date" value={occupancy.startedOn ?? ''} onchange={(event) => (occupancy.startedOn = event.currentTarget.value || null)} />
@@ -202,6 +204,22 @@
                 <NumberField label="Air there, above the mixed air" kind="difference" emptyMeans={draft.answer ? difference(draft.answer.layout.occupantGradientK, prefs.unit) : 'from its height'} value={occupancy.gradientK} error={draft.error('occupancy.gradientK')} onchange={(value) => change(() => (occupancy.gradientK = value))} />
               {/if}
             </div>
+            {#if occupancy.other}
+              {@const other = occupancy.other}
+              <div class="row">
+                <div class="plain">
+                  <label for="{id}-other">The other place</label>
+                  <input id="{id}-other" maxlength="40" value={other.where} onchange={(event) => change(() => (other.where = event.currentTarget.value.trim()))} />
+                </div>
+                <NumberField label="Keep it from" kind="level" value={other.keepLowC} error={draft.error('occupancy.other.keepLowC')} onchange={(value) => change(() => (other.keepLowC = value!))} />
+                <NumberField label="Keep it to" kind="level" value={other.keepHighC} error={draft.error('occupancy.other.keepHighC')} onchange={(value) => change(() => (other.keepHighC = value!))} />
+                <button class="link small" onclick={() => change(() => (occupancy.other = null))}>No other place</button>
+              </div>
+              {#if draft.error('occupancy.other.where')}<p class="error">Its name {draft.error('occupancy.other.where')}</p>{/if}
+              <p class="small quiet">It is {occupancy.measured === 'AIR' ? 'the contents: a controller whose probe is mostly in them' : 'the air: a controller whose probe is mostly in it'} governs it and is judged there.</p>
+            {:else if !draft.plan.box?.tank}
+              <p><button class="link small" onclick={() => change(() => (occupancy.other = { where: occupancy.measured === 'AIR' ? 'at the roots' : 'in the air over them', keepLowC: occupancy.keepLowC, keepHighC: occupancy.keepHighC }))}>{occupancy.measured === 'AIR' ? 'Roots or bedding have a band of their own' : 'The air over them has a band of its own'}</button></p>
+            {/if}
             <h3>What harms them, and how soon</h3>
             {#each occupancy.harmLimits as limit, index (limit)}
               <div class="row">

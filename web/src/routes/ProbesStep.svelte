@@ -97,7 +97,7 @@
               <PlaceFields usual={now?.place ?? null} place={probe.place} sized={false} error={(field) => draft.error(`${path}.place.${field}`)} onchange={(place) => change(() => (probe.place = place))} />
               <div class="row">
                 <NumberField label="Its error grows by" unit="K a day" digits={3} value={probe.driftKPerDay} error={draft.error(`${path}.driftKPerDay`)} onchange={(value) => change(() => (probe.driftKPerDay = value!))} />
-                <NumberField label="One reading warms it by" unit="K s" value={probe.pollingKs} error={draft.error(`${path}.pollingKs`)} onchange={(value) => change(() => (probe.pollingKs = value!))} />
+                <NumberField label="One reading warms it by" word="one reading warms it by" unit="K s" value={probe.pollingKs} error={draft.error(`${path}.pollingKs`)} onchange={(value) => change(() => (probe.pollingKs = value!))} />
                 <NumberField label="Its own current adds" kind="difference" value={probe.ownWarmthK} error={draft.error(`${path}.ownWarmthK`)} onchange={(value) => change(() => (probe.ownWarmthK = value!))} />
               </div>
               {#if probe.humidity}

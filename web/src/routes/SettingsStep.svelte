@@ -7,7 +7,7 @@
   import Propose from '../lib/chamber/Propose.svelte'
   import Revisions from '../lib/chamber/Revisions.svelte'
   import Ladder from '../lib/ladder/Ladder.svelte'
-  import { humidity, partsOf, temperature } from '../lib/ladder/quantity'
+  import { humidity, partsOf, secondPlace, temperature } from '../lib/ladder/quantity'
   import Findings from '../lib/parts/Findings.svelte'
   import KeyStrip from '../lib/parts/KeyStrip.svelte'
   import { judgedFor } from '../lib/life/stages'
@@ -111,7 +111,9 @@
         <span class="quiet small" aria-live="polite">{draft.busy ? 'rehearsing …' : ''}</span>
       </div>{/snippet}
       {#if occupancy}
-        <Ladder {draft} mayKey={session.mayKey} {course} quantity={temperature(occupancy, prefs.unit)} height={damp ? Math.max(190, room - dampHeight - 20) : room} joined={damp} />
+        {@const second = secondPlace(occupancy, prefs.unit)}
+        <Ladder {draft} mayKey={session.mayKey} {course} quantity={temperature(occupancy, prefs.unit)} height={damp ? Math.max(190, room - dampHeight - 20) : room} joined={damp || occupancy.other !== null} />
+        {#if second}<Ladder {draft} mayKey={session.mayKey} quantity={second} height={190} joined={damp} />{/if}
         {#if damp}<Ladder {draft} mayKey={session.mayKey} quantity={humidity(occupancy)} height={dampHeight} />{/if}
       {/if}
       {#if answer && occupancy}
@@ -121,7 +123,7 @@
         {@const highest = level(answer.metrics.occupant.highest, prefs.unit)}
         <p class="sum">
           {occupancy.where.charAt(0).toUpperCase() + occupancy.where.slice(1)} it stays
-          {#if lowest === highest}at <b class="mono">{lowest}</b>{:else}between <b class="mono">{lowest}</b> and <b class="mono">{highest}</b>{/if}, {bound}{#if swing}; the display swings by
+          {#if lowest === highest}at <b class="mono">{lowest}</b>{:else}between <b class="mono">{lowest}</b> and <b class="mono">{highest}</b>{/if}, {bound}{#if answer.metrics.other && occupancy.other}; {occupancy.other.where} from <b class="mono">{level(answer.metrics.other.lowest, prefs.unit)}</b> to <b class="mono">{level(answer.metrics.other.highest, prefs.unit)}</b>{/if}{#if swing}; the display swings by
           <b class="mono">{difference(swing.swing, prefs.unit)}</b>{/if}.
           {#if judged}<b>Judged for {judged}; nothing of that is saved.</b>{/if}
           {#if answer.metrics.humidity}Humidity goes from <b class="mono">{fixed(answer.metrics.humidity.lowest, 0)}</b> to <b class="mono">{fixed(answer.metrics.humidity.highest, 0)} %RH</b>{#if answer.metrics.moistAir}: vapour-pressure deficit <b class="mono">{fixed(answer.metrics.moistAir.deficitLowestPa / 1000, 2)}</b> to <b class="mono">{fixed(answer.metrics.moistAir.deficitHighestPa / 1000, 2)} kPa</b>, dew point <b class="mono">{level(answer.metrics.moistAir.dewPointLowestC, prefs.unit)}</b> to <b class="mono">{level(answer.metrics.moistAir.dewPointHighestC, prefs.unit)}</b>{/if}.{/if}

@@ -123,9 +123,9 @@
     <summary>{heats ? 'Its element, its own thermostat, its place' : 'Its place'}</summary>
     {#if heats}
       <div class="row">
-        <NumberField label="Heat its element holds for each kelvin" unit="J/K" emptyMeans={usual ? fixed(usual.elementJKPerW * appliance.powerW, 0) : 'usual'} value={appliance.elementJK} error={draft.error(`${path}.elementJK`)} onchange={(value) => change(() => (appliance.elementJK = value))} />
+        <NumberField label="Heat its element holds for each kelvin" word="element holds" unit="J/K" emptyMeans={usual ? fixed(usual.elementJKPerW * appliance.powerW, 0) : 'usual'} value={appliance.elementJK} error={draft.error(`${path}.elementJK`)} onchange={(value) => change(() => (appliance.elementJK = value))} />
         <NumberField label={draft.plan.box?.tank ? 'Heat it gives the water for each kelvin it is hotter' : 'Heat it gives the air for each kelvin it is hotter'} unit="W/K" emptyMeans={usual ? fixed(usual.toAirWKPerW * appliance.powerW, 2) : 'usual'} value={appliance.toAirWK} error={draft.error(`${path}.toAirWK`)} onchange={(value) => change(() => (appliance.toAirWK = value))} />
-        <NumberField label="… and straight to what stands in it, by touch or by shining" unit="W/K" emptyMeans={usual ? fixed(usual.toContentsWKPerW * appliance.powerW, 2) : 'usual'} value={appliance.toContentsWK} error={draft.error(`${path}.toContentsWK`)} onchange={(value) => change(() => (appliance.toContentsWK = value))} />
+        <NumberField label="… and straight to what stands in it, by touch or by shining" word="straight to what stands in it" unit="W/K" emptyMeans={usual ? fixed(usual.toContentsWKPerW * appliance.powerW, 2) : 'usual'} value={appliance.toContentsWK} error={draft.error(`${path}.toContentsWK`)} onchange={(value) => change(() => (appliance.toContentsWK = value))} />
         {#if appliance.kind === 'SELF_LIMITING'}
           <NumberField label="Draws nothing at" kind="level" emptyMeans="80 °C" value={appliance.selfLimitC} error={draft.error(`${path}.selfLimitC`)} onchange={(value) => change(() => (appliance.selfLimitC = value))} />
         {/if}

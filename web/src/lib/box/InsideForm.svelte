@@ -1,6 +1,11 @@
 <script lang="ts">
   /** What is inside, and the room around. */
   import type { ChamberDraft } from '../chamber/draft.svelte'
+  import { onMount } from 'svelte'
+  import { api, Problem } from '../api/client'
+  import type { Guide } from '../api/types'
+  import { livingHeatOf } from '../life/stages'
+  import { fixed } from '../units'
   import NumberField from '../parts/NumberField.svelte'
   import PlaceFields from './PlaceFields.svelte'
 
@@ -14,6 +19,21 @@
     ['sand, gravel, stone', 900],
     ['animals', 3470],
   ]
+
+  let guide = $state.raw<Guide | null>(null)
+  onMount(async () => {
+    const lives = draft.plan.occupancy?.guideId
+    if (!lives) return
+    try {
+      guide = await api.get<Guide>(`/guides/${lives}/file`)
+    } catch (failed) {
+      // Without its guide nothing is offered; what is typed counts anyway.
+      if (!(failed instanceof Problem)) throw failed
+    }
+  })
+  const stage = $derived(guide?.schools.find((each) => each.id === plan.occupancy?.schoolId)?.stages.find((each) => each.id === plan.occupancy?.stageId))
+  /** What the guide says they give off; 0 is not worth offering. */
+  const living = $derived(plan.contents ? livingHeatOf(stage, plan.contents.massKg) : null)
 
   function change(action: () => void) {
     action()
@@ -40,6 +60,9 @@
         </div>
         <NumberField label={plan.box?.tank ? 'Surface in the water' : 'Surface that meets the air'} unit="cm²" scale={10_000} digits={0} value={contents.surfaceM2} error={draft.error('contents.surfaceM2')} onchange={(value) => change(() => (contents.surfaceM2 = value!))} />
         <NumberField label="Heat they give off" unit="W" value={contents.livingHeatW} error={draft.error('contents.livingHeatW')} onchange={(value) => change(() => (contents.livingHeatW = value!))} />
+        {#if living && Math.abs(living - contents.livingHeatW) > 0.05 * living}
+          <p class="small quiet guide">At most about {fixed(living, living < 10 ? 1 : 0)} W where all of that mass is {plan.occupancy?.name ?? 'what lives there'}{stage?.livingHeat?.grade === 'FROM_MEMORY' ? ' (from memory)' : ''}. <button class="link" {disabled} onclick={() => change(() => (contents.livingHeatW = Number(living.toPrecision(2))))}>Take it</button></p>
+        {/if}
         {#if !plan.box?.tank}
           <NumberField label="Of that surface, wet" unit="cm²" scale={10_000} digits={0} value={contents.wetSurfaceM2} error={draft.error('contents.wetSurfaceM2')} onchange={(value) => change(() => (contents.wetSurfaceM2 = value!))} />
           <NumberField label="Water that can dry out of it" unit="kg" value={contents.waterKg} error={draft.error('contents.waterKg')} onchange={(value) => change(() => (contents.waterKg = value!))} />

@@ -35,7 +35,12 @@
   // --- geometry -----------------------------------------------------------------------------------------------------------
 
   const TOP = $derived(!course ? 26 : compact ? 86 : 40)
-  const plotHeight = $derived(compact ? Math.min(height, 430) : height)
+  const onLadder = $derived(parts?.rungs.filter((rung) => !isEnd(rung)) ?? [])
+  /** What one label takes: its name, in one line or two, and what stands under it. */
+  const twoLines = $derived(onLadder.some((rung) => nameOf(rung).length > (compact ? 13 : 18)))
+  const GAP = $derived(compact ? (twoLines ? 66 : 56) : twoLines ? 54 : 44)
+  /** Every label has a place of its own: where there are more than the height holds, the ladder grows. */
+  const plotHeight = $derived(Math.max(compact ? Math.min(height, 430) : height, GAP * onLadder.length + 24))
   const bottom = $derived(TOP + plotHeight)
   const STRIP = 14
   const ROW = STRIP + 4
@@ -72,7 +77,7 @@
       keep: quantity.keep,
       harmLow: harmLow?.level ?? null,
       harmHigh: harmHigh?.level ?? null,
-      rungs: parts.rungs.filter((rung) => !isEnd(rung)).map((rung) => rung.occupant),
+      rungs: onLadder.map((rung) => rung.occupant),
       traceLow: Math.min(parts.level.lowest, ...parts.displayLevels.map((each) => each.lowest)),
       traceHigh: Math.max(parts.level.highest, ...parts.displayLevels.map((each) => each.highest)),
       pad: quantity.pad,
@@ -109,8 +114,7 @@
 
   const rungs = $derived.by<Placed[]>(() => {
     if (!parts) return []
-    const placed = parts.rungs
-      .filter((rung) => !isEnd(rung))
+    const placed = onLadder
       .map((rung) => {
         const moved = held && isSame(held, rung) ? held.target : null
         const keyed = keyedOf(rung)
@@ -121,7 +125,7 @@
             : rung.occupant
         return { key: rung.controllerId + rung.kind + rung.night, rung, shown, occupant, y: clampY(occupant), labelY: 0 }
       })
-    const ys = spread(placed.map((each) => each.y), compact ? 58 : 44, TOP + (stuckEnd && stuckEnd.occupant > range.high ? 18 : 4), bottom - 8)
+    const ys = spread(placed.map((each) => each.y), GAP, TOP + (stuckEnd && stuckEnd.occupant > range.high ? 18 : 4) + (compact ? GAP / 2 - 12 : 12), bottom - GAP / 2 + 4)
     placed.forEach((each, index) => (each.labelY = ys[index]!))
     return placed
   })
@@ -134,7 +138,7 @@
     if (before !== null) return ownerOf(placed.rung) + (before > 0 ? `${duration(before)} before harm` : 'after harm is done')
     const owner = ownerOf(placed.rung)
     // Beside a name there is room for the number alone; the heading of the axis says where it counts.
-    return owner ? owner + quantity.show(placed.occupant) : `${quantity.show(placed.occupant)} ${needs?.where ?? 'at the occupant'}`
+    return owner ? owner + quantity.show(placed.occupant) : `${quantity.show(placed.occupant)} ${quantity.other ?? needs?.where ?? 'at the occupant'}`
   }
 
   // --- moving -------------------------------------------------------------------------------------------------------------
@@ -322,7 +326,7 @@
 {#if course}<div class="course" style:left="{compact ? 0 : plotX}px">{@render course()}</div>{/if}
 <div class="ladder" bind:clientWidth={width} style:height="{bottom + FOOT}px">
   {#if answer && needs && parts?.occupant}
-    <p class="head need" style:top="{TOP - (course ? 40 : 24)}px" style:left="{compact ? 0 : needX - 26}px">{quantity.humidity ? (compact ? 'Damp' : 'Humidity') : compact ? 'Needs' : 'What they need'}</p>
+    <p class="head need" style:top="{TOP - (course ? 40 : 24)}px" style:left="{compact ? 0 : needX - 26}px">{quantity.humidity ? (compact ? 'Damp' : 'Humidity') : (quantity.other ?? (compact ? 'Needs' : 'What they need'))}</p>
     {#if !bare || !quantity.humidity}<p class="head" style:top="{TOP - (course ? 40 : 24)}px" style:left="{compact ? markX - 6 : labelX}px">{compact ? 'Machine' : 'What the machine does'}</p>{/if}
     {#if harmLow && harmLow.level <= range.low}
       <p class="beyond small quiet" style:top="{bottom + (compact ? 26 + further : 4)}px">▼ harm at {quantity.show(harmLow.level)} in {duration(harmLow.durationS)}</p>

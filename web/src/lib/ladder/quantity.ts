@@ -1,4 +1,4 @@
-/** What a ladder is of: temperature or humidity. All values are the server's, in °C or %RH, until they are shown. */
+/** What a ladder is of: temperature, temperature in a second place, or humidity. All values are the server's, in °C or %RH, until they are shown. */
 import type { OccupancyPlan, RehearsalAnswer, RungAnswer } from '../api/types'
 import { celsiusTo, fixed, level, toCelsius, type TemperatureUnit } from '../units'
 import type { DisplayUnit } from '../words'
@@ -11,6 +11,8 @@ export interface Harm {
 
 export interface Quantity {
   humidity: boolean
+  /** Whether it is of the second place, with its name. */
+  other: string | null
   /** What is wanted; null where humidity does not matter. */
   keep: { low: number; high: number } | null
   harm: Harm[]
@@ -28,6 +30,7 @@ export interface Quantity {
 export function temperature(needs: OccupancyPlan, unit: TemperatureUnit): Quantity {
   return {
     humidity: false,
+    other: null,
     keep: { low: needs.keepLowC, high: needs.keepHighC },
     harm: needs.harmLimits.map(({ side, levelC, durationS }) => ({ side, level: levelC, durationS })),
     pad: 1,
@@ -40,10 +43,17 @@ export function temperature(needs: OccupancyPlan, unit: TemperatureUnit): Quanti
   }
 }
 
+/** The temperature of the second place; null where there is none. */
+export function secondPlace(needs: OccupancyPlan, unit: TemperatureUnit): Quantity | null {
+  const { other } = needs
+  return other && { ...temperature(needs, unit), other: other.where, keep: { low: other.keepLowC, high: other.keepHighC }, harm: [] }
+}
+
 export function humidity(needs: OccupancyPlan): Quantity {
   const { keepHumidityLowPct: low, keepHumidityHighPct: high } = needs
   return {
     humidity: true,
+    other: null,
     keep: low !== null && high !== null ? { low, high } : null,
     harm: [],
     pad: 5,
@@ -67,12 +77,13 @@ function doing(law: RehearsalAnswer['settings'][number]['law'], direction: 'RAIS
 
 /** The parts of an answer that belong to a quantity. */
 export function partsOf(answer: RehearsalAnswer, quantity: Quantity) {
-  const mine = answer.settings.map((each) => (each.unit === 'RH') === quantity.humidity)
+  const elsewhere = new Set(answer.ladder.rungs.filter((rung) => rung.other).map((rung) => rung.controllerId))
+  const mine = answer.settings.map((each) => (each.unit === 'RH') === quantity.humidity && elsewhere.has(each.controllerId) === (quantity.other !== null))
   const loops = answer.settings.flatMap(({ controllerId, law, points }, at) => points.map(({ loopId, direction }, outlet) => ({ controllerId, loopId, does: doing(law, direction, outlet, quantity.humidity), mine: mine[at] })))
   return {
-    rungs: answer.ladder.rungs.filter((rung: RungAnswer) => rung.humidity === quantity.humidity),
-    occupant: quantity.humidity ? answer.trace.humidity : answer.trace.occupant,
-    level: quantity.humidity ? answer.metrics.humidity : answer.metrics.occupant,
+    rungs: answer.ladder.rungs.filter((rung: RungAnswer) => rung.humidity === quantity.humidity && rung.other === (quantity.other !== null)),
+    occupant: quantity.humidity ? answer.trace.humidity : quantity.other !== null ? answer.trace.other : answer.trace.occupant,
+    level: quantity.humidity ? answer.metrics.humidity : quantity.other !== null ? answer.metrics.other : answer.metrics.occupant,
     displays: answer.trace.displays.filter((_, index) => mine[index]),
     displayLevels: answer.metrics.displays.filter((_, index) => mine[index]),
     loops: loops.map((loop, index) => ({ ...loop, index, shares: answer.trace.onShares[index] ?? [] })).filter((loop) => loop.mine),

@@ -3,7 +3,9 @@
 </script>
 
 <script lang="ts">
+  import type { Word } from '../glossary'
   import { prefs } from '../prefs.svelte'
+  import Meaning from './Meaning.svelte'
   import { celsiusTo, fixed, kelvinTo, parse, toCelsius, toKelvin } from '../units'
 
   interface Props {
@@ -25,6 +27,8 @@
     /** Whether it may be left empty, and what stands there then. @default null: it may not */
     emptyMeans?: string | null
     disabled?: boolean
+    /** A word of its label that is explained beside it. */
+    word?: Word | null
   }
 
   let {
@@ -38,13 +42,14 @@
     digits = 2,
     emptyMeans = null,
     disabled = false,
+    word = null,
   }: Props = $props()
   const id = $props.id()
 
   let typed = $state<string | null>(null)
   const notANumber = $derived(typed !== null && typed.trim() !== '' && parse(typed) === null)
   const missing = $derived(typed !== null && typed.trim() === '' && emptyMeans === null)
-  const shownUnit = $derived(kind === 'plain' ? unit : kind === 'level' || prefs.unit === 'F' ? `°${prefs.unit}` : 'K')
+  const shownUnit = $derived(kind === 'plain' ? unit : (kind === 'level' || prefs.unit === 'F' ? `°${prefs.unit}` : 'K') + unit)
   const complaint = $derived(notANumber ? 'must be a number' : missing ? 'must be given' : error)
   const shown = $derived(typed ?? (value === null ? '' : tidy(toShown(value))))
 
@@ -77,7 +82,7 @@
 </script>
 
 <div class="field">
-  <label for={id}>{label}</label>
+  <span class="name"><label for={id}>{label}</label>{#if word}<Meaning {word} />{/if}</span>
   <span class="entry">
     <input
       {id}

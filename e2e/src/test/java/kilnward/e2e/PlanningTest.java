@@ -111,7 +111,7 @@ class PlanningTest extends AtTheBrowser {
         open("Small relay", "loads");
         button("Give voltage and fuse of the mains").click();
         page.getByLabel("Its contact is rated for").fill("0.05");
-        assertThat(page.getByText(Pattern.compile("The outlet of My controller is overloaded"))).isVisible();
+        assertThat(page.getByText(Pattern.compile("The outlet of mat is overloaded"))).isVisible();
         page.getByLabel("Its contact is rated for").fill("5");
         assertThat(page.getByText(Pattern.compile("is overloaded"))).hasCount(0);
     }

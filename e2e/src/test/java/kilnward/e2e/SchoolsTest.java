@@ -28,9 +28,9 @@ class SchoolsTest extends AtTheBrowser {
         page.getByLabel("Kind", new Page.GetByLabelOptions().setExact(true)).last().selectOption("FAN_EXHAUST");
         go("Card");
         describe();
-        page.getByLabel("It works by").selectOption("STEP_VENT");
+        page.getByLabel("How its output follows the display").selectOption("STEP_VENT");
         assertThat(page.getByLabel("Label for each move")).isVisible();
-        page.getByLabel("It works by").selectOption("FAN_BAND");
+        page.getByLabel("How its output follows the display").selectOption("FAN_BAND");
         assertThat(page.getByLabel("Label for each move")).hasCount(0);
         assertThat(page.getByLabel("Label for highest speed", new Page.GetByLabelOptions().setExact(true))).isVisible();
         for (String humid : new String[] {"set humidity", "humidity band to full output"}) {

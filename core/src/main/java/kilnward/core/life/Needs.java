@@ -14,8 +14,9 @@ import kilnward.core.finding.Require;
  * @param harmLimits levels and how long each can be borne, on either side, in any order
  * @param humidity   range of humidity wanted; empty where it does not matter
  * @param maxRateKh  greatest rate of change it bears (K/h); empty where none is known
+ * @param other      a second place with a keep band of its own; empty where the occupant lives in one place
  */
-public record Needs(KeepBand keep, List<HarmLimit> harmLimits, Optional<HumidityBand> humidity, OptionalDouble maxRateKh) {
+public record Needs(KeepBand keep, List<HarmLimit> harmLimits, Optional<HumidityBand> humidity, OptionalDouble maxRateKh, Optional<OtherPlace> other) {
     public Needs {
         Objects.requireNonNull(keep, "keep");
         harmLimits = List.copyOf(harmLimits);
@@ -28,6 +29,11 @@ public record Needs(KeepBand keep, List<HarmLimit> harmLimits, Optional<Humidity
                     ? "must be above the keep band (" + Require.plain(keep.highC()) + " °C)"
                     : "must be below the keep band (" + Require.plain(keep.lowC()) + " °C)");
         }
+    }
+
+    /** Needs in one place. */
+    public Needs(KeepBand keep, List<HarmLimit> harmLimits, Optional<HumidityBand> humidity, OptionalDouble maxRateKh) {
+        this(keep, harmLimits, humidity, maxRateKh, Optional.empty());
     }
 
     /** Needs of temperature alone. */

@@ -21,11 +21,14 @@ import kilnward.core.chamber.Moisture;
  * @param humidity         relative humidity of the air (%RH); empty in a tank or where moisture is not simulated
  * @param humidityInBandShare share of the time the humidity was inside what is wanted, 0 to 1; empty where none is wanted or
  *                         it is not rehearsed
+ * @param other            temperature in the second place; empty where there is none
+ * @param otherInBandShare share of the time it was inside its own keep band, 0 to 1
  * @param water            where the water went, storedKg being the change; empty where moisture is not simulated
  */
 public record Metrics(Level occupant, double inBandShare, List<Level> displays, List<Switching> loops, double energyKWh,
                       double heatInJ, double heatLostJ, double heatStoredJ, OptionalDouble harmedAtS,
-                      Optional<Level> humidity, OptionalDouble humidityInBandShare, Optional<Moisture.WaterLedger> water) {
+                      Optional<Level> humidity, OptionalDouble humidityInBandShare, Optional<Level> other, OptionalDouble otherInBandShare,
+                      Optional<Moisture.WaterLedger> water) {
     /**
      * A temperature (°C, swing in K) or a humidity (%RH, swing in points) over the rehearsal.
      *

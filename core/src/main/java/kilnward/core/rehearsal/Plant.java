@@ -98,6 +98,11 @@ final class Plant {
         return chamber.occupantPlace() == OccupantPlace.CONTENTS ? 0 : chamber.gradientK() * flow.gradientShare();
     }
 
+    /** State whose temperature is the second place's: contents below air, air over contents. */
+    int other() {
+        return chamber.occupantPlace() == OccupantPlace.CONTENTS ? model.air() : model.contents();
+    }
+
     LinearStep step(double stepS) {
         return LinearStep.of(a, b, stepS);
     }

@@ -8,6 +8,7 @@ import kilnward.core.chamber.Moisture;
 import kilnward.core.life.HarmClock;
 import kilnward.core.life.HumidityBand;
 import kilnward.core.life.KeepBand;
+import kilnward.core.life.OtherPlace;
 
 /** Watches a run and keeps what is to be told of it. */
 final class Recorder {
@@ -26,6 +27,10 @@ final class Recorder {
     private final HarmClock harm;
 
     private final Trace.Envelope occupantEnvelope;
+    private final Optional<KeepBand> otherKeep;
+    private final Trace.Envelope otherEnvelope;
+    private final Tally other = new Tally();
+    private long otherInBand;
     private final Trace.Envelope humidityEnvelope;
     private final Tally humidity = new Tally();
     private final List<Trace.Envelope> displayEnvelopes = new ArrayList<>();
@@ -139,6 +144,8 @@ final class Recorder {
         this.dampHighPct = rig.needs().humidity().map(HumidityBand::highPct).orElse(Double.NaN);
         this.harm = new HarmClock(rig.needs().harmLimits());
         this.occupantEnvelope = Trace.Envelope.of(buckets);
+        this.otherKeep = rig.needs().other().map(OtherPlace::keep);
+        this.otherEnvelope = Trace.Envelope.of(otherKeep.isPresent() ? buckets : 0);
         this.humidityEnvelope = Trace.Envelope.of(damp ? buckets : 0);
         for (int i = 0; i < outputs.units.length; i++) {
             displayEnvelopes.add(Trace.Envelope.of(buckets));
@@ -175,6 +182,13 @@ final class Recorder {
         if (occupantC >= keep.lowC() && occupantC <= keep.highC()) {
             inBand++;
         }
+        if (otherKeep.isPresent()) {
+            double otherC = state[plant.other()];
+            other.see(otherC);
+            if (otherC >= otherKeep.get().lowC() && otherC <= otherKeep.get().highC()) {
+                otherInBand++;
+            }
+        }
         if (damp) {
             double pct = moisture.relativeHumidityPct(state[airState], state[airState]);
             humidity.see(pct);
@@ -207,6 +221,9 @@ final class Recorder {
 
     private void endBucket() {
         occupant.endBucket(occupantEnvelope, bucket);
+        if (otherKeep.isPresent()) {
+            other.endBucket(otherEnvelope, bucket);
+        }
         if (damp) {
             humidity.endBucket(humidityEnvelope, bucket);
         }
@@ -293,8 +310,10 @@ final class Recorder {
                 (electricalJ + outputs.liveElectricalJ() - startLiveElectricalJ) / 3.6e6, heatInJ + liveJ,
                 state[plant.lost()] - startLostJ, plant.model().heatJ(state) - startHeatJ, harm.harmedAtS(),
                 damp ? Optional.of(humidity.level(steps)) : Optional.empty(),
-                damp && !Double.isNaN(dampLowPct) ? OptionalDouble.of((double) dampInBand / steps) : OptionalDouble.empty(), Optional.ofNullable(moisture).map(this::water));
-        Trace trace = new Trace(stepsPerBucket * stepS, occupantEnvelope,
+                damp && !Double.isNaN(dampLowPct) ? OptionalDouble.of((double) dampInBand / steps) : OptionalDouble.empty(),
+                otherKeep.map(keep -> other.level(steps)), otherKeep.isPresent() ? OptionalDouble.of((double) otherInBand / steps) : OptionalDouble.empty(),
+                Optional.ofNullable(moisture).map(this::water));
+        Trace trace = new Trace(stepsPerBucket * stepS, occupantEnvelope, otherKeep.map(keep -> otherEnvelope),
                 damp ? Optional.of(humidityEnvelope) : Optional.empty(), displayEnvelopes, roomC, onShares);
         return new Rehearsed(scenario, trace, metrics, events, eventsLeftOut, outputs.layersActed());
     }

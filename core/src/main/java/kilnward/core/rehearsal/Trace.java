@@ -9,12 +9,13 @@ import kilnward.core.air.MoistAir;
  *
  * @param bucketS   length of a bucket (s); the last one may be shorter
  * @param occupant  temperature at the occupant (°C)
+ * @param other     temperature in the second place (°C); empty where there is none
  * @param humidity  relative humidity of the air (%RH); empty in a tank or where moisture is not simulated
  * @param displays  one a controller: value on its display, converted to °C or %RH
  * @param roomC     temperature of the room at the middle of each bucket (°C)
  * @param onShares  one a loop, in the order of controllers and loops: mean share of its full output in each bucket, 0 to 1
  */
-public record Trace(double bucketS, Envelope occupant, Optional<Envelope> humidity, List<Envelope> displays, double[] roomC,
+public record Trace(double bucketS, Envelope occupant, Optional<Envelope> other, Optional<Envelope> humidity, List<Envelope> displays, double[] roomC,
                     List<double[]> onShares) {
     /**
      * Lowest and highest of each bucket (°C or %RH). The arrays are the trace's own and are not copied: a trace of a year is big.

@@ -28,14 +28,13 @@ public final class AlarmPlace {
 
     /** The places for an alarm of a controller of a situation, the best first. */
     public static List<Settings> candidates(Situation situation, int i, Parameter alarm) {
-        boolean humidity = situation.controller(i).readsHumidity();
         boolean high = alarm == Parameter.HIGH_ALARM;
-        Optional<double[]> wanted = situation.wanted(humidity);
+        Optional<double[]> wanted = situation.wanted(situation.aim(i));
         if (wanted.isEmpty()) {
             return List.of();
         }
         return candidates(situation.controller(i), alarm, wanted.get()[high ? 1 : 0], high ? situation.display(i).highest() : situation.display(i).lowest(),
-                situation.placement(i), humidity ? OptionalDouble.empty() : harm(situation.setup(), high));
+                situation.placement(i), situation.aim(i) != Aim.OCCUPANT ? OptionalDouble.empty() : harm(situation.setup(), high));
     }
 
     /** The nearest harm limit on one side (°C). */

@@ -33,11 +33,10 @@ public record Ladder(List<Rung> rungs, List<Double> placementK) {
                      double deadEndC) {
         List<Rung> rungs = new ArrayList<>();
         List<Double> placement = new ArrayList<>();
-        double occupantC = running.metrics().occupant().mean();
         for (int i = 0; i < rig.controllers().size(); i++) {
             Controller controller = rig.controllers().get(i);
-            boolean humid = controller.display().unit().isHumidity();
-            double meanThere = humid ? running.metrics().humidity().orElseThrow().mean() : occupantC;
+            Aim aim = setup.aim(setup.controllers().get(i));
+            double meanThere = aim.there(running.metrics()).orElseThrow().mean();
             double differenceK = meanThere - running.metrics().displays().get(i).mean();
             placement.add(differenceK);
             PlannedController planned = setup.controllers().get(i);
@@ -46,13 +45,13 @@ public record Ladder(List<Rung> rungs, List<Double> placementK) {
                 for (LawKeys.Mark mark : keys.marks(planned.profile(), planned.inForce(), loop, setup.wanted(planned))) {
                     boolean cutOut = planned.loops().get(loop).cutOut();
                     rungs.add(mark.companion() ? beside(rig, controller, mark)
-                            : rung(cutOut ? mark.kind().asBackup() : mark.kind(), controller, mark.display(), differenceK, OptionalDouble.empty(), mark.night()));
+                            : rung(cutOut ? mark.kind().asBackup() : mark.kind(), controller, mark.display(), differenceK, OptionalDouble.empty(), aim, mark.night()));
                 }
             }
             controller.highAlarm().ifPresent(at -> rungs.add(rung(Rung.Kind.HIGH_ALARM, controller, at, differenceK,
-                    humid ? OptionalDouble.empty() : beforeHarmS(stuckOn, Event.Kind.HIGH_ALARM, controller.id()), false)));
+                    aim != Aim.OCCUPANT ? OptionalDouble.empty() : beforeHarmS(stuckOn, Event.Kind.HIGH_ALARM, controller.id()), aim, false)));
             controller.lowAlarm().ifPresent(at -> rungs.add(rung(Rung.Kind.LOW_ALARM, controller, at, differenceK,
-                    humid ? OptionalDouble.empty() : beforeHarmS(dead, Event.Kind.LOW_ALARM, controller.id()), false)));
+                    aim != Aim.OCCUPANT ? OptionalDouble.empty() : beforeHarmS(dead, Event.Kind.LOW_ALARM, controller.id()), aim, false)));
         }
         Set<String> switched = rig.controllers().stream().flatMap(each -> each.loops().stream())
                 .flatMap(loop -> loop.applianceIds().stream()).collect(Collectors.toSet());
@@ -81,7 +80,7 @@ public record Ladder(List<Rung> rungs, List<Double> placementK) {
 
     /** A level that is on no display. */
     private static Rung own(Rung.Kind kind, double occupantC) {
-        return new Rung(kind, "", OptionalDouble.empty(), occupantC, OptionalDouble.empty(), false, false);
+        return new Rung(kind, "", OptionalDouble.empty(), occupantC, OptionalDouble.empty(), false, false, false);
     }
 
     /** A level of the humidity that is shown beside a temperature: what differs from the air's is what the sensors and the offset add. */
@@ -89,14 +88,14 @@ public record Ladder(List<Rung> rungs, List<Double> placementK) {
         double errorPct = rig.probes().stream().filter(probe -> controller.probeIds().contains(probe.id()))
                 .mapToDouble(probe -> probe.humidity().map(HumiditySensor::errorPct).orElse(0.0)).average().orElse(0);
         return new Rung(mark.kind(), controller.id(), OptionalDouble.of(mark.display()),
-                mark.display() - errorPct - controller.companion().map(Display::offset).orElse(0.0), OptionalDouble.empty(), true, mark.night());
+                mark.display() - errorPct - controller.companion().map(Display::offset).orElse(0.0), OptionalDouble.empty(), true, false, mark.night());
     }
 
     private static Rung rung(Rung.Kind kind, Controller controller, double display, double placementK,
-                             OptionalDouble beforeHarmS, boolean night) {
+                             OptionalDouble beforeHarmS, Aim aim, boolean night) {
         DisplayUnit unit = controller.display().unit();
         return new Rung(kind, controller.id(), OptionalDouble.of(display), unit.toModel(display) + placementK,
-                beforeHarmS, unit.isHumidity(), night);
+                beforeHarmS, aim == Aim.HUMIDITY, aim == Aim.OTHER, night);
     }
 
     private static OptionalDouble beforeHarmS(Rehearsed failure, Event.Kind alarm, String controllerId) {

@@ -166,7 +166,7 @@ public final class Proof {
             Set<Rung.Kind> moved = moved(setup, old, changed, controller);
             List<Rung> rungs = after.ladder().rungs().stream().filter(rung -> rung.controllerId().equals(controller.id()) && SET.contains(rung.kind())).toList();
             for (Rung rung : rungs) {
-                if (!moved.contains(rung.kind()) || rung.humidity()) {
+                if (!moved.contains(rung.kind()) || rung.humidity() || rung.other()) {
                     continue;
                 }
                 double shown = after.unit(i).toModel(rung.display().orElseThrow());

@@ -13,10 +13,11 @@ import kilnward.core.control.Direction;
  * @param beforeHarmS  for an alarm: how long before harm it sounds (s), in the failure it is there for; empty where that
  *                     failure does not harm within the rehearsed days
  * @param humidity     whether it is a level of humidity
+ * @param other        whether it is a level in the second place
  * @param night        whether it is in force by night only
  */
 public record Rung(Kind kind, String controllerId, OptionalDouble display, double occupant, OptionalDouble beforeHarmS,
-                   boolean humidity, boolean night) {
+                   boolean humidity, boolean other, boolean night) {
     /** Kinds of rung. */
     public enum Kind {
         /** Heating comes on. */

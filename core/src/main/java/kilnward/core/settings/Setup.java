@@ -13,6 +13,7 @@ import kilnward.core.control.Direction;
 import kilnward.core.finding.RefusedValueException;
 import kilnward.core.finding.Require;
 import kilnward.core.life.Needs;
+import kilnward.core.life.OccupantPlace;
 import kilnward.core.probe.Probe;
 import kilnward.core.rehearsal.Rig;
 
@@ -27,6 +28,9 @@ import kilnward.core.rehearsal.Rig;
  * @param names       what the keeper calls appliances and probes, by id; what has none is told by its id
  */
 public record Setup(Chamber chamber, Needs needs, List<Probe> probes, List<PlannedController> controllers, Power power, Map<String, String> names) {
+    /** A probe that feels this share of the contents is in them. */
+    private static final double MOSTLY = 0.5;
+
     public Setup {
         Objects.requireNonNull(chamber, "chamber");
         Objects.requireNonNull(needs, "needs");
@@ -71,6 +75,18 @@ public record Setup(Chamber chamber, Needs needs, List<Probe> probes, List<Plann
     public Direction wanted(PlannedController controller) {
         return effects(controller.loops().get(0)).stream()
                 .anyMatch(effect -> controller.readsHumidity() ? effect == Effect.MOISTENS : effect.raisesTemperature()) ? Direction.RAISE : Direction.LOWER;
+    }
+
+    /** What a controller governs: where there is a second place, by what most of its probes' feeling is of. */
+    public Aim aim(PlannedController controller) {
+        if (controller.readsHumidity()) {
+            return Aim.HUMIDITY;
+        }
+        if (needs.other().isEmpty()) {
+            return Aim.OCCUPANT;
+        }
+        double contents = probes.stream().filter(probe -> controller.probeIds().contains(probe.id())).mapToDouble(probe -> probe.place().contentsShare()).average().orElse(0);
+        return (contents >= MOSTLY) == (chamber.occupantPlace() == OccupantPlace.CONTENTS) ? Aim.OCCUPANT : Aim.OTHER;
     }
 
     /** What the appliances on an output do. */

@@ -35,15 +35,19 @@ import kilnward.core.rehearsal.Rig;
 public record Situation(Setup setup, Rig rig, Rehearsed running, Rehearsed daily, Rehearsed stuckOn, Rehearsed dead, double stuckOnEndC,
                         double deadEndC, SteadyState steady, Ladder ladder, Sizing sizing, HeatBalance balance,
                         Optional<LoadCheck> loads, boolean firstLook) {
-    /** Positions of the controllers that govern by temperature. */
+    /** Positions of the controllers that govern the occupant's temperature. */
     public int[] onTemperature() {
-        return governing(false);
+        return governing(Aim.OCCUPANT);
     }
 
-    /** Positions of the controllers that govern by one quantity. */
-    public int[] governing(boolean humidity) {
-        return IntStream.range(0, setup.controllers().size()).filter(i -> setup.controllers().get(i).readsHumidity() == humidity
-                && !setup.controllers().get(i).isCutOut()).toArray();
+    /** Positions of the controllers that govern one thing. */
+    public int[] governing(Aim aim) {
+        return IntStream.range(0, setup.controllers().size()).filter(i -> aim(i) == aim && !setup.controllers().get(i).isCutOut()).toArray();
+    }
+
+    /** What a controller governs. */
+    public Aim aim(int i) {
+        return setup.aim(controller(i));
     }
 
     /** A controller by its position. */
@@ -82,15 +86,14 @@ public record Situation(Setup setup, Rig rig, Rehearsed running, Rehearsed daily
         return daily.metrics().loops().get(setup.firstLoop(i) + loop);
     }
 
-    /** What it is like day by day at the occupant: its temperature, or the humidity of its air; empty where that is not rehearsed. */
-    public Optional<Metrics.Level> occupant(boolean humidity) {
-        return humidity ? daily.metrics().humidity() : Optional.of(daily.metrics().occupant());
+    /** What it is like day by day where something is aimed at; empty where that is not rehearsed. */
+    public Optional<Metrics.Level> there(Aim aim) {
+        return aim.there(daily.metrics());
     }
 
     /** The lower and the upper end of what is wanted; empty where nothing is. */
-    public Optional<double[]> wanted(boolean humidity) {
-        return humidity ? setup.needs().humidity().map(band -> new double[] {band.lowPct(), band.highPct()})
-                : Optional.of(new double[] {setup.needs().keep().lowC(), setup.needs().keep().highC()});
+    public Optional<double[]> wanted(Aim aim) {
+        return aim.wanted(setup.needs());
     }
 
     /** The greatest share of the time that an output runs whose appliances do what is asked for; empty where none is controlled. */

@@ -17,7 +17,6 @@ import kilnward.core.finding.Finding;
 import kilnward.core.finding.Quantity;
 import kilnward.core.finding.RefusedValueException;
 import kilnward.core.finding.Unit;
-import kilnward.core.life.HumidityBand;
 import kilnward.core.load.LoadCheck;
 import kilnward.core.load.LoadKind;
 import kilnward.core.probe.DisplayUnit;
@@ -153,6 +152,7 @@ public record Suggestion(Settings settings, List<Reason> reasons, boolean fits, 
         private final Profile profile;
         private final DisplayUnit unit;
         private final boolean humidity;
+        private final Aim aim;
         private final boolean compressor;
         private final double low;
         private final double high;
@@ -177,15 +177,11 @@ public record Suggestion(Settings settings, List<Reason> reasons, boolean fits, 
             compressor = controller.applianceIds().stream().map(setup::appliance)
                     .anyMatch(each -> LoadKind.of(each) == LoadKind.COMPRESSOR);
             mostPerHour = profile.law() != LawKind.ON_OFF ? NOTHING_WEARS : compressor ? MOST_STARTS_PER_HOUR : LoadCheck.MOST_PER_HOUR;
-            if (humidity) {
-                HumidityBand band = setup.needs().humidity().orElseThrow(() -> new RefusedValueException("controllerId", controller.id(),
-                        "must read what is wanted: no humidity is wanted here"));
-                low = band.lowPct();
-                high = band.highPct();
-            } else {
-                low = setup.needs().keep().lowC();
-                high = setup.needs().keep().highC();
-            }
+            aim = setup.aim(controller);
+            double[] ends = aim.wanted(setup.needs()).orElseThrow(() -> new RefusedValueException("controllerId", controller.id(),
+                    "must read what is wanted: no humidity is wanted here"));
+            low = ends[0];
+            high = ends[1];
             index = setup.controllers().indexOf(controller);
         }
 
@@ -302,10 +298,10 @@ public record Suggestion(Settings settings, List<Reason> reasons, boolean fits, 
         /** Where others that move the same the other way stop, at the occupant; infinitely far where there are none. */
         private double opposed(Metrics metrics) {
             double farthest = wanted == Direction.LOWER ? Double.NEGATIVE_INFINITY : Double.POSITIVE_INFINITY;
-            double there = humidity ? metrics.humidity().orElseThrow().mean() : metrics.occupant().mean();
+            double there = aim.there(metrics).orElseThrow().mean();
             for (int i = 0; i < setup.controllers().size(); i++) {
                 PlannedController other = setup.controllers().get(i);
-                boolean against = i != index && !other.isCutOut() && !other.profile().isTwoSided() && other.readsHumidity() == humidity
+                boolean against = i != index && !other.isCutOut() && !other.profile().isTwoSided() && setup.aim(other) == aim
                         && Translation.direction(other.profile(), other.settings(), 0, setup.wanted(other)) != wanted;
                 if (against) {
                     double[] acts = Translation.extent(other.profile(), other.settings(), setup.wanted(other));
@@ -406,8 +402,8 @@ public record Suggestion(Settings settings, List<Reason> reasons, boolean fits, 
 
         private Trial rehearse(Settings settings) {
             Metrics metrics = metrics(settings);
-            Metrics.Level there = humidity ? metrics.humidity().orElseThrow(() -> new RefusedValueException("controllerId", controller.id(),
-                    "must be in a chamber whose humidity can be rehearsed")) : metrics.occupant();
+            Metrics.Level there = aim.there(metrics).orElseThrow(() -> new RefusedValueException("controllerId", controller.id(),
+                    "must be in a chamber whose humidity can be rehearsed"));
             return new Trial(settings, there.lowest(), there.highest(), there.mean(),
                     busiest(metrics), metrics.displays().get(index),
                     Math.min(there.lowest() - low, high - there.highest()));
@@ -428,7 +424,7 @@ public record Suggestion(Settings settings, List<Reason> reasons, boolean fits, 
                 // As an alarm that is nowhere yet, so that even the place where it stands counts as one.
                 PlannedController without = controller.with(settings.with(alarm, Double.MAX_VALUE / 4));
                 List<Settings> places = profile.key(alarm).isEmpty() ? List.of() : AlarmPlace.candidates(without, alarm, up ? high : low, reached, placement,
-                        humidity ? OptionalDouble.empty() : AlarmPlace.harm(setup, up));
+                        aim != Aim.OCCUPANT ? OptionalDouble.empty() : AlarmPlace.harm(setup, up));
                 if (!places.isEmpty()) {
                     settings = places.get(near ? places.size() - 1 : 0);
                 }

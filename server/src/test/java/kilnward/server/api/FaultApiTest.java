@@ -41,7 +41,7 @@ class FaultApiTest {
         JsonNode stuck = answer.body().get("rows").valueStream().filter(each -> each.get("kind").asString().equals("RELAY_STUCK_ON")).findFirst().orElseThrow();
         assertEquals("heating mat", stuck.get("subject").asString());
         assertEquals("HARMED", stuck.at("/with/kind").asString());
-        assertEquals("PULL_PLUG", stuck.get("first").asString());
+        assertEquals("STOP_WARMING", stuck.get("first").asString());
         assertEquals(72, stuck.at("/trace/low").size());
         assertFalse(answer.body().at("/links/0/onIsRight").asBoolean(), "eggs bear cold longer than heat");
         assertTrue(stuck.get("layers").isEmpty(), "there is none");

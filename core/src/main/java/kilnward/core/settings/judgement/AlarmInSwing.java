@@ -11,6 +11,7 @@ import kilnward.core.finding.Remedy;
 import kilnward.core.finding.Severity;
 import kilnward.core.finding.Step;
 import kilnward.core.settings.Parameter;
+import kilnward.core.settings.Aim;
 import kilnward.core.settings.Situation;
 
 /** An alarm sounds in the normal swing of the display. */
@@ -21,8 +22,8 @@ final class AlarmInSwing implements Judgement {
     @Override
     public List<Finding> judge(Situation situation) {
         List<Finding> findings = new ArrayList<>();
-        for (boolean humidity : new boolean[] {false, true}) {
-            for (int i : situation.governing(humidity)) {
+        for (Aim aim : Aim.values()) {
+            for (int i : situation.governing(aim)) {
                 judge(situation, i, Parameter.HIGH_ALARM).ifPresent(findings::add);
                 judge(situation, i, Parameter.LOW_ALARM).ifPresent(findings::add);
             }

@@ -10,6 +10,7 @@ import kilnward.core.finding.Quantity;
 import kilnward.core.finding.Remedy;
 import kilnward.core.finding.Severity;
 import kilnward.core.finding.Step;
+import kilnward.core.settings.Aim;
 import kilnward.core.settings.Parameter;
 import kilnward.core.settings.PlannedController;
 import kilnward.core.settings.Situation;
@@ -26,7 +27,7 @@ final class AlarmReach implements Judgement {
     @Override
     public List<Finding> judge(Situation situation) {
         List<Finding> findings = new ArrayList<>();
-        for (int i : situation.governing(true)) {
+        for (int i : situation.governing(Aim.HUMIDITY)) {
             judge(situation, i, Parameter.HIGH_ALARM).ifPresent(findings::add);
             judge(situation, i, Parameter.LOW_ALARM).ifPresent(findings::add);
         }
@@ -44,7 +45,7 @@ final class AlarmReach implements Judgement {
         double at = given.get();
         // A sensor reads from 0 to 100; the offset moves what is shown of that.
         double end = (high ? MOST_PCT : 0) + controller.inForce().value(Parameter.OFFSET).orElse(0.0);
-        Optional<double[]> wanted = situation.wanted(true);
+        Optional<double[]> wanted = situation.wanted(Aim.HUMIDITY);
         double edge = wanted.map(band -> band[high ? 1 : 0]).orElse(Double.NaN);
         Map<String, Quantity> numbers = new HashMap<>(Map.of("at", Numbers.humidity(at), "end", Numbers.humidity(Math.max(0, Math.min(MOST_PCT, end)))));
         String name = high ? "high" : "low";

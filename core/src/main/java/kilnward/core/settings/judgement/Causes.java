@@ -4,9 +4,11 @@ import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import kilnward.core.finding.Finding;
 import kilnward.core.life.Side;
+import kilnward.core.settings.Aim;
 import kilnward.core.settings.Situation;
 
 /**
@@ -15,6 +17,7 @@ import kilnward.core.settings.Situation;
  */
 public final class Causes {
     private static final String SWING = "swing-out-of-band";
+    private static final String OTHER = "other-place-out-of-band";
     private static final String DAMP = "humidity-out-of-band";
     private static final String WEAK_MIST = "humidifier-too-small";
     private static final String IN_SWING = "alarm-in-swing";
@@ -38,8 +41,8 @@ public final class Causes {
     }
 
     private static final List<Cause> ORDER = List.of(
-            new Cause("output-in-manual", Set.of(SWING, DAMP, WEAK_MIST, IN_SWING, ELSEWHERE, "limits-mistaken"), Set.of(FAST, FIGHT, DRIPS)),
-            new Cause("wrong-direction", Set.of(SWING, DAMP, WEAK_MIST, IN_SWING, ELSEWHERE, "limits-mistaken"), Set.of(FAST, CYCLES, FIGHT, COASTS, STUCK, LATE, DRIPS)),
+            new Cause("output-in-manual", Set.of(SWING, OTHER, DAMP, WEAK_MIST, IN_SWING, ELSEWHERE, "limits-mistaken"), Set.of(FAST, FIGHT, DRIPS)),
+            new Cause("wrong-direction", Set.of(SWING, OTHER, DAMP, WEAK_MIST, IN_SWING, ELSEWHERE, "limits-mistaken"), Set.of(FAST, CYCLES, FIGHT, COASTS, STUCK, LATE, DRIPS)),
             new Cause("probe-outside", Set.of(SWING, IN_SWING, ELSEWHERE, "limits-mistaken", "probe-follows-wall"), Set.of(FAST, CYCLES, "rung-order", COASTS)),
             new Cause("limits-mistaken", Set.of(ELSEWHERE, SWING, IN_SWING), Set.of()),
             new Cause("own-thermostat-governs", Set.of(SWING, IN_SWING), Set.of()),
@@ -48,7 +51,7 @@ public final class Causes {
             new Cause("cooler-too-small", Set.of(SWING, IN_SWING), Set.of()),
             new Cause("room-air-cannot-cool", Set.of(SWING, IN_SWING), Set.of()),
             new Cause("cannot-lose-own-heat", Set.of(SWING, IN_SWING), Set.of()),
-            new Cause(ELSEWHERE, Set.of(SWING, DAMP, WEAK_MIST, IN_SWING), Set.of()),
+            new Cause(ELSEWHERE, Set.of(SWING, OTHER, DAMP, WEAK_MIST, IN_SWING), Set.of()),
             new Cause("probe-in-light", Set.of(SWING, IN_SWING), Set.of()),
             new Cause("probe-warms-itself", Set.of(SWING), Set.of()),
             new Cause("probe-in-mist", Set.of(DAMP, WEAK_MIST), Set.of()),
@@ -121,22 +124,22 @@ public final class Causes {
         return ORDER.size();
     }
 
-    /** Whether both are about the same quantity, as far as each is about a controller at all. */
+    /** Whether both are about the same quantity in the same place, as far as each is about a controller at all. */
     private static boolean concernsSame(Finding cause, Finding symptom, Situation situation) {
-        Boolean one = humidity(cause, situation);
-        Boolean other = humidity(symptom, situation);
+        Optional<Aim> one = aim(cause, situation);
+        Optional<Aim> other = aim(symptom, situation);
         // A heater that runs when it should rest dries the air too; a mist that never stops cools it little.
-        return one == null || other == null || one.equals(other) || !one && symptom.code().equals(DAMP);
+        return one.isEmpty() || other.isEmpty() || one.equals(other) || one.get() != Aim.HUMIDITY && symptom.code().equals(DAMP);
     }
 
-    /** Whether a finding is about humidity; null where it is about neither or both. */
-    private static Boolean humidity(Finding finding, Situation situation) {
+    /** What a finding is about; empty where it is about no one quantity. */
+    private static Optional<Aim> aim(Finding finding, Situation situation) {
         return switch (finding.code()) {
-            case SWING, STUCK, FAST, COASTS -> false;
-            case DAMP, WEAK_MIST, DRIPS, "near-saturation", "probe-in-mist" -> true;
-            case FIGHT -> finding.about().part().equals("humidity");
-            default -> situation.setup().controllers().stream().filter(each -> each.id().equals(finding.about().id())).findFirst()
-                    .map(kilnward.core.settings.PlannedController::readsHumidity).orElse(null);
+            case SWING, STUCK, FAST, COASTS -> Optional.of(Aim.OCCUPANT);
+            case OTHER -> Optional.of(Aim.OTHER);
+            case DAMP, WEAK_MIST, DRIPS, "near-saturation", "probe-in-mist" -> Optional.of(Aim.HUMIDITY);
+            case FIGHT -> Optional.of(finding.about().part().equals("humidity") ? Aim.HUMIDITY : Aim.OCCUPANT);
+            default -> situation.setup().controllers().stream().filter(each -> each.id().equals(finding.about().id())).findFirst().map(situation.setup()::aim);
         };
     }
 }

@@ -14,6 +14,7 @@ import kilnward.core.finding.Severity;
 import kilnward.core.finding.Step;
 import kilnward.core.life.HumidityBand;
 import kilnward.core.rehearsal.Metrics;
+import kilnward.core.settings.Aim;
 import kilnward.core.settings.Situation;
 
 /** The rehearsed humidity leaves what is wanted: by its swing and the share of the time, not by its mean. */
@@ -53,7 +54,7 @@ final class HumidityOutOfBand implements Judgement {
                     Remedy.byHand("Fit {neededGh} or more, or let less air through", Step.CHAMBER)).towards(Finding.Towards.LOW));
         }
         Finding.Towards side = dry && wet ? Finding.Towards.BOTH : dry ? Finding.Towards.LOW : Finding.Towards.HIGH;
-        int[] governing = situation.governing(true);
+        int[] governing = situation.governing(Aim.HUMIDITY);
         boolean governed = governing.length > 0;
         Remedy remedy = switch (side) {
             case BOTH -> Remedy.byHand(governed ? "Bring on and off nearer together, or pace the humidifier with pauses" : "Fit something that moistens, with a controller",

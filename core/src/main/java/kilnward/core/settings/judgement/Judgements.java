@@ -19,6 +19,7 @@ public final class Judgements {
             new HeaterTooSmall(),
             new CannotCool(),
             new SwingOutOfBand(),
+            new OtherPlaceOutOfBand(),
             new HumidityOutOfBand(),
             new ChangesTooFast(),
             new StuckOnHarms(),

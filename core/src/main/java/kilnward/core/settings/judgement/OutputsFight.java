@@ -23,7 +23,7 @@ final class OutputsFight implements Judgement {
     public List<Finding> judge(Situation situation) {
         List<Finding> findings = new ArrayList<>();
         for (boolean humidity : new boolean[] {false, true}) {
-            List<Rung> rungs = situation.ladder().rungs();
+            List<Rung> rungs = situation.ladder().rungs().stream().filter(rung -> !rung.other()).toList();
             Rung.Kind raiseOn = humidity ? Rung.Kind.MOISTEN_ON : Rung.Kind.HEAT_ON;
             Rung.Kind raiseOff = humidity ? Rung.Kind.MOISTEN_OFF : Rung.Kind.HEAT_OFF;
             Rung.Kind lowerOn = humidity ? Rung.Kind.DRY_ON : Rung.Kind.COOL_ON;

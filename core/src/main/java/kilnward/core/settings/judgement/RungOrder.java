@@ -12,6 +12,7 @@ import kilnward.core.finding.Severity;
 import kilnward.core.finding.Step;
 import kilnward.core.life.HarmLimit;
 import kilnward.core.life.Side;
+import kilnward.core.settings.Aim;
 import kilnward.core.settings.Parameter;
 import kilnward.core.settings.PlannedController;
 import kilnward.core.settings.Rung;
@@ -25,10 +26,10 @@ final class RungOrder implements Judgement {
     @Override
     public List<Finding> judge(Situation situation) {
         List<Finding> findings = new ArrayList<>();
-        for (boolean humidity : new boolean[] {false, true}) {
-            for (int i : situation.governing(humidity)) {
+        for (Aim aim : Aim.values()) {
+            for (int i : situation.governing(aim)) {
                 for (Rung rung : situation.ladder().rungs()) {
-                    if (rung.controllerId().equals(situation.controller(i).id()) && rung.humidity() == humidity) {
+                    if (rung.controllerId().equals(situation.controller(i).id()) && rung.humidity() == (aim == Aim.HUMIDITY)) {
                         alarm(situation, i, rung).ifPresent(findings::add);
                     }
                 }
@@ -40,14 +41,14 @@ final class RungOrder implements Judgement {
 
     private static Optional<Finding> alarm(Situation situation, int i, Rung rung) {
         boolean high = rung.kind() == Rung.Kind.HIGH_ALARM;
-        Optional<double[]> wanted = situation.wanted(rung.humidity());
+        Optional<double[]> wanted = situation.wanted(rung.humidity() ? Aim.HUMIDITY : situation.aim(i));
         if (!high && rung.kind() != Rung.Kind.LOW_ALARM || wanted.isEmpty()) {
             return Optional.empty();
         }
         PlannedController controller = situation.controller(i);
         double sign = high ? 1 : -1;
         double keep = wanted.get()[high ? 1 : 0];
-        Optional<HarmLimit> harm = rung.humidity() ? Optional.empty() : situation.setup().needs().nearest(high ? Side.HIGH : Side.LOW);
+        Optional<HarmLimit> harm = rung.humidity() || rung.other() ? Optional.empty() : situation.setup().needs().nearest(high ? Side.HIGH : Side.LOW);
         boolean insideBand = sign * rung.occupant() <= sign * keep;
         boolean beyondHarm = harm.isPresent() && sign * rung.occupant() >= sign * harm.get().levelC();
         if (!insideBand && !beyondHarm) {

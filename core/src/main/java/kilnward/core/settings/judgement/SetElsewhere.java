@@ -11,6 +11,7 @@ import kilnward.core.finding.Remedy;
 import kilnward.core.finding.Severity;
 import kilnward.core.finding.Step;
 import kilnward.core.rehearsal.Metrics;
+import kilnward.core.settings.Aim;
 import kilnward.core.settings.PlannedController;
 import kilnward.core.settings.Situation;
 
@@ -22,13 +23,13 @@ final class SetElsewhere implements Judgement {
     @Override
     public List<Finding> judge(Situation situation) {
         List<Finding> findings = new ArrayList<>();
-        for (boolean humidity : new boolean[] {false, true}) {
-            Optional<double[]> wanted = situation.wanted(humidity);
-            Optional<Metrics.Level> occupant = situation.occupant(humidity);
+        for (Aim aim : Aim.values()) {
+            Optional<double[]> wanted = situation.wanted(aim);
+            Optional<Metrics.Level> occupant = situation.there(aim);
             if (wanted.isEmpty() || occupant.isEmpty()) {
                 continue;
             }
-            for (int i : situation.governing(humidity)) {
+            for (int i : situation.governing(aim)) {
                 judge(situation, i, wanted.get(), occupant.get()).ifPresent(findings::add);
             }
         }

@@ -17,7 +17,7 @@ import kilnward.core.settings.Situation;
 /** The occupant leaves the keep band day by day without any fault. */
 final class SwingOutOfBand implements Judgement {
     /** Less than this (K) is below what any of these devices can tell. */
-    private static final double NOTICEABLE_K = 0.05;
+    static final double NOTICEABLE_K = 0.05;
     /** An output that is on for so long, or so short, has nothing left to give. */
     private static final double ALWAYS = 0.98;
     private static final double NEVER = 0.02;

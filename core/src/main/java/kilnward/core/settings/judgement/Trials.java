@@ -37,7 +37,7 @@ final class Trials {
     static Remedy band(Situation situation, int i, double shift, Map<String, Quantity> numbers, Remedy otherwise) {
         PlannedController controller = situation.controller(i);
         boolean humidity = controller.readsHumidity();
-        double[] wanted = situation.wanted(humidity).orElseThrow();
+        double[] wanted = situation.wanted(situation.aim(i)).orElseThrow();
         Remedy remedy = otherwise;
         for (int at = INNER.length - 1; at >= 0; at--) {
             double margin = 0.5 * (1 - INNER[at]) * (wanted[1] - wanted[0]) + situation.placement(i);

@@ -37,8 +37,9 @@ public class Builds {
      * A build, with the ids of one chamber.
      *
      * @param keepings what it is usually kept for, the likeliest first
+     * @param suits    guides for which it is the likeliest of all
      */
-    record Build(String id, String name, String about, List<Keeping> keepings, BoxPlan box, ContentsPlan contents, RoomPlan room, List<AppliancePlan> appliances,
+    record Build(String id, String name, String about, List<Keeping> keepings, List<String> suits, BoxPlan box, ContentsPlan contents, RoomPlan room, List<AppliancePlan> appliances,
                  List<ProbePlan> probes, List<BuiltController> controllers) {
     }
 

@@ -89,7 +89,7 @@ public record ChamberPlan(@NotBlank @Size(max = 80) String name, @NotNull @Size(
 
     /** The needs of a second place: the contents where the occupant is measured in the air, the air where it is the contents. */
     public record OtherPlacePlan(@NotBlank @Size(max = 40) String where, @NotNull @Within(min = -30, max = 60, unit = "°C") Double keepLowC,
-                                 @NotNull @Within(min = -30, max = 60, unit = "°C") Double keepHighC, @NotNull @Size(max = 12) List<@Valid @NotNull HarmPlan> harmLimits) {
+                                 @NotNull @Within(min = -30, max = 60, unit = "°C") Double keepHighC) {
     }
 
     /** A level and how long it can be borne. */

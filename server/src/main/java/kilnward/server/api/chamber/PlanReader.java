@@ -28,6 +28,7 @@ import kilnward.core.life.HarmLimit;
 import kilnward.core.life.HumidityBand;
 import kilnward.core.life.KeepBand;
 import kilnward.core.life.Needs;
+import kilnward.core.life.OtherPlace;
 import kilnward.core.life.OccupantPlace;
 import kilnward.core.load.Current;
 import kilnward.core.load.Supply;
@@ -229,7 +230,8 @@ public final class PlanReader {
         return at("occupancy", () -> new Needs(new KeepBand(occupancy.keepLowC(), occupancy.keepHighC()),
                 occupancy.harmLimits().stream()
                         .map(limit -> new HarmLimit(limit.side(), limit.levelC(), limit.durationS())).toList(),
-                humidity(occupancy), optional(occupancy.maxRateKh())));
+                humidity(occupancy), optional(occupancy.maxRateKh()), Optional.ofNullable(occupancy.other()).map(other -> at("other",
+                        () -> new OtherPlace(other.where(), new KeepBand(other.keepLowC(), other.keepHighC()))))));
     }
 
     private static Optional<HumidityBand> humidity(OccupancyPlan occupancy) {

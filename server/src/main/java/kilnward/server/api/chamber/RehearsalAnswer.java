@@ -60,7 +60,7 @@ public record RehearsalAnswer(List<KeyedAnswer> settings, LadderAnswer ladder, T
 
     /** A rung, at the occupant in °C or %RH; null where it has no value of a kind. */
     public record RungAnswer(Rung.Kind kind, String controllerId, @OrNull Double display, double occupant, @OrNull Double beforeHarmS,
-                             boolean movable, boolean humidity, boolean night) {
+                             boolean movable, boolean humidity, boolean other, boolean night) {
     }
 
     /** Lowest and highest a bucket, in °C or %RH. */
@@ -70,8 +70,8 @@ public record RehearsalAnswer(List<KeyedAnswer> settings, LadderAnswer ladder, T
         }
     }
 
-    /** What happened, downsampled; humidity is null where it is not rehearsed; onShares one a loop, 0 to 1. */
-    public record TraceAnswer(double startHour, double bucketS, EnvelopeAnswer occupant, @OrNull EnvelopeAnswer humidity,
+    /** What happened, downsampled; other is null without a second place, humidity where it is not rehearsed; onShares one a loop, 0 to 1. */
+    public record TraceAnswer(double startHour, double bucketS, EnvelopeAnswer occupant, @OrNull EnvelopeAnswer other, @OrNull EnvelopeAnswer humidity,
                               List<EnvelopeAnswer> displays, double[] roomC, List<double[]> onShares) {
     }
 
@@ -154,7 +154,7 @@ public record RehearsalAnswer(List<KeyedAnswer> settings, LadderAnswer ladder, T
     }
 
     /** The figures; null where humidity is not rehearsed, the price not known, or nobody harmed. */
-    public record MetricsAnswer(LevelAnswer occupant, @OrNull LevelAnswer humidity, @OrNull Trace.MoistRange moistAir, double inBandPct, List<LevelAnswer> displays,
+    public record MetricsAnswer(LevelAnswer occupant, @OrNull LevelAnswer other, @OrNull LevelAnswer humidity, @OrNull Trace.MoistRange moistAir, double inBandPct, List<LevelAnswer> displays,
                                 List<SwitchingAnswer> loops, double energyKWh, double energyKWhPerDay, @OrNull Double costPerDay,
                                 @OrNull WaterAnswer water, @OrNull Double harmedAtS) {
     }
@@ -188,7 +188,7 @@ public record RehearsalAnswer(List<KeyedAnswer> settings, LadderAnswer ladder, T
         return new RehearsalAnswer(keyed,
                 new LadderAnswer(situation.ladder().rungs().stream().map(RehearsalAnswer::rung).toList(),
                         situation.ladder().placementK()),
-                new TraceAnswer(running.scenario().startHour(), trace.bucketS(), EnvelopeAnswer.of(trace.occupant()),
+                new TraceAnswer(running.scenario().startHour(), trace.bucketS(), EnvelopeAnswer.of(trace.occupant()), trace.other().map(EnvelopeAnswer::of).orElse(null),
                         trace.humidity().map(EnvelopeAnswer::of).orElse(null),
                         trace.displays().stream().map(EnvelopeAnswer::of).toList(), rounded(trace.roomC(), 1e2),
                         trace.onShares().stream().map(shares -> rounded(shares, 1e3)).toList()),
@@ -197,7 +197,7 @@ public record RehearsalAnswer(List<KeyedAnswer> settings, LadderAnswer ladder, T
                         orNull(situation.stuckOn().metrics().harmedAtS()), situation.stuckOnEndC()),
                 SizingAnswer.of(situation.sizing()), BalanceAnswer.of(situation.balance()), LayoutAnswer.of(plan),
                 situation.loads().map(LoadsAnswer::of).orElse(null),
-                new MetricsAnswer(LevelAnswer.of(metrics.occupant()), metrics.humidity().map(LevelAnswer::of).orElse(null),
+                new MetricsAnswer(LevelAnswer.of(metrics.occupant()), metrics.other().map(LevelAnswer::of).orElse(null), metrics.humidity().map(LevelAnswer::of).orElse(null),
                         situation.setup().chamber().occupantPlace() == OccupantPlace.AIR ? trace.moistRange().orElse(null) : null,
                         100 * metrics.inBandShare(),
                         metrics.displays().stream().map(LevelAnswer::of).toList(),
@@ -216,7 +216,7 @@ public record RehearsalAnswer(List<KeyedAnswer> settings, LadderAnswer ladder, T
     private static RungAnswer rung(Rung rung) {
         boolean movable = rung.display().isPresent();
         return new RungAnswer(rung.kind(), rung.controllerId(), orNull(rung.display()), rung.occupant(),
-                orNull(rung.beforeHarmS()), movable, rung.humidity(), rung.night());
+                orNull(rung.beforeHarmS()), movable, rung.humidity(), rung.other(), rung.night());
     }
 
     private static Double orNull(OptionalDouble value) {

@@ -73,8 +73,8 @@ public class Starter {
             return builds;
         }
         boolean cool = guide.get().schools().get(0).stages().get(0).temperatureC().high() < COOLER_THAN_ROOMS_C;
-        return builds.stream().sorted(Comparator.comparingInt((Builds.Build build) -> build.keepings().contains(guide.get().keeping())
-                ? build.keepings().indexOf(guide.get().keeping()) : UNUSUAL).thenComparing(build -> cools(build) != cool)).toList();
+        return builds.stream().sorted(Comparator.comparing((Builds.Build build) -> !build.suits().contains(guideId)).thenComparingInt(build -> build.keepings().contains(guide.get().keeping())
+                ? build.keepings().indexOf(guide.get().keeping()) : UNUSUAL).thenComparing(build -> cools(build) != cool).thenComparingInt(build -> build.appliances().size())).toList();
     }
 
     private static boolean cools(Builds.Build build) {
