@@ -56,7 +56,7 @@ class JourneyTest extends AtTheBrowser {
         assertThat(stops).not().hasAttribute("aria-valuenow", String.valueOf(before));
         double after = Double.parseDouble(stops.getAttribute("aria-valuenow"));
         assertTrue(after > before, "dragged up: " + before + " to " + after);
-        assertThat(page.getByLabel(Pattern.compile("Set value"))).hasValue(String.format("%.1f", after));
+        assertThat(page.getByLabel(Pattern.compile("\\d Aim"))).hasValue(String.format("%.1f", after));
 
         saveWithReason("First settings for the willow box");
         assertThat(page.getByText("Settings 1, all saved")).isVisible();

@@ -6,6 +6,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.OptionalDouble;
 import java.util.Set;
+import java.util.stream.Collectors;
 import kilnward.core.finding.Finding;
 import kilnward.core.finding.Remedy;
 import kilnward.core.finding.Severity;
@@ -115,12 +116,23 @@ public final class Proof {
             Assessment after = Assessment.untried(changed, scenario, coarse);
             Severity worstGone = before.stream().filter(each -> after.plain().stream().noneMatch(each::isSameAs)).map(Finding::severity).min(Severity::compareTo)
                     .orElse(Severity.MIND_THIS);
-            Optional<Obstacle> obstacle = against(worstGone, before, setup, changed, after, !coarse);
+            Optional<Obstacle> obstacle = against(worstGone, before, setup, changed, after, !coarse).or(() -> alarmAtHarm(setup, changed, after.situation()));
             if (obstacle.isPresent()) {
                 return obstacle;
             }
         }
         return Optional.empty();
+    }
+
+    /** A proposal answers for all that it keys in: an alarm that it leaves where harm is done already is none either. */
+    private static Optional<Obstacle> alarmAtHarm(Setup setup, Setup changed, Situation after) {
+        Set<String> proposed = changed.controllers().stream().filter(each -> !each.settings().equals(setup.controller(each.id()).settings())).map(PlannedController::id)
+                .collect(Collectors.toSet());
+        return after.ladder().rungs().stream().filter(rung -> proposed.contains(rung.controllerId()) && !rung.humidity() && !rung.other()).filter(rung -> {
+            OptionalDouble harm = AlarmPlace.harm(changed, rung.kind() == Rung.Kind.HIGH_ALARM);
+            return harm.isPresent() && (rung.kind() == Rung.Kind.HIGH_ALARM && rung.occupant() >= harm.getAsDouble()
+                    || rung.kind() == Rung.Kind.LOW_ALARM && rung.occupant() <= harm.getAsDouble());
+        }).findFirst().map(rung -> Obstacle.of(Obstacle.Kind.AT_HARM));
     }
 
     private static Optional<Obstacle> withoutRehearsal(Setup setup, Setup changed) {

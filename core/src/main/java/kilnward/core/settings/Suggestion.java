@@ -420,7 +420,9 @@ public record Suggestion(Settings settings, List<Reason> reasons, boolean fits, 
             double placement = best.mean() - best.display().mean();
             for (Parameter alarm : List.of(Parameter.HIGH_ALARM, Parameter.LOW_ALARM)) {
                 boolean up = alarm == Parameter.HIGH_ALARM;
-                double reached = up ? Math.max(best.display().highest(), best.highest() - placement) : Math.min(best.display().lowest(), best.lowest() - placement);
+                // Another day meets the swing at other moments: a tenth of it is left between.
+                double clear = (up ? 0.1 : -0.1) * (best.display().highest() - best.display().lowest());
+                double reached = clear + (up ? Math.max(best.display().highest(), best.highest() - placement) : Math.min(best.display().lowest(), best.lowest() - placement));
                 // As an alarm that is nowhere yet, so that even the place where it stands counts as one.
                 PlannedController without = controller.with(settings.with(alarm, Double.MAX_VALUE / 4));
                 List<Settings> places = profile.key(alarm).isEmpty() ? List.of() : AlarmPlace.candidates(without, alarm, up ? high : low, reached, placement,

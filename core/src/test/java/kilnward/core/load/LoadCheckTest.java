@@ -57,6 +57,7 @@ class LoadCheckTest {
         // Common practice, no source: a socket rated 10 A / 1500 W is prudently used for 200–300 W of heater.
         Outlet small = socket(1500, 300);
         assertEquals(List.of(), codes(LoadCheck.of(List.of(small))));
+        assertFalse(codes(LoadCheck.of(List.of(small))).contains("outlet-not-derated"));
         Outlet more = socket(1500, 600);
         assertEquals(List.of("outlet-not-derated"), codes(LoadCheck.of(List.of(more))));
         Outlet over = socket(500, 600);
@@ -73,6 +74,7 @@ class LoadCheckTest {
         assertEquals(List.of("inrush-over-rating"), codes(check));
         assertEquals(List.of(), codes(LoadCheck.of(List.of(outlet(230, 10, 0,
                 new Load("chiller", LoadKind.COMPRESSOR, 120))))));
+        assertFalse(codes(LoadCheck.of(List.of(outlet(230, 3, 0, heater(120))))).contains("inrush-over-rating"), "a heater starts as it runs");
     }
 
     @Test
@@ -107,6 +109,7 @@ class LoadCheckTest {
         assertTrue(check.outlets().get(0).ratingPct().isEmpty(), "10 A of alternating current say nothing");
         Outlet known = new Outlet("outlet", twelve, OptionalDouble.of(10), OptionalDouble.of(2), OptionalDouble.empty(),
                 List.of(heater(36)), 50);
+        assertFalse(codes(LoadCheck.of(List.of(known))).contains("dc-rating-unknown"));
         assertEquals(150, LoadCheck.of(List.of(known)).outlets().get(0).ratingPct().orElseThrow(), 1e-9);
         assertEquals(List.of("outlet-overloaded"), codes(LoadCheck.of(List.of(known))));
     }

@@ -218,6 +218,8 @@ class AssessmentTest {
         Profile whole = Osier.profile(Style.EACH_SIDE, DisplayUnit.F, 1);
         Setup coarse = Osier.setup(sound().chamber(), Osier.probe(0, 0),
                 Osier.planned(whole, Osier.settings(whole, 83, 1, 88, 77)));
+        Profile tenths = Osier.profile(Style.EACH_SIDE, DisplayUnit.F, 0.1);
+        assertTrue(find(Osier.setup(sound().chamber(), Osier.probe(0, 0), Osier.planned(tenths, Osier.settings(tenths, 83, 1, 88, 77))), "coarse-resolution").isEmpty());
         assertEquals(2.7, find(coarse, "coarse-resolution").orElseThrow().numbers().get("steps").value(), 0.01);
     }
 

@@ -9,6 +9,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalDouble;
+import java.util.Set;
 import kilnward.core.Osier;
 import kilnward.core.chamber.AirMovement;
 import kilnward.core.chamber.Appliance;
@@ -152,6 +153,16 @@ class DeviceFindingsTest {
         assertTrue(find(heated(habits(Habits.Sounder.NONE, Habits.LinkLoss.NO_LINK), alarmed), "sounder-off").isPresent());
         assertTrue(find(heated(habits(Habits.Sounder.CAN_BE_OFF, Habits.LinkLoss.NO_LINK), alarmed), "sounder-off").isEmpty());
         assertTrue(find(heated(habits(Habits.Sounder.OFF, Habits.LinkLoss.NO_LINK), HEAT), "sounder-off").isEmpty(), "no alarm, nothing to hear");
+    }
+
+    @Test
+    void anAlarmThatOnlyLightsUpIsSaidAndTheOneThatSoundsIsNot() {
+        Habits lights = new Habits(Habits.LeftAlone.KEPT, OptionalDouble.empty(), Habits.Sounder.CANNOT_BE_MUTED, Habits.LinkLoss.NO_LINK, 0, 0, List.of(), Habits.Calibration.OFFSET,
+                Set.of(Habits.AlarmDoes.LIGHT), Set.of(Habits.AlarmDoes.LIGHT, Habits.AlarmDoes.SOUND));
+        Finding finding = find(heated(lights, with(HEAT, Parameter.HIGH_ALARM, 31, Parameter.LOW_ALARM, 26)), "alarm-only-lights").orElseThrow();
+        assertEquals("The high alarm only lights up", finding.title());
+        assertTrue(find(heated(lights, with(HEAT, Parameter.LOW_ALARM, 26)), "alarm-only-lights").isEmpty(), "the low one sounds");
+        assertTrue(find(heated(Habits.UNKNOWN, with(HEAT, Parameter.HIGH_ALARM, 31)), "alarm-only-lights").isEmpty(), "what is not known is not said");
     }
 
     @Test

@@ -84,7 +84,9 @@ final class ProbeMisled implements Judgement {
     private static void follows(Situation situation, Probe probe, List<Finding> findings) {
         ProbePlace place = probe.place();
         boolean air = situation.setup().chamber().occupantPlace() == OccupantPlace.AIR;
-        if (air && place.contentsShare() > FOLLOWS_CONTENTS) {
+        // Where the contents have a band of their own, a probe that lies in them is meant to.
+        boolean meant = situation.setup().needs().other().isPresent() && place.contentsShare() >= 0.5;
+        if (air && !meant && place.contentsShare() > FOLLOWS_CONTENTS) {
             findings.add(finding("probe-follows-contents", Severity.MIND_THIS, "The probe follows what it hangs on, not the air",
                     "What stands inside makes {sharePct} of what it feels, and that is slower than the air the occupant lives in.",
                     Map.of("sharePct", Numbers.percent(100 * place.contentsShare())), "Hang it free in the air, at the occupant's height").towards(Finding.Towards.BOTH));
