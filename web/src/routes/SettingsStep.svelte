@@ -70,11 +70,17 @@
     draft.judgeFor(choices.find((each) => each.name === name)?.needs ?? null)
   }
 
+  /** What the first output switches, by name. */
+  const firstOutput = $derived.by(() => {
+    const names = draft.plan.controllers[0]?.loops[0]?.applianceIds.map((id) => draft.plan.appliances.find((each) => each.id === id)?.name).filter(Boolean).join(' and ')
+    return names ? names.charAt(0).toUpperCase() + names.slice(1) : 'The first output'
+  })
+
   const bound = $derived.by(() => {
     if (!answer || !occupancy) return ''
     const { lowest, highest } = answer.metrics.occupant
     const inside = lowest >= occupancy.keepLowC && highest <= occupancy.keepHighC
-    return inside ? 'inside the keep band all the time' : `inside the keep band ${fixed(answer.metrics.inBandPct, 0)} % of the time`
+    return inside ? 'inside the keep band all the time' : answer.metrics.inBandPct > 99 ? 'inside the keep band but for moments' : `inside the keep band ${fixed(answer.metrics.inBandPct, 0)} % of the time`
   })
 </script>
 
@@ -128,7 +134,7 @@
           {#if judged}<b>Judged for {judged}; nothing of that is saved.</b>{/if}
           {#if answer.metrics.humidity}Humidity goes from <b class="mono">{fixed(answer.metrics.humidity.lowest, 0)}</b> to <b class="mono">{fixed(answer.metrics.humidity.highest, 0)} %RH</b>{#if answer.metrics.moistAir}: vapour-pressure deficit <b class="mono">{fixed(answer.metrics.moistAir.deficitLowestPa / 1000, 2)}</b> to <b class="mono">{fixed(answer.metrics.moistAir.deficitHighestPa / 1000, 2)} kPa</b>, dew point <b class="mono">{level(answer.metrics.moistAir.dewPointLowestC, prefs.unit)}</b> to <b class="mono">{level(answer.metrics.moistAir.dewPointHighestC, prefs.unit)}</b>{/if}.{/if}
           {#if loop}
-            The first output is on <b class="mono">{fixed(loop.dutyPct, 0)} %</b> of the time and switches
+            {firstOutput} is on <b class="mono">{fixed(loop.dutyPct, 0)} %</b> of the time and switches
             <b class="mono">{fixed(loop.cyclesPerHour, 1)}</b> times an hour;
           {/if}
           <b class="mono">{fixed(answer.metrics.energyKWhPerDay, 2)} kWh</b> a day{#if answer.metrics.costPerDay !== null}, costing <b class="mono">{fixed(answer.metrics.costPerDay, 2)}{draft.plan.power?.currency ? ` ${draft.plan.power.currency}` : ''}</b>{/if}.

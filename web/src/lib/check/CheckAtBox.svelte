@@ -37,6 +37,8 @@
   const made = $derived(Object.fromEntries(check.references.filter((each) => each.fixedReading !== null).map((each) => [each.name, each.fixedReading!])))
   const read = $derived(check.references.filter((each) => each.fixedReading === null))
   const digits = $derived(decimalsOf(check.offsetStep))
+  /** Whether what is keyed in is what the reference reads. */
+  const byReference = $derived(controller.profile.habits.calibration === 'REFERENCE')
   const key = $derived(controller.profile.keys.find((each) => each.parameter === check.offsetKey) ?? null)
   const setKey = $derived(controller.profile.keys.find((each) => each.parameter === 'SET_VALUE') ?? null)
   const keyed = $derived(check.entries.filter((each) => each.kind === 'OFFSET'))
@@ -152,7 +154,11 @@
     <div class="act">
       <ol class="small how">
         <li>{controller.profile.howToSet || 'Go to the calibration key of your controller; it is often hidden on purpose.'}</li>
+        {#if byReference}
+          <li>This controller wants <b>what the reference reads</b>, not an offset: with both steady, key in what the display shows {current && current.error < 0 ? 'plus' : 'less'} <b class="mono">{apart(Math.abs(current?.error ?? 0), unit)}</b>. It works its own offset out, {offset(follows, digits)} in all. Leave the set value alone.</li>
+        {:else}
         <li>Key in <b class="mono">{offset(follows, digits)}</b>. That is the old {offset(check.phase === 'STILL_OFF' ? check.offset : check.offsetThen, digits)} and what the display shows too {(check.phase === 'STILL_OFF' ? check.left : check.found)!.error < 0 ? 'little' : 'much'}, together. Leave the set value alone.</li>
+        {/if}
         <li><b>Save it.</b> {controller.profile.howToSave || 'Do what your controller wants for keeping a change.'} Then read it back.</li>
       </ol>
       <div class="row">

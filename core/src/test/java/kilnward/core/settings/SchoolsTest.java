@@ -9,6 +9,7 @@ import java.util.ArrayList;
 import java.util.EnumMap;
 import java.util.List;
 import java.util.Map;
+import java.util.OptionalDouble;
 import java.util.Random;
 import java.util.stream.IntStream;
 import java.util.stream.Stream;
@@ -16,6 +17,7 @@ import kilnward.core.control.ByDay;
 import kilnward.core.control.Direction;
 import kilnward.core.control.FanBand;
 import kilnward.core.control.Law;
+import kilnward.core.control.Loop;
 import kilnward.core.control.OnOff;
 import kilnward.core.control.OutputMode;
 import kilnward.core.control.StepVent;
@@ -106,6 +108,52 @@ class SchoolsTest {
     private static final Settings VENT_KEYED = keyed(Parameter.SET_VALUE, 75, Parameter.NEUTRAL_ZONE, 2, Parameter.SET_HUMIDITY, 75, Parameter.HUMIDITY_ZONE, 5,
             Parameter.VENT_STEP, 5, Parameter.VENT_EVERY, 5, Parameter.OUTDOOR_LOWEST, 41, Parameter.MOTOR_STROKE, 100, Parameter.MOTOR_TIMEOUT, 20,
             Parameter.FAN_SET_VALUE, 85, Parameter.DIFFERENTIAL, 5);
+
+    /** Hand-worked: by night 10 % and at most 70 %, over 4 K above 21 °C or 20 points above 50 %RH. */
+    @Test
+    void aFanByBandHasANightOfItsOwnForEveryKey() {
+        Profile nights = device(LawKind.FAN_BAND, Style.OFF_AT_SET, DisplayUnit.C, Habits.UNKNOWN, Parameter.SET_VALUE, Parameter.NIGHT_SET_VALUE, Parameter.BAND,
+                Parameter.NIGHT_BAND, Parameter.SET_HUMIDITY, Parameter.NIGHT_SET_HUMIDITY, Parameter.HUMIDITY_BAND, Parameter.NIGHT_HUMIDITY_BAND, Parameter.MINIMUM_SPEED,
+                Parameter.NIGHT_MINIMUM_SPEED, Parameter.MAXIMUM_SPEED, Parameter.NIGHT_MAXIMUM_SPEED, Parameter.UNDER_PRESSURE, Parameter.START_KICK, Parameter.LIGHT_BELOW,
+                Parameter.LIGHT_DELAY, Parameter.HUMIDITY_OFFSET);
+        Settings keyed = keyed(Parameter.SET_VALUE, 25, Parameter.NIGHT_SET_VALUE, 21, Parameter.BAND, 2, Parameter.NIGHT_BAND, 4, Parameter.SET_HUMIDITY, 60,
+                Parameter.NIGHT_SET_HUMIDITY, 50, Parameter.HUMIDITY_BAND, 10, Parameter.NIGHT_HUMIDITY_BAND, 20, Parameter.MINIMUM_SPEED, 20, Parameter.NIGHT_MINIMUM_SPEED, 10,
+                Parameter.MAXIMUM_SPEED, 100, Parameter.NIGHT_MAXIMUM_SPEED, 70, Parameter.UNDER_PRESSURE, 25, Parameter.START_KICK, 6, Parameter.LIGHT_BELOW, 30,
+                Parameter.LIGHT_DELAY, 300, Parameter.HUMIDITY_OFFSET, 3);
+        Settings kicking = keyed;
+        assertEquals(1, law(nights, kicking, 0).start().demand(new Law.Seen(23, 23, 40, 15, 60, 0, 0, 0)), 1e-12, "it is started at full speed");
+        assertEquals(6, ((FanBand) law(nights, kicking, 0)).kickS(), 1e-12);
+        keyed = keyed.with(Parameter.START_KICK, 0);
+        FanBand exhaust = (FanBand) law(nights, keyed, 0);
+        assertEquals(0.4, exhaust.start().demand(new Law.Seen(23, 23, 40, 15, 60, 0, 0, 0)), 1e-12, "half of the band: 10 + 60 / 2");
+        assertEquals(0.4, exhaust.start().demand(new Law.Seen(20, 20, 60, 15, 60, 0, 0, 0)), 1e-12, "half of that of humidity");
+        assertEquals(0.7, exhaust.start().demand(new Law.Seen(40, 40, 40, 15, 60, 0, 0, 0)), 1e-12, "never more than by night");
+        assertEquals(1, exhaust.start().demand(new Law.Seen(40, 40, 40, 15, 60, 100, 0, 0)), 1e-12, "by day it may");
+        assertEquals(0.6 * 0.75, ((FanBand) law(nights, keyed, 1)).start().demand(new Law.Seen(26, 26, 40, 15, 60, 100, 0, 0)), 1e-12, "a quarter taken off, not kept");
+        PlannedController planned = new PlannedController("fans", "Fans", List.of("probe"), nights, List.of(new PlannedController.PlannedLoop("out", List.of("fan"),
+                OptionalDouble.empty(), OptionalDouble.empty(), OptionalDouble.empty())), keyed);
+        assertEquals(3, Translation.toController(planned, Direction.LOWER).companion().orElseThrow().offset(), 1e-12, "the offset of its humidity");
+    }
+
+    @Test
+    void eachOutletHasItsOwnMode() {
+        Profile two = device(LawKind.ON_OFF, Style.EACH_SIDE, DisplayUnit.C, Habits.UNKNOWN, Parameter.SET_VALUE, Parameter.DIFFERENTIAL, Parameter.LOWER_DIFFERENTIAL,
+                Parameter.OUTPUT_MODE, Parameter.SECOND_OUTPUT_MODE);
+        List<PlannedController.PlannedLoop> loops = Stream.of("heat", "cool").map(each -> new PlannedController.PlannedLoop(each + "-loop", List.of(each),
+                OptionalDouble.empty(), OptionalDouble.empty(), OptionalDouble.empty())).toList();
+        PlannedController planned = new PlannedController("two", "Two", List.of("probe"), two, loops, keyed(Parameter.SET_VALUE, 25, Parameter.DIFFERENTIAL, 1,
+                Parameter.LOWER_DIFFERENTIAL, 1, Parameter.OUTPUT_MODE, 0, Parameter.SECOND_OUTPUT_MODE, 2));
+        List<Loop> outlets = Translation.toController(planned, Direction.RAISE).loops();
+        assertEquals(List.of(OutputMode.AUTO, OutputMode.OFF), outlets.stream().map(Loop::mode).toList());
+    }
+
+    @Test
+    void aVentStopsTakingDampFromAirThatIsTooWarmOutside() {
+        Profile vent = device(LawKind.STEP_VENT, Style.ON_AT_SET, DisplayUnit.F, Habits.UNKNOWN, Stream.concat(VENT.keys().stream().map(ProfileKey::parameter),
+                Stream.of(Parameter.OUTDOOR_HIGHEST)).toArray(Parameter[]::new));
+        Settings keyed = VENT_KEYED.with(Parameter.OUTDOOR_HIGHEST, 86);
+        assertEquals(30, ((StepVent) law(vent, keyed, 0)).humidity().orElseThrow().outdoorHighC(), 1e-9, "86 °F");
+    }
 
     /** Common practice, no source: 5 % every 5 min, 3 % short of its ends; fans on at 85 °F, off at 80 °F; the fan only once fully open. */
     @Test

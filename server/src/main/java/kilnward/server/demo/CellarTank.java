@@ -59,7 +59,7 @@ final class CellarTank {
         demo.add(CHAMBER, new ChamberPlan("Cellar tank", "By the cellar stairs; lid of acrylic over two thirds.", animals,
                 new BoxPlan(1.0, 0.4, 0.45, Demo.alike("window-glass", 8), 0.0, AirMovement.STILL, ALTITUDE_M, 0.0, 1.0,
                         new TankPlan(0.4, 0.65)), new ContentsPlan(14.0, 900.0, 0.6, 0.0, 0.0, 0.0, null),
-                new RoomPlan(12.0, 21.0, 16.0, 65.0, null, null), new PowerPlan(new SupplyPlan(230.0, 10.0), null, 0.28),
+                new RoomPlan(12.0, 21.0, 16.0, 65.0, null, null), new PowerPlan(new SupplyPlan(230.0, 10.0), null, 0.28, "EUR"),
                 List.of(cold, heater, flow),
                 List.of(new ProbePlan(probe, "probe at the pump's inlet", null, null, null, null, 0.0, 0.0, 60.0, 0.1, 0.0, 0.0, null)),
                 List.of(new ControllerPlan(text(CONTROLLER), "Ford wave", List.of(probe), ford,

@@ -46,7 +46,7 @@ final class DucklingPen {
                 demo.starter().occupancy("ducklings", null, "week-1"),
                 new BoxPlan(1.2, 0.8, 0.6, List.of(ply, ply, front, ply, ply, ply), 4.0, AirMovement.STILL, ALTITUDE_M, 0.0, 1.0, null),
                 new ContentsPlan(6.0, 1800.0, 1.2, 3.0, 0.0, 0.0, null), new RoomPlan(9.0, 17.0, 15.0, null, null, null),
-                new PowerPlan(new SupplyPlan(230.0, 10.0), null, 0.28),
+                new PowerPlan(new SupplyPlan(230.0, 10.0), null, 0.28, "EUR"),
                 List.of(AppliancePlan.of(emitter, "ceramic emitter", ApplianceKind.CERAMIC_EMITTER, 400)),
                 List.of(ProbePlan.typed(probe, "probe at duckling height", 0.002, 0, 30, 0)),
                 List.of(new ControllerPlan(text(CONTROLLER), "Tin lantern", List.of(probe), lantern,

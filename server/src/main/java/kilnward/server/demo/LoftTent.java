@@ -61,7 +61,7 @@ final class LoftTent {
         demo.add(CHAMBER, new ChamberPlan("Loft tent", "Film tent under the roof of the shed; blocks on two shelves.", blocks,
                 new BoxPlan(0.9, 0.6, 1.2, Demo.alike("pvc", 0.5), 1.0, AirMovement.MOVING, ALTITUDE_M, 0.0, 1.0, null),
                 new ContentsPlan(12.0, 3400.0, 0.8, 2.0, 0.05, 3.0, null), new RoomPlan(11.0, 17.0, 15.0, 60.0, null, null),
-                new PowerPlan(new SupplyPlan(230.0, 10.0), new SupplyPlan(12.0, 2.0), 0.28),
+                new PowerPlan(new SupplyPlan(230.0, 10.0), new SupplyPlan(12.0, 2.0), 0.28, "EUR"),
                 List.of(AppliancePlan.of(rod, "warming tube", ApplianceKind.ROD, 210), fog, exhaust),
                 List.of(new ProbePlan(probe, "probe between the blocks", new PlacePlan(0.2, 0.3, 0.7, 0.0, 0.0, 0.0), null, null, null, 0.0,
                         0.0, 40.0, 0.0, 0.0, 0.0, new HumiditySensorPlan(60.0, 0.0, 0.05))),

@@ -54,7 +54,7 @@ final class Reedbox {
                 new BoxPlan(0.50, 0.35, 0.24, Demo.alike("expanded-polystyrene", 50), 0.5, AirMovement.STILL, ALTITUDE_M, 2.0, 1.0, null),
                 new ContentsPlan(4.0, 3300.0, 0.35, 0.0, 0.06, 1.2, new PlacePlan(0.26, 0.175, 0.08, 0.3, 0.24, 0.1)),
                 new RoomPlan(16.0, 24.0, 15.0, 60.0, null, null),
-                new PowerPlan(new SupplyPlan(230.0, 10.0), null, 0.28),
+                new PowerPlan(new SupplyPlan(230.0, 10.0), null, 0.28, "EUR"),
                 List.of(AppliancePlan.of(mat, "heating mat", ApplianceKind.MAT, 10)),
                 List.of(new ProbePlan(probe, "probe on the middle tub", new PlacePlan(0.16, 0.175, 0.15, 0.0, 0.0, 0.0), null, null, null,
                         0.0, 0.0, 40.0, 0.3, 0.0, 0.0, null)),

@@ -74,7 +74,7 @@ final class SundewCabinet {
         demo.add(CHAMBER, new ChamberPlan("Sundew cabinet", "Glazed cabinet with lamps; trays stand in rain water.", seedlings,
                 new BoxPlan(0.8, 0.45, 0.6, List.of(board, board, glazed, board, board, board), 3.0, AirMovement.STILL, ALTITUDE_M, 0.0, 1.0,
                         null), new ContentsPlan(9.0, 3600.0, 0.5, 0.0, 0.25, 4.0, null), new RoomPlan(13.0, 21.0, 15.0, 55.0, null, null),
-                new PowerPlan(new SupplyPlan(230.0, 10.0), new SupplyPlan(12.0, 2.0), 0.28),
+                new PowerPlan(new SupplyPlan(230.0, 10.0), new SupplyPlan(12.0, 2.0), 0.28, "EUR"),
                 List.of(AppliancePlan.of(cable, "heating cable", ApplianceKind.CABLE, 90), lights, stir, draw),
                 List.of(new ProbePlan(probe, "probe among the leaves", null, null, null, null, 0.0, 0.8, 60.0, 0.0, 0.0, 0.0, new HumiditySensorPlan(60.0, 0.0, 0.0))),
                 List.of(new ControllerPlan(text(45), "Fern plate", List.of(probe), fern,
