@@ -24,7 +24,7 @@ import kilnward.core.rehearsal.Scenario;
  */
 public record LinkLossChoice(boolean on, double offHarmsS, double onHarmsS, double offC, double onC) {
     private static final double LOST_S = 72 * 3600;
-    private static final double STEP_S = 10;
+    private static final double STEP_S = 30;
 
     /** Rehearses both: what warms stuck on in the warmest room and dead in the coldest, what cools the other way round. */
     public static LinkLossChoice of(Setup setup, PlannedController controller) {
