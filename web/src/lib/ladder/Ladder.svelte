@@ -301,6 +301,12 @@
       : null
   })
 
+  /** The nearest height at which a caption stands on no rung's line. */
+  function clearOfRungs(wanted: number): number {
+    const stands = (y: number) => y > TOP + 14 && y < bottom - 4 && rungs.every((placed) => placed.y > y + 5 || placed.y < y - 15)
+    return [0, -10, 10, -20, 20, -30, 30, -45, 45].map((by) => wanted + by).find(stands) ?? wanted
+  }
+
   const stuckEnd = $derived(parts?.rungs.find((rung) => rung.kind === 'STUCK_ON_END') ?? null)
 
   /** The table under the lowest ladder tells both quantities. */
@@ -420,7 +426,7 @@
         {@const room = stuckOn.middle[0] - plotX}
         {@const before = room > 250}
         {#if before || plotWidth - room > 260}
-          <text class="note" x={stuckOn.middle[0] + (before ? -10 : 10)} y={stuckOn.middle[1]} text-anchor={before ? 'end' : 'start'}>if the relay sticks on, room at its warmest</text>
+          <text class="note" x={stuckOn.middle[0] + (before ? -10 : 10)} y={clearOfRungs(stuckOn.middle[1])} text-anchor={before ? 'end' : 'start'}>if the relay sticks on, room at its warmest</text>
         {/if}
       {/if}
 
