@@ -53,12 +53,22 @@ class CheckSessionTest {
         assertEquals(Phase.KEY_IN, settled.phase());
         assertEquals(-1.6, settled.found().orElseThrow().newOffset(), 1e-12);
         assertEquals(1.6, settled.sensorError(0).orElseThrow(), 1e-9);
+        assertEquals(2.1, settled.sensorError(-0.5).orElseThrow(), 1e-9, "an offset of -0.5 hid half a kelvin of it");
+        assertEquals(1.2, settled.sensorError(0.4).orElseThrow(), 1e-9, "one of +0.4 added to it");
         Keyed keyed = new Keyed(4000, -1.6);
         assertEquals(Phase.VERIFY, session(Place.PROBE, hour(0, 37.6, 36.0), keyed).phase(), "before any new row");
         CheckSession proven = session(Place.PROBE, join(hour(0, 37.6, 36.0), hour(5000, 37.6, 37.6)), keyed);
         assertEquals(Phase.RIGHT, proven.phase());
         assertEquals(-1.6, proven.offset());
         assertEquals(1.6, proven.sensorError(0).orElseThrow(), 1e-9, "what was found stays what was found");
+    }
+
+    /** JCGM 100:2008, 4.3.4 and 4.3.7: an expanded uncertainty over its coverage factor 2, limits over the root of 3. */
+    @Test
+    void aFigureBecomesAStandardUncertaintyByWhereItIsFrom() {
+        assertEquals(0.1, Reference.Basis.CERTIFICATE.standard(0.2), 1e-12);
+        assertEquals(0.5773502691896258, Reference.Basis.LIMITS.standard(1), 1e-12);
+        assertEquals(0.3, Reference.Basis.STANDARD.standard(0.3), 1e-12);
     }
 
     @Test

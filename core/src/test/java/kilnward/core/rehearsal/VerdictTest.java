@@ -146,6 +146,20 @@ class VerdictTest {
         assertEquals(0, verdict(new Fault.PowerCut(HOUR, Set.of(), HOUR), NEAR).seenS().orElseThrow(), 1e-9);
     }
 
+    /** Somebody looks every two hours and needs five to do anything: known in time, helped too late. */
+    @Test
+    void whatALookTellsBeforeHarmIsNotUnseen() {
+        highest = 36;
+        Fault cut = new Fault.PowerCut(HOUR, Set.of(), HOUR);
+        Watch slow = new Watch(0, true, 0, false, 0, 5 * HOUR, 2 * HOUR);
+        harmedAtS = OptionalDouble.of(4 * HOUR);
+        assertEquals(Verdict.Kind.HARMED, verdict(cut, slow).kind(), "the look comes an hour before");
+        harmedAtS = OptionalDouble.of(3 * HOUR);
+        assertEquals(Verdict.Kind.HARMED_UNSEEN, verdict(cut, slow).kind(), "the look may come at that very moment");
+        harmedAtS = OptionalDouble.of(2 * HOUR);
+        assertEquals(Verdict.Kind.HARMED_UNSEEN, verdict(cut, slow).kind());
+    }
+
     /** Hand-worked: who sleeps and is not woken hears it after the night; a message reaches them, and the way is never longer than they are away. */
     @Test
     void whenSomebodyHasActed() {
