@@ -123,6 +123,34 @@ class ChamberApiTest {
         return request;
     }
 
+    /** What stands beside the columns: a second place, the currency, what was looked at, a device's ways and its keys'. */
+    @Test
+    void aSecondPlaceAndADevicesWaysAreKeptAndRehearsed() {
+        JsonNode chamber = newChamber("Second place");
+        ObjectNode plan = renamed(chamber, "Second place");
+        ((ObjectNode) plan.get("occupancy")).putObject("other").put("where", "in the air over them").put("keepLowC", 26).put("keepHighC", 31);
+        plan.putObject("power").put("pricePerKWh", 0.3).put("currency", "EUR").putNull("mains").putNull("lowVoltage");
+        plan.putArray("looked").add("OCCUPANT").add("CHAMBER");
+        ((ObjectNode) plan.at("/controllers/0")).put("device", "Marl two-key");
+        ((ObjectNode) plan.at("/controllers/0/profile/habits")).put("calibration", "REFERENCE").putArray("highAlarmDoes").add("LIGHT");
+        ((ObjectNode) plan.at("/controllers/0/profile/keys/0")).put("place", 7);
+        String path = CHAMBERS + "/" + chamber.get("id").asString();
+        Answer saved = lead.put(path, change(chamber, plan));
+        assertEquals(200, saved.status(), String.valueOf(saved.body()));
+        JsonNode read = lead.get(path).body().get("plan");
+        for (String at : List.of("/occupancy/other", "/power/currency", "/looked", "/controllers/0/device", "/controllers/0/profile/habits", "/controllers/0/profile/keys/0")) {
+            assertEquals(saved.body().get("plan").at(at), read.at(at), at);
+        }
+        assertEquals("in the air over them", read.at("/occupancy/other/where").asString());
+        assertEquals("EUR", read.at("/power/currency").asString());
+        assertEquals("LIGHT", read.at("/controllers/0/profile/habits/highAlarmDoes/0").asString());
+        assertEquals(7, read.at("/controllers/0/profile/keys/0/place").asInt());
+        ((ObjectNode) plan.at("/occupancy/other")).put("keepHighC", 25);
+        Answer refused = lead.put(path, change(lead.get(path).body(), plan));
+        assertEquals(400, refused.status());
+        assertEquals("occupancy.other.keepHighC", refused.body().at("/errors/0/field").asString(), String.valueOf(refused.body()));
+    }
+
     @Test
     void movingAProbeMovesTheTrace() {
         JsonNode reedbox = lead.get(CHAMBERS).body().valueStream()
