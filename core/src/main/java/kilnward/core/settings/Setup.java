@@ -85,8 +85,13 @@ public record Setup(Chamber chamber, Needs needs, List<Probe> probes, List<Plann
         if (needs.other().isEmpty()) {
             return Aim.OCCUPANT;
         }
-        double contents = probes.stream().filter(probe -> controller.probeIds().contains(probe.id())).mapToDouble(probe -> probe.place().contentsShare()).average().orElse(0);
-        return (contents >= MOSTLY) == (chamber.occupantPlace() == OccupantPlace.CONTENTS) ? Aim.OCCUPANT : Aim.OTHER;
+        double contentsShare = probes.stream().filter(probe -> controller.probeIds().contains(probe.id())).mapToDouble(probe -> probe.place().contentsShare()).average().orElse(0);
+        return isInContents(contentsShare) == (chamber.occupantPlace() == OccupantPlace.CONTENTS) ? Aim.OCCUPANT : Aim.OTHER;
+    }
+
+    /** Whether what feels this share of the contents, 0 to 1, lies in them. */
+    public static boolean isInContents(double contentsShare) {
+        return contentsShare >= MOSTLY;
     }
 
     /** What the appliances on an output do. */

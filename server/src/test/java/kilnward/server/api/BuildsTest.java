@@ -47,7 +47,7 @@ class BuildsTest {
             plan.get("appliances").forEach(each -> ids.add(each.get("id").asString()));
             assertEquals(ids.size(), ids.stream().distinct().count(), "each has its own id");
         }
-        assertEquals(400, owner.post("/api/v1/chambers", "{\"name\":\"x\",\"buildId\":\"igloo\"}").status());
+        assertEquals(400, owner.post("/api/v1/chambers", "{\"name\":\"Unbuilt\",\"buildId\":\"no-such-build\"}").status());
     }
 
     /** Each plain case as a beginner meets it: what is proposed for every controller in turn can be keyed in, and then nothing needs them now. */

@@ -15,6 +15,7 @@ import kilnward.core.life.OccupantPlace;
 import kilnward.core.probe.Probe;
 import kilnward.core.probe.ProbePlace;
 import kilnward.core.settings.PlannedController;
+import kilnward.core.settings.Setup;
 import kilnward.core.settings.Situation;
 
 /** Where a probe hangs or how it is used makes it read something else than the air: light, mist, its own readings, the room. */
@@ -85,7 +86,7 @@ final class ProbeMisled implements Judgement {
         ProbePlace place = probe.place();
         boolean air = situation.setup().chamber().occupantPlace() == OccupantPlace.AIR;
         // Where the contents have a band of their own, a probe that lies in them is meant to.
-        boolean meant = situation.setup().needs().other().isPresent() && place.contentsShare() >= 0.5;
+        boolean meant = situation.setup().needs().other().isPresent() && Setup.isInContents(place.contentsShare());
         if (air && !meant && place.contentsShare() > FOLLOWS_CONTENTS) {
             findings.add(finding("probe-follows-contents", Severity.MIND_THIS, "The probe follows what it hangs on, not the air",
                     "What stands inside makes {sharePct} of what it feels, and that is slower than the air the occupant lives in.",

@@ -60,7 +60,7 @@ public class Starter {
     ChamberPlan plan(NewChamber chamber, Builds.Build build, Builds builds, double altitudeM) {
         ChamberPlan plan = builds.plan(build, chamber.name().strip(), altitudeM, occupancy(chamber));
         ContentsPlan inside = plan.contents();
-        double livingW = plan.occupancy() == null ? 0 : stage(chamber.guideId(), chamber.schoolId(), chamber.stageId()).map(Stage::livingHeat)
+        double livingW = plan.occupancy() == null ? 0 : Optional.ofNullable(chosen(chamber.guideId(), chamber.schoolId(), chamber.stageId()).stage().livingHeat())
                 .map(heat -> heat.wattsPerKg() * inside.massKg()).orElse(0.0);
         return new ChamberPlan(plan.name(), plan.note(), plan.occupancy(), plan.box(), new ContentsPlan(inside.massKg(), inside.specificHeatJkgK(), inside.surfaceM2(), livingW,
                 inside.wetSurfaceM2(), inside.waterKg(), inside.place()), plan.room(), plan.power(), plan.appliances(), plan.probes(), plan.controllers(), plan.looked());
@@ -80,11 +80,6 @@ public class Starter {
     private static boolean cools(Builds.Build build) {
         return build.appliances().stream().anyMatch(each -> each.kind() == ApplianceKind.COOLER || each.kind() == ApplianceKind.CHILLER
                 || each.kind() == ApplianceKind.THERMOELECTRIC);
-    }
-
-    private Optional<Stage> stage(String guideId, String schoolId, String stageId) {
-        return guides.find(guideId).map(guide -> guide.schools().stream().filter(each -> schoolId == null || each.id().equals(schoolId)).findFirst().orElse(guide.schools().get(0)))
-                .map(school -> school.stages().stream().filter(each -> stageId == null || each.id().equals(stageId)).findFirst().orElse(school.stages().get(0)));
     }
 
     /** A box of one foam. */
@@ -121,6 +116,22 @@ public class Starter {
      * @param stageId  its stage; null for the first
      */
     public OccupancyPlan occupancy(String guideId, String schoolId, String stageId) {
+        Chosen chosen = chosen(guideId, schoolId, stageId);
+        Guide guide = chosen.guide();
+        School school = chosen.school();
+        Stage stage = chosen.stage();
+        return new OccupancyPlan(guide.id(), school.id(), stage.id(), guide.name(), null, guide.where(), guide.measured(),
+                null, stage.temperatureC().low(), stage.temperatureC().high(),
+                stage.humidityPct() == null ? null : stage.humidityPct().low(),
+                stage.humidityPct() == null ? null : stage.humidityPct().high(),
+                stage.maxRateKh() == null ? null : stage.maxRateKh().value(), stage.harm().stream()
+                .map(harm -> new HarmPlan(harm.side(), harm.levelC(), harm.durationS())).toList());
+    }
+
+    private record Chosen(Guide guide, School school, Stage stage) {
+    }
+
+    private Chosen chosen(String guideId, String schoolId, String stageId) {
         Guide guide = guides.find(guideId)
                 .orElseThrow(() -> new RefusedValueException("guideId", guideId, "must be the id of a guide"));
         School school = schoolId == null ? guide.schools().get(0) : guide.schools().stream()
@@ -129,11 +140,6 @@ public class Starter {
         Stage stage = stageId == null ? school.stages().get(0) : school.stages().stream()
                 .filter(each -> each.id().equals(stageId)).findFirst()
                 .orElseThrow(() -> new RefusedValueException("stageId", stageId, "must be a stage of " + guide.name()));
-        return new OccupancyPlan(guide.id(), school.id(), stage.id(), guide.name(), null, guide.where(), guide.measured(),
-                null, stage.temperatureC().low(), stage.temperatureC().high(),
-                stage.humidityPct() == null ? null : stage.humidityPct().low(),
-                stage.humidityPct() == null ? null : stage.humidityPct().high(),
-                stage.maxRateKh() == null ? null : stage.maxRateKh().value(), stage.harm().stream()
-                .map(harm -> new HarmPlan(harm.side(), harm.levelC(), harm.durationS())).toList());
+        return new Chosen(guide, school, stage);
     }
 }
