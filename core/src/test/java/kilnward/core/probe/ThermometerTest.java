@@ -13,7 +13,7 @@ import org.junit.jupiter.params.provider.CsvSource;
 class ThermometerTest {
     @ParameterizedTest
     // IEC 60751 table of the Pt100, from memory.
-    @CsvSource({"-50, 80.31", "0, 100.00", "25, 109.73", "37.5, 114.57", "100, 138.51"})
+    @CsvSource({"-200, 18.52", "-100, 60.26", "-50, 80.31", "0, 100.00", "25, 109.73", "37.5, 114.57", "100, 138.51"})
     void platinumFollowsItsStandard(double temperatureC, double publishedOhm) {
         assertEquals(publishedOhm, new Platinum(100).resistanceOhm(temperatureC), 0.01);
         assertEquals(10 * publishedOhm, new Platinum(1000).resistanceOhm(temperatureC), 0.1);

@@ -4,9 +4,11 @@ import static org.junit.jupiter.api.Assertions.assertEquals;
 import static org.junit.jupiter.api.Assertions.assertFalse;
 import static org.junit.jupiter.api.Assertions.assertTrue;
 
+import java.util.Arrays;
 import java.util.List;
 import java.util.OptionalDouble;
 import java.util.Set;
+import java.util.stream.IntStream;
 import java.util.stream.Stream;
 import kilnward.core.Osier;
 import kilnward.core.chamber.Room;
@@ -116,8 +118,15 @@ class FaultTest {
     void aLostLinkDoesAsItsOutletDoes() {
         assertEquals(0, run(rig(), 20, 24, new Fault.LinkLoss("controller", Fault.LinkLost.OFF, 0)).metrics().loops().get(0).dutyShare(), 1e-9);
         assertEquals(1, run(rig(), 20, 24, new Fault.LinkLoss("controller", Fault.LinkLost.ON, 0)).metrics().loops().get(0).dutyShare(), 1e-4);
-        double stays = run(rig(), 20, 24, new Fault.LinkLoss("controller", Fault.LinkLost.STAYS, 0)).metrics().loops().get(0).dutyShare();
-        assertTrue(stays < 1e-4 || stays > 1 - 1e-4, "as it stood, for good");
+        // Where it heats and where it rests, as the sound day tells: from then on it does just that.
+        Scenario minutes = new Scenario(RoomCurve.constant(20), 0, 86_400, 1, Scenario.Start.SETTLED, List.of(), 1440);
+        double[] sound = Rehearsal.run(rig(), minutes).trace().onShares().get(0);
+        for (double share : new double[] {1, 0}) {
+            int bucket = IntStream.range(60, 1200).filter(i -> sound[i - 1] == share && sound[i] == share).findFirst().orElseThrow();
+            double[] lost = Rehearsal.run(rig(), minutes.with(new Fault.LinkLoss("controller", Fault.LinkLost.STAYS, bucket * 60.0))).trace().onShares().get(0);
+            assertEquals(Arrays.stream(sound, 0, bucket).sum(), Arrays.stream(lost, 0, bucket).sum(), 1e-9, "before");
+            assertTrue(Arrays.stream(lost, bucket, 1440).allMatch(each -> each == share), "as it stood, for good: " + share);
+        }
     }
 
     /** Who can act when, hand-worked: nine hours away, a message and an hour's way, a quarter of an hour at the box. */

@@ -121,15 +121,38 @@ class AssessmentTest {
         assertEquals(narrow.neededW() / 0.8, narrow.wantedW(), 1e-9);
     }
 
+    /** Seconds until the Reedbox's contents fall to a level with all power off, from where a mat that just holds them leaves every node; Euler in seconds. */
+    private static double fallsTo(double levelC, double fromC, double roomC) {
+        var model = kilnward.core.chamber.ThermalModel.of(Osier.reedbox());
+        var mat = model.elements().get(0);
+        // One watt: the air stands 1/G above the room, and x of it goes by the contents.
+        double airK = 1 / model.totalWK();
+        double x = 1 / mat.toAirWK() / (1 / mat.toContentsWK() + 1 / mat.toAirWK() + 1 / model.airToContentsWK());
+        double watts = (fromC - roomC) / (airK + x / model.airToContentsWK());
+        double air = roomC + watts * airK;
+        double contents = fromC;
+        double element = air + watts * (1 - x) / mat.toAirWK();
+        double shell = roomC + (air - roomC) * model.airToShellWK() / (model.airToShellWK() + model.shellToRoomWK());
+        int seconds = 0;
+        for (; contents > levelC; seconds++) {
+            double toAir = mat.toAirWK() * (element - air);
+            double toContents = mat.toContentsWK() * (element - contents);
+            double airToContents = model.airToContentsWK() * (air - contents);
+            double airToShell = model.airToShellWK() * (air - shell);
+            element -= (toAir + toContents) / mat.capacityJK();
+            air += (toAir - airToContents - airToShell - model.airToRoomWK() * (air - roomC)) / model.airJK();
+            contents += (airToContents + toContents) / model.contentsJK();
+            shell += (airToShell - model.shellToRoomWK() * (shell - roomC)) / model.shellJK();
+        }
+        return seconds;
+    }
+
     @Test
     void warmUpAndPowerCutTakeTheTimesTheyTake() {
         Sizing weak = Assessment.of(in(Osier.reedbox(12, 50, Room.of(16, 24, 15))), Osier.night(12)).situation().sizing();
         Sizing strong = Assessment.of(in(Osier.reedbox(40, 50, Room.of(16, 24, 15))), Osier.night(12)).situation().sizing();
         assertTrue(strong.warmUpS().orElseThrow() < weak.warmUpS().orElseThrow());
-        // Newton cooling as one body, from 28.4 to 27.5 °C towards 16 °C: τ·ln(12.4/11.5), with all the heat it holds.
-        var model = kilnward.core.chamber.ThermalModel.of(Osier.reedbox());
-        double tau = (model.airJK() + model.contentsJK() + 0.5 * model.shellJK()) / model.totalWK();
-        assertEquals(tau * Math.log(12.4 / 11.5), weak.chillS().orElseThrow(), 2400);
+        assertEquals(fallsTo(27.5, 28.3, 16), weak.chillS().orElseThrow(), 900, "to five minutes, and wherever in its swing the power goes");
         assertTrue(weak.chillHarmS().orElseThrow() > weak.chillS().orElseThrow());
         assertTrue(Assessment.of(in(Osier.reedbox(4, 50, Room.of(5, 24, 15))), Osier.night(12)).situation().sizing()
                 .warmUpS().isEmpty(), "too weak to get there");

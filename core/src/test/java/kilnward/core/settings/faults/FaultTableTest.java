@@ -179,8 +179,25 @@ class FaultTableTest {
         assertFalse(effects.containsKey(SecondLayer.TWO_FANS), "there is no fan");
         assertTrue(effects.containsKey(SecondLayer.TWO_HALF_HEATERS));
         for (int i = 1; i < ranking.effects().size(); i++) {
-            assertTrue(ranking.effects().get(i - 1).harmsGone() + 3 >= ranking.effects().get(i).harmsGone());
+            assertTrue(gain(ranking.effects().get(i - 1)) >= gain(ranking.effects().get(i)), "the one that takes away more stands first");
         }
+        for (LayerRanking.Effect effect : ranking.effects()) {
+            assertEquals(effect.harmsGone() - effect.harmsNew(),
+                    effect.changed().stream().mapToInt(each -> (isHarm(each.before()) ? 1 : 0) - (isHarm(each.after()) ? 1 : 0)).sum(), effect.layer().name());
+            assertTrue(effect.changed().stream().allMatch(each -> each.before() != each.after()));
+        }
+        assertTrue(gain(ranking.effects().get(0)) > gain(ranking.effects().get(ranking.effects().size() - 1)) + 1, "they are not all alike");
+    }
+
+    private static boolean isHarm(Verdict.Kind kind) {
+        return kind == Verdict.Kind.HARMED || kind == Verdict.Kind.HARMED_UNSEEN;
+    }
+
+    /** Tight 0.5, harm 2, harm that nobody sees coming 3: what a layer takes off the sum. */
+    private static double gain(LayerRanking.Effect effect) {
+        double[] weight = {0, 0.5, 2, 3};
+        List<Verdict.Kind> order = List.of(Verdict.Kind.HOLDS, Verdict.Kind.TIGHT, Verdict.Kind.HARMED, Verdict.Kind.HARMED_UNSEEN);
+        return effect.changed().stream().mapToDouble(each -> weight[order.indexOf(each.before())] - weight[order.indexOf(each.after())]).sum();
     }
 
     @Test
