@@ -103,7 +103,7 @@
   {/if}
   <div class="desk">
     <div class="main">
-      {#snippet course()}<div class="course"><label class="course"><span>Rehearsed:</span>
+      {#snippet course()}<div class="course"><label class="course"><span class="sr-only">Rehearsed:</span><span class="state" aria-hidden="true">{draft.busy ? 'Rehearsing …' : 'Rehearsed:'}</span>
         <select value={String(chosen)} onchange={(event) => choose(Number(event.currentTarget.value))}>
           {#each COURSES as each, index (each.name)}<option value={String(index)}>{each.name}</option>{/each}
         </select></label>
@@ -114,7 +114,7 @@
               {#each choices as { name } (name)}<option>{name}</option>{/each}
             </select></label>
         {/if}
-        <span class="quiet small" aria-live="polite">{draft.busy ? 'rehearsing …' : ''}</span>
+        <span class="sr-only" aria-live="polite">{draft.busy ? 'rehearsing …' : ''}</span>
       </div>{/snippet}
       {#if occupancy}
         {@const second = secondPlace(occupancy, prefs.unit)}
@@ -208,8 +208,8 @@
     font-weight: 600;
   }
 
-  .course .quiet {
-    font-weight: 400;
+  .course .state {
+    min-width: 6.2em;
   }
 
   .course select {

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { differences, merged, spoken, told } from './conflict'
+import { differences, fieldSpoken, merged, spoken, told } from './conflict'
 
 const base = { name: 'Pen', box: { innerLengthM: 0.5, innerWidthM: 0.4 }, probes: [{ id: 'a', name: 'probe', lagS: 40 }, { id: 'b', name: 'old', lagS: 40 }] }
 
@@ -32,5 +32,14 @@ describe('two versions of one chamber', () => {
 
   it('say what is missing and what is empty', () => {
     expect([undefined, null, [], ['a', 'b'], [{}], { name: 'mat' }, true].map(told)).toEqual(['not there', 'empty', 'none', 'a, b', '1 entries', 'mat', 'yes'])
+  })
+})
+
+describe('a field that the server names', () => {
+  it('is said with the names of its entries, and walls by their side', () => {
+    const plan = { box: { walls: [{}, {}, { openings: [] }] }, probes: [{ name: 'in the moss' }], name: 'x' }
+    expect(fieldSpoken('box.walls[2].openings', plan)).toBe('box, walls, front, openings')
+    expect(fieldSpoken('probes[0].lagS', plan)).toBe('in the moss, lag (s)')
+    expect(fieldSpoken('box.walls[0].layers[1].thicknessMm', plan)).toBe('box, walls, bottom, layers, 2, thickness (mm)')
   })
 })

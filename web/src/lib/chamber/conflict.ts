@@ -1,4 +1,5 @@
 /** Two people's versions of one document, value by value. Plain functions, tested beside. */
+import { WALL_NAMES } from '../words'
 import { same } from './draft'
 
 /** Where a value stands: names of fields, and of list entries what tells them apart. */
@@ -73,6 +74,20 @@ export function spoken(path: Path, ...roots: unknown[]): string {
     const entry = next.find((each) => isFields(each) && (each['name'] ?? each['label']))
     words.push(isEntry && isFields(entry) ? String(entry['name'] ?? entry['label']) : readable(step))
     here = next
+  }
+  return words.join(', ')
+}
+
+/** The same for a field as the server names it, lists by number: `box.walls[2].openings` is the front wall's. */
+export function fieldSpoken(field: string, root: unknown): string {
+  let here = root
+  const words: string[] = []
+  for (const step of field.replace(/\[(\d+)\]/g, '.$1').split('.')) {
+    const list = here
+    here = Array.isArray(list) ? list[Number(step)] : isFields(list) ? list[step] : undefined
+    if (!/^\d+$/.test(step)) words.push(readable(step))
+    else if (isFields(here) && (here['name'] ?? here['label'])) words.splice(-1, 1, String(here['name'] ?? here['label']))
+    else words.push(words.at(-1) === 'walls' ? WALL_NAMES[Number(step)]! : String(Number(step) + 1))
   }
   return words.join(', ')
 }

@@ -18,7 +18,7 @@
 </script>
 
 <section aria-labelledby="findings-title">
-  <h2 id="findings-title">{COUNTS[findings.length] ?? `${findings.length} findings`}</h2>
+  <h2 id="findings-title">{draft.answer ? (COUNTS[findings.length] ?? `${findings.length} findings`) : 'Findings'}</h2>
   <ol aria-live="polite">
     {#each findings as finding, index (finding.code + index)}
       {@const text = (words: string) => fill(words, finding.numbers, prefs.unit, finding.names)}
@@ -50,7 +50,7 @@
       </li>
     {:else}
       <li class="well">
-        <p><span class="mark well" aria-hidden="true">■</span>{draft.answer ? 'Nothing to say against these settings.' : 'Not rehearsed yet.'}</p>
+        {#if draft.answer}<p><span class="mark well" aria-hidden="true">■</span>Nothing to say against these settings.</p>{:else}<p class="quiet">Not rehearsed yet.</p>{/if}
       </li>
     {/each}
   </ol>

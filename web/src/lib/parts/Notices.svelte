@@ -1,7 +1,7 @@
 <script lang="ts">
   /** What a person must know about the state of their work: conflict, trouble, brought-back changes. */
+  import { fieldSpoken } from '../chamber/conflict'
   import type { ChamberDraft } from '../chamber/draft.svelte'
-
   import ConflictTable from './ConflictTable.svelte'
 
   let { draft }: { draft: ChamberDraft } = $props()
@@ -23,7 +23,7 @@
     <div class="notice">
       <p>
         <b><span class="mark mind" aria-hidden="true">▲</span>{draft.problem.title}.</b>
-        {#each Object.entries(draft.errors) as [field, allowed] (field)}<span class="field">{field} {allowed}.</span> {/each}
+        {#each Object.entries(draft.errors) as [field, allowed] (field)}<span class="field">{fieldSpoken(field, draft.plan)}: {allowed}.</span> {/each}
       </p>
     </div>
   {:else if draft.problem}
