@@ -61,7 +61,7 @@
         <p class="quiet">
           {draft.view.plan.name} · settings {saved.number} · {saved.author}, {written(saved.savedAt)}
         </p>
-        <p>{saved.reason}{#if saved.checkId} <a href="/chambers/{draft.id}/check">The check it rests on</a>{/if}</p>
+        <p>{saved.reason}{#if saved.checkId}{' '}<a href="/chambers/{draft.id}/check">The check it rests on</a>{/if}</p>
         {@const keying = draft.keyingOf(controller.id)}
         <p>
           {#if !keying}<span class="mark mind" aria-hidden="true">▲</span>Nobody has recorded yet that it was keyed in.
@@ -103,7 +103,7 @@
             </span>
             <span class="does small quiet">
               {told(key.parameter)}
-              {#if key.factory !== null}From the factory: {shownValue(key, key.factory)} {keyUnit(key.parameter, controller.profile.unit)}.{/if}
+              {#if key.factory !== null}From the factory: {`${shownValue(key, key.factory)} ${keyUnit(key.parameter, controller.profile.unit)}`.trim()}.{/if}
             </span>
             <span class="tick" aria-hidden="true"></span>
           </li>

@@ -31,7 +31,9 @@
 
   function kind(chosen: ApplianceKind) {
     change(() => {
-      const fresh = freshAppliance(chosen, appliance.name, appliance.id)
+      // A name that nobody chose follows the kind: a vent is not left being called a heating mat.
+      const name = appliance.name === APPLIANCE_NAMES[appliance.kind] ? APPLIANCE_NAMES[chosen] : appliance.name
+      const fresh = freshAppliance(chosen, name, appliance.id)
       const both = HEATERS.includes(chosen) && heats
       draft.plan.appliances[index] = { ...fresh, place: appliance.place, lowVoltage: appliance.lowVoltage, powerW: both ? appliance.powerW : fresh.powerW, opensAtC: both ? appliance.opensAtC : null, closesAtC: both ? appliance.closesAtC : null }
     })

@@ -100,7 +100,7 @@ class ChamberTest extends AtTheBrowser {
         button("Add a heater, cooler, fan or humidifier").click();
         page.getByLabel("Kind").last().selectOption("HUMIDIFIER_ULTRASONIC");
         page.getByLabel("Gives off").fill("12");
-        assertThat(part("heating mat")).isVisible();
+        assertThat(part("humidifier, ultrasonic")).isVisible();
         page.getByText("Correct it by a plug-in energy meter").click();
         page.getByLabel("It counted").fill("0.4");
         page.getByLabel("Mean inside").fill("28");

@@ -1,0 +1,52 @@
+import { afterEach, describe, expect, it, vi } from 'vitest'
+import { reach } from './reach.svelte'
+import { session } from './session.svelte'
+
+/** A server that keeps a role, as it answers. */
+function server(role: string | null, demo: boolean) {
+  const asked: string[] = []
+  vi.stubGlobal('document', { cookie: '' })
+  vi.stubGlobal('fetch', async (path: string, init: RequestInit) => {
+    asked.push(`${init.method} ${path}`)
+    if (init.method === 'POST') role = (JSON.parse(String(init.body)) as { role: string }).role
+    return new Response(JSON.stringify(path.endsWith('/site') ? { name: 'Osier End', altitudeM: 140 } : { role, demo }))
+  })
+  return asked
+}
+
+describe('who is looking', () => {
+  afterEach(() => vi.unstubAllGlobals())
+
+  it('is the owner in a demo where nobody was picked, and nobody elsewhere', async () => {
+    const asked = server(null, true)
+    await session.load()
+    expect(session.role).toBe('OWNER')
+    expect(session.site?.name).toBe('Osier End')
+    expect(asked).toEqual(['GET /api/v1/session', 'POST /api/v1/session', 'GET /api/v1/site'])
+    server(null, false)
+    await session.load()
+    expect(session.role).toBeNull()
+    expect([session.mayKey, session.mayPlan]).toEqual([false, false])
+  })
+
+  it('may do what their role and those below may', async () => {
+    const may = async (role: string) => {
+      server(role, true)
+      await session.load()
+      return [session.mayKey, session.mayPlan, session.may('OWNER')]
+    }
+    expect(await may('VISITOR')).toEqual([false, false, false])
+    expect(await may('KEEPER')).toEqual([true, false, false])
+    expect(await may('LEAD')).toEqual([true, true, false])
+    expect(await may('OWNER')).toEqual([true, true, true])
+  })
+})
+
+describe('what is within reach', () => {
+  it('is said to be kept only as long as the server does not answer', () => {
+    reach.saw(new Headers({ 'X-Kept-From': 'Wed, 25 Nov 2026 20:00:00 GMT' }))
+    expect(reach.keptFrom?.toISOString()).toBe('2026-11-25T20:00:00.000Z')
+    reach.saw(new Headers())
+    expect(reach.keptFrom).toBeNull()
+  })
+})
