@@ -32,7 +32,10 @@ self.addEventListener('fetch', (event) => {
   // Another person at this device must not find what the one before had read.
   if (request.method !== 'GET' && url.pathname === '/api/v1/session') event.waitUntil(caches.delete(READ))
   if (request.method !== 'GET') return
-  if (request.mode === 'navigate') event.respondWith(fresh(request, APP, '/'))
+  // Files to print or to take away are nobody's page: the browser fetches them by itself, and they are kept nowhere.
+  if (request.mode === 'navigate') {
+    if (!/^\/(api|v3|actuator)\//.test(url.pathname)) event.respondWith(fresh(request, APP, '/'))
+  }
   // Names of assets carry a hash of what is in them: what is kept is what would come.
   else if (url.pathname.startsWith('/assets/')) event.respondWith(kept(request))
   else if (url.pathname.startsWith('/api/v1/')) event.respondWith(fresh(request, READ, request))
@@ -45,9 +48,9 @@ async function fresh(request, store, place) {
   if (atHand) return atHand
   try {
     const answer = await fetch(request)
-    // A server without its database says so; what was read before is better than nothing to somebody at the box.
-    if (answer.status !== 503) {
-      if (answer.ok) await cache.put(place, answer.clone())
+    // A server without its database says so, as does what stands before a server that is gone; what was read before is better than nothing at the box.
+    if (![502, 503, 504].includes(answer.status)) {
+      if (answer.ok && isKept(store, answer)) await cache.put(place, answer.clone())
       return answer
     }
     return (await before(cache, place)) ?? answer
@@ -56,6 +59,12 @@ async function fresh(request, store, place) {
     if (kept) return kept
     throw gone
   }
+}
+
+/** Of pages only the application itself is kept; of what was read, what the application reads. */
+function isKept(store, answer) {
+  const type = answer.headers.get('Content-Type') ?? ''
+  return !answer.redirected && !answer.headers.has('Content-Disposition') && (store === APP ? type.startsWith('text/html') : type.includes('json'))
 }
 
 /** What was answered before, marked with when, so that the page can say so. */

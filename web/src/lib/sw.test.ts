@@ -101,6 +101,25 @@ describe('the worker that keeps what was opened', () => {
     expect(await (await world.ask('/api/v1/chambers/1'))!.text()).toBe('{"name":"Reedbox"}')
   })
 
+  it('keeps no download in the place of the application, however it is opened', async () => {
+    world.answers['/api/v1/chambers/1/controllers/2/card.pdf'] = () => new Response('%PDF-1.7', { headers: { 'Content-Type': 'application/pdf' } })
+    expect(await world.ask('/api/v1/chambers/1/controllers/2/card.pdf', { mode: 'navigate' })).toBeNull()
+    world.answers['/somewhere'] = () => new Response('%PDF-1.7', { headers: { 'Content-Type': 'application/pdf', 'Content-Disposition': 'attachment' } })
+    await world.ask('/somewhere', { mode: 'navigate' })
+    await world.ask('/api/v1/chambers/1/controllers/2/card.pdf')
+    world.online = false
+    expect(await (await world.ask('/chambers/1/card', { mode: 'navigate' }))!.text()).toContain('/assets/a.js')
+    await expect(world.ask('/api/v1/chambers/1/controllers/2/card.pdf')).rejects.toThrow('no network')
+  })
+
+  it('shows what was read where something before the server says that it is gone', async () => {
+    await world.ask('/api/v1/chambers/1')
+    for (const status of [502, 504]) {
+      world.answers['/api/v1/chambers/1'] = () => new Response('<h1>Bad gateway</h1>', { status })
+      expect(await (await world.ask('/api/v1/chambers/1'))!.text()).toBe('{"name":"Reedbox"}')
+    }
+  })
+
   it('leaves writing alone, and forgets what was read when somebody else signs in', async () => {
     await world.ask('/api/v1/chambers/1')
     expect(await world.ask('/api/v1/chambers/1', { method: 'PUT' })).toBeNull()

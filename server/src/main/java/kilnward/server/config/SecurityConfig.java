@@ -21,6 +21,7 @@ import org.springframework.security.config.annotation.web.builders.HttpSecurity;
 import org.springframework.security.web.SecurityFilterChain;
 import org.springframework.security.web.context.HttpSessionSecurityContextRepository;
 import org.springframework.security.web.context.SecurityContextRepository;
+import org.springframework.security.web.csrf.CsrfException;
 import org.springframework.security.web.header.HeaderWriterFilter;
 import org.springframework.security.web.servlet.util.matcher.PathPatternRequestMatcher;
 import org.springframework.security.web.util.matcher.RequestMatcher;
@@ -46,7 +47,7 @@ public class SecurityConfig {
 
     /**
      * Calculations ask for no session: looking one up in the database for each position of a dragged rung would cost more than the
-     * session is worth.
+     * session is worth. Nor do pages and what they are made of: they come while the database is away, and say so.
      */
     @Bean
     HttpSessionIdResolver sessionIds() {
@@ -55,7 +56,8 @@ public class SecurityConfig {
         return new HttpSessionIdResolver() {
             @Override
             public List<String> resolveSessionIds(HttpServletRequest request) {
-                return stateless.stream().anyMatch(each -> each.matches(request)) ? List.of() : cookies.resolveSessionIds(request);
+                boolean none = !request.getRequestURI().startsWith("/api/") || stateless.stream().anyMatch(each -> each.matches(request));
+                return none ? List.of() : cookies.resolveSessionIds(request);
             }
 
             @Override
@@ -83,7 +85,7 @@ public class SecurityConfig {
             csrf.ignoringRequestMatchers(STATELESS);
         });
         http.headers(headers -> headers.contentSecurityPolicy(policy -> policy.policyDirectives(
-                "default-src 'self'; style-src 'self' 'unsafe-inline'; img-src 'self' data:; frame-ancestors 'none'")));
+                "default-src 'self'; style-src 'self' 'unsafe-inline'; img-src 'self' data:; frame-ancestors 'none'; base-uri 'none'; form-action 'self'; object-src 'none'")));
         http.authorizeHttpRequests(requests -> {
             requests.requestMatchers(STATELESS).permitAll();
             requests.requestMatchers("/actuator/health", "/v3/api-docs/**", "/api/v1/session").permitAll();
@@ -103,8 +105,14 @@ public class SecurityConfig {
         http.exceptionHandling(errors -> {
             errors.authenticationEntryPoint((request, response, error) -> problems.write(response,
                     HttpStatus.UNAUTHORIZED, "Sign in first", "Pick who you are, then try again."));
-            errors.accessDeniedHandler((request, response, error) -> problems.write(response, HttpStatus.FORBIDDEN,
-                    "Your role may not do that", "Ask a lead or the owner, or pick another role in the demo."));
+            errors.accessDeniedHandler((request, response, error) -> {
+                if (error instanceof CsrfException) {
+                    problems.write(response, HttpStatus.FORBIDDEN, "This page is out of date",
+                            "What was sent has no token, or an old one. Load the page again; what you typed is kept in this browser.");
+                } else {
+                    problems.write(response, HttpStatus.FORBIDDEN, "Your role may not do that", "Ask a lead or the owner, or pick another role in the demo.");
+                }
+            });
         });
         if (properties.demo()) {
             http.addFilterBefore(new LoopbackHostOnly(problems), HeaderWriterFilter.class);

@@ -10,6 +10,7 @@ import kilnward.server.store.CheckEntryRepository;
 import kilnward.server.store.CheckRepository;
 import kilnward.server.store.CheckRowRepository;
 import kilnward.server.store.KeyingRepository;
+import kilnward.server.store.Owners;
 import kilnward.server.store.SettingsRevisionRepository;
 import kilnward.server.store.SiteEntity;
 import kilnward.server.store.SiteRepository;
@@ -30,11 +31,12 @@ public class DemoLoader implements ApplicationRunner {
     private final Demo demo;
 
     public DemoLoader(SiteRepository sites, ChamberRepository chamberTable, SettingsRevisionRepository revisions, KeyingRepository keyings, CheckRepository checks,
-                      CheckRowRepository rows, CheckEntryRepository entries, CheckRecord record, ChamberService chambers, Starter starter, Clock clock) {
+                      CheckRowRepository rows, CheckEntryRepository entries, CheckRecord record, ChamberService chambers, Starter starter,
+                      Owners owners, Clock clock) {
         this.sites = sites;
         // What happened at Osier End before today is written down with the time of then.
         this.demo = new Demo(chambers, starter, clock, then -> new CheckService(checks, rows, entries, record,
-                new ChamberService(sites, chamberTable, revisions, keyings, then), then));
+                new ChamberService(sites, chamberTable, revisions, keyings, owners, then), then));
     }
 
     @Override

@@ -148,7 +148,7 @@ class ChamberApiTest {
         ((ObjectNode) plan.at("/occupancy/other")).put("keepHighC", 25);
         Answer refused = lead.put(path, change(lead.get(path).body(), plan));
         assertEquals(400, refused.status());
-        assertEquals("occupancy.other.keepHighC", refused.body().at("/errors/0/field").asString(), String.valueOf(refused.body()));
+        assertEquals("plan.occupancy.other.keepHighC", refused.body().at("/errors/0/field").asString(), String.valueOf(refused.body()));
     }
 
     @Test
@@ -270,11 +270,11 @@ class ChamberApiTest {
         assertEquals("plan.box.walls[3].layers[0].thicknessMm", lead.put(path, change(chamber, thin)).refusedField());
         ObjectNode backwards = chamber.get("plan").deepCopy().asObject();
         ((ObjectNode) backwards.at("/room")).put("warmestC", 3);
-        assertEquals("room.warmestC", lead.put(path, change(chamber, backwards)).refusedField());
+        assertEquals("plan.room.warmestC", lead.put(path, change(chamber, backwards)).refusedField());
         ObjectNode unknown = chamber.get("plan").deepCopy().asObject();
         ((ObjectNode) unknown.at("/box/walls/0/layers/0")).put("materialId", "cheese");
         Answer refused = lead.put(path, change(chamber, unknown));
-        assertEquals("box.walls[0].layers[0].materialId", refused.refusedField());
+        assertEquals("plan.box.walls[0].layers[0].materialId", refused.refusedField());
         assertTrue(refused.allowed().contains("expanded-polystyrene"));
         ObjectNode stray = chamber.get("plan").deepCopy().asObject();
         ((ObjectNode) stray.at("/controllers/0/loops/0")).putArray("applianceIds").add("nothing");
@@ -436,6 +436,13 @@ class ChamberApiTest {
         Answer during = ApiClient.nobody(server).get(CHAMBERS);
         assertEquals(503, during.status());
         assertTrue(during.body().get("detail").asString().contains("Nothing was saved and nothing was lost"));
+        // Somebody with a session, too: told like everything else, and the page itself comes all the same.
+        Answer signedIn = lead.get(CHAMBERS);
+        assertEquals(503, signedIn.status());
+        assertTrue(signedIn.type().contains("problem+json"), signedIn.type());
+        assertEquals("3", lead.header("/api/v1/session", "Retry-After"));
+        assertTrue(lead.file("/").contains("<div id=\"app\">"));
+        assertEquals(200, lead.post("/api/v1/calc/air", "{\"temperatureC\":20,\"relativeHumidityPct\":50,\"altitudeM\":0}").status());
         server.database().launch();
         Answer after = ApiClient.nobody(server).get(settingsOf(chamber));
         for (int tries = 0; after.status() == 503 && tries < 40; tries++) {
@@ -444,5 +451,34 @@ class ChamberApiTest {
         }
         assertEquals("before the cut", after.body().at("/0/reason").asString(), "back by itself, nothing lost");
         assertFalse(lead.get("/api/v1/session").body().get("role").isNull(), "still the same person");
+    }
+
+    /** A plan that names another chamber's parts would take them from there, with their history: refused at the field, and nothing moves. */
+    @Test
+    void partsOfAnotherChamberStayThere() {
+        JsonNode theirs = newChamber("Theirs");
+        assertEquals(201, lead.post(settingsOf(theirs), values(0, 28.4, 0.6, "theirs")).status());
+        JsonNode mine = newChamber("Mine");
+        for (String part : List.of("appliances", "probes", "controllers")) {
+            ObjectNode plan = (ObjectNode) mine.get("plan").deepCopy();
+            String foreign = theirs.at("/plan/" + part + "/0/id").asString();
+            String own = mine.at("/plan/" + part + "/0/id").asString();
+            Answer answer = lead.put(CHAMBERS + "/" + mine.get("id").asString(), change(mine, plan).replace(own, foreign));
+            assertEquals(400, answer.status(), part);
+            assertEquals("plan." + part + "[0].id", answer.refusedField());
+        }
+        String loop = mine.at("/plan/controllers/0/loops/0/id").asString();
+        Answer answer = lead.put(CHAMBERS + "/" + mine.get("id").asString(), change(mine, mine.get("plan")).replace(loop, theirs.at("/plan/controllers/0/loops/0/id").asString()));
+        assertEquals("plan.controllers[0].loops[0].id", answer.refusedField());
+        assertEquals(theirs.get("plan"), lead.get(CHAMBERS + "/" + theirs.get("id").asString()).body().get("plan"));
+        // Nor does what was removed lie about for whoever names it first.
+        assertEquals(204, lead.delete(CHAMBERS + "/" + theirs.get("id").asString()).status());
+        assertEquals(400, lead.put(CHAMBERS + "/" + mine.get("id").asString(),
+                change(mine, mine.get("plan")).replace(mine.at("/plan/controllers/0/id").asString(), theirs.at("/plan/controllers/0/id").asString())).status());
+        // What this chamber had itself may come back.
+        ObjectNode without = (ObjectNode) mine.get("plan").deepCopy();
+        without.putArray("controllers");
+        JsonNode less = lead.put(CHAMBERS + "/" + mine.get("id").asString(), change(mine, without)).body();
+        assertEquals(200, lead.put(CHAMBERS + "/" + mine.get("id").asString(), change(less, mine.get("plan"))).status());
     }
 }

@@ -96,7 +96,7 @@ class GuideApiTest {
         assertTrue(cut.allowed().startsWith("must be valid JSON"), cut.allowed());
         assertTrue(cut.body().at("/errors/0/line").asInt() > 10);
         assertEquals(400, lead.postText(GUIDES, "[]").status());
-        assertEquals(400, lead.postText(GUIDES, "{\"a\":\"" + "x".repeat(300_000) + "\"}").status());
+        assertEquals(413, lead.postText(GUIDES, "{\"a\":\"" + "x".repeat(300_000) + "\"}").status());
         assertEquals(before, lead.get(GUIDES).body().size(), "nothing half imported");
     }
 

@@ -80,6 +80,15 @@ public final class ApiClient {
         }
     }
 
+    /** One header of what is answered to a look. */
+    public String header(String path, String name) {
+        try {
+            return http.send(HttpRequest.newBuilder(URI.create(base + path)).GET().build(), HttpResponse.BodyHandlers.discarding()).headers().firstValue(name).orElse("");
+        } catch (IOException | InterruptedException failed) {
+            throw new IllegalStateException(failed);
+        }
+    }
+
     private Answer send(String method, String path, String json) {
         return send(method, path, json, "application/json");
     }

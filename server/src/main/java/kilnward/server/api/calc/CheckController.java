@@ -21,6 +21,7 @@ import kilnward.core.probe.DisplayUnit;
 import kilnward.server.api.OrNull;
 import kilnward.server.api.chamber.PlanReader;
 import kilnward.server.api.problem.Within;
+import kilnward.server.door.ManyLines;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
@@ -50,7 +51,7 @@ public class CheckController {
      */
     public record CheckRequest(@NotEmpty @Size(max = 2000) List<@Valid @NotNull CheckLook> rows,
                                @NotEmpty @Size(max = 20) List<@Valid @NotNull CheckReference> references,
-                               @OrNull DisplayUnit unit, @OrNull @Within(min = 60, max = 86_400, unit = "s") Double leastS, @OrNull @Size(max = 300) String reason,
+                               @OrNull DisplayUnit unit, @OrNull @Within(min = 60, max = 86_400, unit = "s") Double leastS, @OrNull @Size(max = 300) @ManyLines String reason,
                                @NotNull @Within(min = -100, max = 100) Double currentOffset, @NotNull @Within(min = 0.001, max = 10) Double step,
                                @NotNull @Within(min = -100, max = 100) Double rangeMin, @NotNull @Within(min = -100, max = 100) Double rangeMax,
                                @NotNull @Within(min = 0.001, max = 10) Double resolution) {

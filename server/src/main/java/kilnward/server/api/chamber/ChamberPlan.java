@@ -19,6 +19,7 @@ import kilnward.core.settings.LawKind;
 import kilnward.core.settings.Parameter;
 import kilnward.server.api.OrNull;
 import kilnward.server.api.problem.Within;
+import kilnward.server.door.ManyLines;
 
 /**
  * A chamber as planned, as one document: what is saved and what is rehearsed. Parts that are not known yet are null; a plan
@@ -36,7 +37,7 @@ import kilnward.server.api.problem.Within;
  * @param controllers controllers, without what is keyed in
  * @param looked      steps that somebody has looked at since the chamber was begun; null for one in which all were
  */
-public record ChamberPlan(@NotBlank @Size(max = 80) String name, @NotNull @Size(max = 2000) String note,
+public record ChamberPlan(@NotBlank @Size(max = 80) String name, @NotNull @Size(max = 2000) @ManyLines String note,
                           @OrNull @Valid OccupancyPlan occupancy, @OrNull @Valid BoxPlan box,
                           @OrNull @Valid ContentsPlan contents,
                           @OrNull @Valid RoomPlan room, @OrNull @Valid PowerPlan power,
@@ -340,7 +341,7 @@ public record ChamberPlan(@NotBlank @Size(max = 80) String name, @NotNull @Size(
                               @NotNull @Within(min = 1, max = 600, unit = "s") Double samplingS, @NotNull Style raising,
                               @NotNull Style lowering, @NotNull Boolean strict,
                               @NotEmpty @Size(max = 40) List<@Valid @NotNull KeyPlan> keys,
-                              @NotNull @Size(max = 300) String howToSet, @NotNull @Size(max = 300) String howToSave,
+                              @NotNull @Size(max = 300) @ManyLines String howToSet, @NotNull @Size(max = 300) @ManyLines String howToSave,
                               @NotNull @Valid HabitsPlan habits, @OrNull Boolean floorAsOne) {
         /** One whose fans count from 0. */
         public ProfilePlan(LawKind law, DisplayUnit unit, Double resolution, Double samplingS, Style raising, Style lowering, Boolean strict, List<KeyPlan> keys,

@@ -28,6 +28,7 @@ import kilnward.server.store.ChamberEntity;
 import kilnward.server.store.ChamberRepository;
 import kilnward.server.store.KeyingEntity;
 import kilnward.server.store.KeyingRepository;
+import kilnward.server.store.Owners;
 import kilnward.server.store.SettingValue;
 import kilnward.server.store.SettingsRevisionEntity;
 import kilnward.server.store.SettingsRevisionRepository;
@@ -44,14 +45,16 @@ public class ChamberService {
     private final ChamberRepository chambers;
     private final SettingsRevisionRepository revisions;
     private final KeyingRepository keyings;
+    private final Owners owners;
     private final Clock clock;
 
     public ChamberService(SiteRepository sites, ChamberRepository chambers, SettingsRevisionRepository revisions,
-                          KeyingRepository keyings, Clock clock) {
+                          KeyingRepository keyings, Owners owners, Clock clock) {
         this.sites = sites;
         this.chambers = chambers;
         this.revisions = revisions;
         this.keyings = keyings;
+        this.owners = owners;
         this.clock = clock;
     }
 
@@ -83,6 +86,7 @@ public class ChamberService {
         PlanReader.check(plan);
         SiteEntity site = sites.findAll().stream().findFirst()
                 .orElseThrow(() -> new NotFoundException("There is no site to put a chamber in."));
+        requireOwn(id, plan);
         ChamberEntity entity = new ChamberEntity(id, site, now());
         write(entity, plan, author);
         return view(chambers.saveAndFlush(entity));
@@ -95,7 +99,11 @@ public class ChamberService {
      */
     @Transactional
     public ChamberView change(UUID id, ChamberChange change, String author) {
-        PlanReader.check(change.plan());
+        PlanReader.at("plan", () -> {
+            PlanReader.check(change.plan());
+            requireOwn(id, change.plan());
+            return null;
+        });
         ChamberEntity entity = find(id);
         if (entity.getVersion() != change.version()) {
             throw new ConflictException(entity.changedBy + " saved this chamber while you were working on it. What you"
@@ -230,6 +238,26 @@ public class ChamberService {
         PlanStore.write(plan, entity);
         entity.changedAt = now();
         entity.changedBy = author;
+    }
+
+    /** A part named by the id of another chamber's would be taken from there, with all that was ever saved for it. */
+    private void requireOwn(UUID chamberId, ChamberPlan plan) {
+        requireOwn(Owners.Part.APPLIANCE, "appliances", plan.appliances().stream().map(ChamberPlan.AppliancePlan::id).toList(), chamberId, "chamber");
+        requireOwn(Owners.Part.PROBE, "probes", plan.probes().stream().map(ChamberPlan.ProbePlan::id).toList(), chamberId, "chamber");
+        requireOwn(Owners.Part.CONTROLLER, "controllers", plan.controllers().stream().map(ChamberPlan.ControllerPlan::id).toList(), chamberId, "chamber");
+        for (int i = 0; i < plan.controllers().size(); i++) {
+            ChamberPlan.ControllerPlan controller = plan.controllers().get(i);
+            requireOwn(Owners.Part.LOOP, "controllers[" + i + "].loops", controller.loops().stream().map(ChamberPlan.LoopPlan::id).toList(), UUID.fromString(controller.id()), "controller");
+        }
+    }
+
+    private void requireOwn(Owners.Part part, String list, List<String> ids, UUID owner, String whose) {
+        Map<UUID, UUID> found = owners.of(part, ids.stream().map(UUID::fromString).toList());
+        for (int i = 0; i < ids.size(); i++) {
+            if (!found.getOrDefault(UUID.fromString(ids.get(i)), owner).equals(owner)) {
+                throw new RefusedValueException(list + "[" + i + "].id", ids.get(i), "must not be the id of another " + whose + "'s");
+            }
+        }
     }
 
     /** Microseconds, as the database keeps them, so that what is answered is what is read again. */

@@ -13,6 +13,7 @@ import kilnward.core.settings.Parameter;
 import kilnward.core.settings.StyleLearning;
 import kilnward.server.api.OrNull;
 import kilnward.server.api.problem.Within;
+import kilnward.server.door.ManyLines;
 
 /** What goes over the wire about chambers and their settings. */
 public final class ChamberViews {
@@ -88,7 +89,7 @@ public final class ChamberViews {
      * @param basedOn number of the revision it was made from; 0 for the first
      */
     public record NewSettings(@NotNull @Within(min = 0, max = 1_000_000) Integer basedOn,
-                              @NotBlank @Size(max = 500) String reason,
+                              @NotBlank @Size(max = 500) @ManyLines String reason,
                               @NotNull @Size(min = 1, max = 40) Map<@NotNull Parameter, @NotNull @Within(min = -10_000, max = 10_000) Double> values) {
     }
 }

@@ -23,6 +23,7 @@ import kilnward.server.api.OrNull;
 import kilnward.server.api.calc.CheckController.CheckAnswer;
 import kilnward.server.api.chamber.ChamberPlan;
 import kilnward.server.api.problem.Within;
+import kilnward.server.door.ManyLines;
 import kilnward.server.store.CheckEntryEntity;
 
 /** What goes over the wire about checks; every value in the controller's own unit, differences as differences. */
@@ -55,8 +56,8 @@ public final class CheckViews {
     public record NewCheck(@NotNull @Pattern(regexp = ChamberPlan.UUID) String id, @NotNull @Pattern(regexp = ChamberPlan.UUID) String controllerId,
                            @NotNull Parameter offsetKey, @NotNull CheckSession.Place place,
                            @NotEmpty @Size(max = 10) List<@Valid @NotNull ReferenceView> references,
-                           @NotNull @Within(min = 60, max = 86_400, unit = "s") Double leastS, @NotNull @Size(max = 300) String reason,
-                           @OrNull @Within(min = -40, max = 60, unit = "°C") Double roomC, @NotNull @Size(max = 500) String note) {
+                           @NotNull @Within(min = 60, max = 86_400, unit = "s") Double leastS, @NotNull @Size(max = 300) @ManyLines String reason,
+                           @OrNull @Within(min = -40, max = 60, unit = "°C") Double roomC, @NotNull @Size(max = 500) @ManyLines String note) {
     }
 
     /**
@@ -71,7 +72,7 @@ public final class CheckViews {
     }
 
     /** A note to an entry; may be empty. */
-    public record Remark(@NotNull @Size(max = 500) String note) {
+    public record Remark(@NotNull @Size(max = 500) @ManyLines String note) {
     }
 
     /**
@@ -83,7 +84,7 @@ public final class CheckViews {
      * @param sure     whether somebody was asked and says that it is meant so
      */
     public record NewOffset(@NotNull @Within(min = -100, max = 100) Double seen, @NotNull @Within(min = -100, max = 100) Double shown,
-                            @OrNull @Within(min = -100, max = 300) Double setShown, @NotNull @Size(max = 500) String note, @NotNull Boolean sure) {
+                            @OrNull @Within(min = -100, max = 300) Double setShown, @NotNull @Size(max = 500) @ManyLines String note, @NotNull Boolean sure) {
     }
 
     /**

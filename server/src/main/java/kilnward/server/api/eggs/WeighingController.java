@@ -14,6 +14,7 @@ import kilnward.core.finding.RefusedValueException;
 import kilnward.server.api.OrNull;
 import kilnward.server.api.problem.NotFoundException;
 import kilnward.server.api.problem.Within;
+import kilnward.server.door.ManyLines;
 import kilnward.server.store.ChamberRepository;
 import kilnward.server.store.EggWeighingEntity;
 import kilnward.server.store.EggWeighingRepository;
@@ -49,7 +50,7 @@ public class WeighingController {
 
     /** A new weighing: mass of so many eggs together. */
     public record NewWeighing(@NotNull Instant weighedAt, @NotNull @Within(min = 0.05, max = 1_000_000, unit = "g") Double massG,
-                              @NotNull @Within(min = 1, max = 100_000) Integer eggs, @NotNull @Size(max = 300) String note) {
+                              @NotNull @Within(min = 1, max = 100_000) Integer eggs, @NotNull @Size(max = 300) @ManyLines String note) {
     }
 
     @GetMapping

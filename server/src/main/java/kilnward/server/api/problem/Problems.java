@@ -1,8 +1,11 @@
 package kilnward.server.api.problem;
 
+import java.time.temporal.Temporal;
 import java.util.List;
 import java.util.stream.Collectors;
 import kilnward.core.finding.RefusedValueException;
+import kilnward.server.door.DatabaseAway;
+import kilnward.server.door.Limits;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.dao.DataAccessException;
@@ -72,10 +75,11 @@ public class Problems extends ResponseEntityExceptionHandler {
 
     @ExceptionHandler({CannotCreateTransactionException.class, DataAccessResourceFailureException.class,
             TransientDataAccessException.class, JpaSystemException.class})
-    ProblemDetail databaseAway(RuntimeException away) {
+    ResponseEntity<ProblemDetail> databaseAway(RuntimeException away) {
         LOG.warn("database not reached: {}", away.getMessage());
-        return problem(HttpStatus.SERVICE_UNAVAILABLE, "The record cannot be reached",
-                "The database does not answer. Nothing was saved and nothing was lost; try again in a moment.");
+        return ResponseEntity.status(HttpStatus.SERVICE_UNAVAILABLE).header(HttpHeaders.RETRY_AFTER, DatabaseAway.RETRY_S)
+                .body(problem(HttpStatus.SERVICE_UNAVAILABLE, "The record cannot be reached",
+                        "The database does not answer. Nothing was saved and nothing was lost; try again in a moment."));
     }
 
     @ExceptionHandler
@@ -113,8 +117,8 @@ public class Problems extends ResponseEntityExceptionHandler {
                 .map(step -> step.getPropertyName() == null ? "[" + step.getIndex() + "]" : "." + step.getPropertyName())
                 .collect(Collectors.joining()).replaceFirst("^\\.", "");
         if (rootRefusal(bind) instanceof RefusedValueException refused) {
-            return new FieldProblem(path.isEmpty() ? refused.field() : path + "." + refused.field(), refused.given(),
-                    refused.allowed());
+            String field = path.isEmpty() || refused.field().isEmpty() ? path + refused.field() : path + "." + refused.field();
+            return new FieldProblem(field, refused.given(), refused.allowed());
         }
         if (bind instanceof UnrecognizedPropertyException unknown) {
             return new FieldProblem(path, null, "is not a field known here; known are " + unknown.getKnownPropertyIds()
@@ -149,21 +153,31 @@ public class Problems extends ResponseEntityExceptionHandler {
                 : java.util.Collection.class.isAssignableFrom(type) ? "a list" : "an object";
     }
 
-    private static ProblemDetail fields(List<FieldProblem> problems) {
+    /** At most so many complaints as somebody can mend, each with no more of what was given than it takes to find it. */
+    private static ProblemDetail fields(List<FieldProblem> all) {
+        List<FieldProblem> problems = all.stream().limit(Limits.COMPLAINTS).map(Problems::writable).toList();
         FieldProblem first = problems.get(0);
         ProblemDetail problem = problem(HttpStatus.BAD_REQUEST, "Some values cannot be used",
                 (first.line() == null ? "" : "Line " + first.line() + ": ") + first.field() + " " + first.allowed()
                         + (first.given() == null ? "" : ", not " + first.given()));
-        problem.setProperty("errors", problems.stream().map(Problems::writable).toList());
+        problem.setProperty("errors", problems);
+        if (all.size() > problems.size()) {
+            problem.setProperty("more", all.size() - problems.size());
+        }
         return problem;
     }
 
-    /** JSON knows no NaN and no infinity. */
+    /** Numbers that JSON knows, text cut short, and nothing of how the server sees the rest. */
     private static FieldProblem writable(FieldProblem problem) {
         Object given = problem.given();
-        return given instanceof Double number && !Double.isFinite(number)
-                || given != null && !(given instanceof Number) && !(given instanceof Boolean)
-                ? new FieldProblem(problem.field(), String.valueOf(given), problem.allowed(), problem.line()) : problem;
+        Object said = given instanceof Double number && !Double.isFinite(number) ? String.valueOf(given)
+                : given instanceof Number || given instanceof Boolean ? given
+                : given instanceof CharSequence || given instanceof Enum<?> || given instanceof Temporal ? cut(String.valueOf(given)) : null;
+        return new FieldProblem(problem.field(), said, problem.allowed(), problem.line());
+    }
+
+    private static String cut(String text) {
+        return text.codePointCount(0, text.length()) <= Limits.GIVEN ? text : text.substring(0, text.offsetByCodePoints(0, Limits.GIVEN)) + "…";
     }
 
     private static ProblemDetail problem(HttpStatus status, String title, String detail) {

@@ -1,0 +1,172 @@
+package kilnward.server.door;
+
+import jakarta.validation.constraints.Size;
+import java.time.DateTimeException;
+import java.time.Instant;
+import java.time.LocalDate;
+import java.time.OffsetDateTime;
+import java.util.Collection;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import kilnward.core.finding.RefusedValueException;
+import org.springframework.stereotype.Component;
+import tools.jackson.core.JsonParser;
+import tools.jackson.core.JsonToken;
+import tools.jackson.databind.BeanDescription;
+import tools.jackson.databind.BeanProperty;
+import tools.jackson.databind.DeserializationConfig;
+import tools.jackson.databind.DeserializationContext;
+import tools.jackson.databind.KeyDeserializer;
+import tools.jackson.databind.ValueDeserializer;
+import tools.jackson.databind.deser.ValueDeserializerModifier;
+import tools.jackson.databind.deser.std.DelegatingDeserializer;
+import tools.jackson.databind.deser.std.StdDeserializer;
+import tools.jackson.databind.module.SimpleModule;
+import tools.jackson.databind.type.CollectionType;
+import tools.jackson.databind.type.MapType;
+
+/** How JSON is read: text by one rule, times as they are written, and no list longer than it may be before anybody looks at what stands in it. */
+@Component
+public class WireModule extends SimpleModule {
+    private static final long serialVersionUID = 1L;
+    /** Records of the core go over the wire as they are and carry no annotations of the server: a school's explanation. */
+    private static final Set<String> LINES_IN_CORE = Set.of("explanation");
+
+    public WireModule() {
+        super("wire");
+        addDeserializer(String.class, new TextReader(false));
+        addDeserializer(Instant.class, new InstantReader());
+        addDeserializer(LocalDate.class, new DayReader());
+        addKeyDeserializer(String.class, new KeyReader());
+        setDeserializerModifier(new ValueDeserializerModifier() {
+            private static final long serialVersionUID = 1L;
+
+            @Override
+            public ValueDeserializer<?> modifyCollectionDeserializer(DeserializationConfig config, CollectionType type, BeanDescription.Supplier bean, ValueDeserializer<?> reader) {
+                return new Counted(reader, Integer.MAX_VALUE);
+            }
+
+            @Override
+            public ValueDeserializer<?> modifyMapDeserializer(DeserializationConfig config, MapType type, BeanDescription.Supplier bean, ValueDeserializer<?> reader) {
+                return new Counted(reader, Integer.MAX_VALUE);
+            }
+        });
+    }
+
+    /** Refused without a name of its own: the path to it says which. */
+    private static RefusedValueException refused(Object given, String allowed) {
+        return new RefusedValueException("", given, allowed);
+    }
+
+    private static final class TextReader extends StdDeserializer<String> {
+        private final boolean lines;
+
+        private TextReader(boolean lines) {
+            super(String.class);
+            this.lines = lines;
+        }
+
+        @Override
+        public ValueDeserializer<?> createContextual(DeserializationContext context, BeanProperty property) {
+            return property != null && (property.getAnnotation(ManyLines.class) != null || LINES_IN_CORE.contains(property.getName())) ? new TextReader(true) : this;
+        }
+
+        @Override
+        public String deserialize(JsonParser parser, DeserializationContext context) {
+            if (parser.currentToken() != JsonToken.VALUE_STRING) {
+                return (String) context.handleUnexpectedToken(String.class, parser);
+            }
+            String text = parser.getString();
+            Optional<String> wrong = Text.wrong(text.replace("\r\n", "\n"), lines);
+            if (wrong.isPresent()) {
+                throw refused(null, wrong.get());
+            }
+            return Text.kept(text);
+        }
+    }
+
+    private static final class KeyReader extends KeyDeserializer {
+        @Override
+        public Object deserializeKey(String key, DeserializationContext context) {
+            Optional<String> wrong = Text.wrong(key, false);
+            if (wrong.isPresent()) {
+                throw refused(null, wrong.get());
+            }
+            return Text.kept(key);
+        }
+    }
+
+    /** Only what is written as an instant is one: a bare number could be seconds, milliseconds or a slip. */
+    private static final class InstantReader extends StdDeserializer<Instant> {
+        private InstantReader() {
+            super(Instant.class);
+        }
+
+        @Override
+        public Instant deserialize(JsonParser parser, DeserializationContext context) {
+            String text = parser.currentToken() == JsonToken.VALUE_STRING ? parser.getString() : null;
+            try {
+                Instant instant = text == null ? null : OffsetDateTime.parse(text.strip()).toInstant();
+                if (instant == null || instant.isBefore(Limits.EARLIEST) || !instant.isBefore(Limits.LATEST)) {
+                    throw refused(text, "must be an instant from 1970 to 2199 with its offset, like 2026-11-25T20:30:00Z");
+                }
+                return instant;
+            } catch (DateTimeException none) {
+                throw refused(text, "must be an instant with its offset, like 2026-11-25T20:30:00Z");
+            }
+        }
+    }
+
+    private static final class DayReader extends StdDeserializer<LocalDate> {
+        private DayReader() {
+            super(LocalDate.class);
+        }
+
+        @Override
+        public LocalDate deserialize(JsonParser parser, DeserializationContext context) {
+            String text = parser.currentToken() == JsonToken.VALUE_STRING ? parser.getString() : null;
+            try {
+                LocalDate day = text == null ? null : LocalDate.parse(text.strip());
+                if (day == null || day.isBefore(Limits.FIRST_DAY) || day.isAfter(Limits.LAST_DAY)) {
+                    throw refused(text, "must be a day from 1900 to 2199, like 2026-11-25");
+                }
+                return day;
+            } catch (DateTimeException none) {
+                throw refused(text, "must be a day, like 2026-11-25");
+            }
+        }
+    }
+
+    /** A list or map that knows how long it may be: one that is longer is refused whole, and nothing in it is looked at. */
+    private static final class Counted extends DelegatingDeserializer {
+        private final int most;
+
+        private Counted(ValueDeserializer<?> reader, int most) {
+            super(reader);
+            this.most = most;
+        }
+
+        @Override
+        protected ValueDeserializer<?> newDelegatingInstance(ValueDeserializer<?> reader) {
+            return new Counted(reader, most);
+        }
+
+        @Override
+        public ValueDeserializer<?> createContextual(DeserializationContext context, BeanProperty property) {
+            Size size = property == null ? null : property.getAnnotation(Size.class);
+            ValueDeserializer<?> inner = context.handleSecondaryContextualization(_delegatee, property, context.constructType(handledType()));
+            return new Counted(inner, size == null ? most : size.max());
+        }
+
+        @Override
+        public Object deserialize(JsonParser parser, DeserializationContext context) {
+            Object read = super.deserialize(parser, context);
+            int found = read instanceof Collection<?> list ? list.size() : read instanceof Map<?, ?> map ? map.size() : 0;
+            if (found > most) {
+                throw refused(found, "must have at most " + most + " entries");
+            }
+            return read;
+        }
+    }
+}
