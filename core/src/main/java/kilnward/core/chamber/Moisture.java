@@ -52,8 +52,13 @@ public sealed interface Moisture permits Vapour, OpenWater {
     /** Relative humidity (%RH) of the chamber's air as seen at a temperature (°C); empty in a tank. */
     double relativeHumidityPct(double airC, double atC);
 
-    /** Longest step (s) in which evaporation does not outrun the air's own heat. */
-    double longestStepS();
+    /**
+     * Into how many parts a step is divided so that heat and vapour, exchanged in turn, stay stable, as the air flows now; what is
+     * faster than the most parts there are is held to them.
+     *
+     * @param stepS step (s), above 0
+     */
+    int parts(double stepS);
 
     /** What has become of the water since the start. */
     WaterLedger ledger();

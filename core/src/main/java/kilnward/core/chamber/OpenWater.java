@@ -76,8 +76,8 @@ final class OpenWater implements Moisture {
     }
 
     @Override
-    public double longestStepS() {
-        return Double.POSITIVE_INFINITY;
+    public int parts(double stepS) {
+        return 1;
     }
 
     @Override

@@ -80,12 +80,12 @@ public final class Rehearsal {
 
         Network(Flow flow) {
             this.plant = new Plant(rig.chamber(), rig.probes(), pollingK, flow);
-            double longest = Double.POSITIVE_INFINITY;
+            int parts = 1;
             if (moisture != null) {
                 moisture.flow(flow);
-                longest = moisture.longestStepS();
+                parts = moisture.parts(scenario.stepS());
             }
-            this.times = (int) Math.max(1, Math.ceil(scenario.stepS() / longest));
+            this.times = parts;
             this.stepS = scenario.stepS() / times;
             LinearStep step = plant.step(stepS);
             double[][] square = step.phi();
@@ -164,6 +164,7 @@ public final class Rehearsal {
      * @param scenario what to drive it through
      * @return trace, metrics and events
      * @throws kilnward.core.finding.RefusedValueException where a controller samples faster than the step
+     * @throws StoppedException where the thread is interrupted: so a run that nobody waits for is ended
      */
     public static Rehearsed run(Rig rig, Scenario scenario) {
         return new Rehearsal(rig, scenario).run();
@@ -264,6 +265,9 @@ public final class Rehearsal {
         refresh();
         for (long k = from; k < to; k++) {
             if (untilRead == 0) {
+                if (Thread.currentThread().isInterrupted()) {
+                    throw new StoppedException();
+                }
                 untilRead = roomSteps;
                 double nowS = firstS + (k - from) * stepS;
                 double laterS = firstS + (k - from + roomSteps) * stepS;

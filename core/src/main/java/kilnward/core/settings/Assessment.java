@@ -4,6 +4,7 @@ import java.util.List;
 import java.util.OptionalDouble;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.CompletionException;
+import java.util.concurrent.ForkJoinTask;
 import java.util.function.Supplier;
 import java.util.stream.IntStream;
 import kilnward.core.chamber.Appliance;
@@ -129,9 +130,9 @@ public record Assessment(Situation situation, List<Finding> findings, List<Findi
                 .with(new Scenario.PowerCut(0, FAILURE_S));
     }
 
-    /** Begins to work something out beside the caller; what is refused there is refused where the result is asked for. */
+    /** Begins to work something out beside the caller, in the caller's own pool; what is refused there is refused where the result is asked for. */
     private static <T> Supplier<T> begin(Supplier<T> work) {
-        CompletableFuture<T> begun = CompletableFuture.supplyAsync(work);
+        CompletableFuture<T> begun = ForkJoinTask.inForkJoinPool() ? CompletableFuture.supplyAsync(work, ForkJoinTask.getPool()) : CompletableFuture.supplyAsync(work);
         return () -> {
             try {
                 return begun.join();

@@ -1,13 +1,14 @@
 package kilnward.server.api.chamber;
 
-import jakarta.validation.Valid;
-import jakarta.validation.constraints.NotNull;
-import jakarta.validation.constraints.Size;
+import io.swagger.v3.oas.annotations.Parameter;
 import io.swagger.v3.oas.annotations.media.Content;
 import io.swagger.v3.oas.annotations.media.Schema;
 import io.swagger.v3.oas.annotations.responses.ApiResponse;
+import jakarta.servlet.http.HttpServletResponse;
+import jakarta.validation.Valid;
+import jakarta.validation.constraints.NotNull;
+import jakarta.validation.constraints.Size;
 import java.io.IOException;
-import java.io.OutputStream;
 import java.io.UncheckedIOException;
 import java.nio.charset.StandardCharsets;
 import java.util.List;
@@ -21,6 +22,7 @@ import kilnward.core.settings.Suggestion;
 import kilnward.server.api.FindingAnswer;
 import kilnward.server.api.FindingAnswer.QuantityAnswer;
 import kilnward.server.api.OrNull;
+import kilnward.server.door.Computing;
 import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
 import org.springframework.web.bind.annotation.PostMapping;
@@ -85,14 +87,16 @@ public class SuggestionController {
     }
 
     private final JsonMapper json;
+    private final Computing computing;
 
-    public SuggestionController(JsonMapper json) {
+    public SuggestionController(JsonMapper json, Computing computing) {
         this.json = json;
+        this.computing = computing;
     }
 
     @PostMapping(value = "/api/v1/suggestions", produces = MediaType.APPLICATION_JSON_VALUE)
     public SuggestionAnswer suggest(@Valid @RequestBody SuggestionRequest request) {
-        return search(request, Rehearser.setup(request.chamber(), request.settings()), Suggestion.Progress.NONE);
+        return computing.run(() -> search(request, Rehearser.setup(request.chamber(), request.settings()), Suggestion.Progress.NONE));
     }
 
     /**
@@ -102,26 +106,47 @@ public class SuggestionController {
      */
     @PostMapping(value = "/api/v1/suggestions/lines", produces = MediaType.APPLICATION_NDJSON_VALUE)
     @ApiResponse(responseCode = "200", content = @Content(mediaType = MediaType.APPLICATION_NDJSON_VALUE, schema = @Schema(implementation = SuggestionLine.class)))
-    public ResponseEntity<StreamingResponseBody> suggestInLines(@Valid @RequestBody SuggestionRequest request) {
+    public ResponseEntity<StreamingResponseBody> suggestInLines(@Valid @RequestBody SuggestionRequest request, @Parameter(hidden = true) HttpServletResponse response) {
         var setup = Rehearser.setup(request.chamber(), request.settings());
         // What cannot be proposed is refused before the first line is written, as a problem like any other.
         Suggestion.requirePossible(setup, request.controllerId());
-        StreamingResponseBody lines = out -> {
-            SuggestionAnswer answer = search(request, setup, (done, of) -> write(out, new SuggestionLine(done, of, null)));
-            write(out, new SuggestionLine(1, 1, answer));
+        String address = Computing.address();
+        StreamingResponseBody lines = ignored -> {
+            Lines out = new Lines(response);
+            out.write(new SuggestionLine(0, 1, null));
+            try {
+                out.write(new SuggestionLine(1, 1, computing.run(address, () -> search(request, setup, (done, of) -> out.write(new SuggestionLine(done, of, null))), out::again)));
+            } catch (Computing.NotDoneException notDone) {
+                // The status is long said: a stream that ends without an answer has none.
+                response.flushBuffer();
+            }
         };
         return ResponseEntity.ok().contentType(MediaType.APPLICATION_NDJSON).body(lines);
     }
 
-    private void write(OutputStream out, SuggestionLine line) {
-        // Widths are tried beside each other; their lines must not run into each other.
-        synchronized (out) {
+    /** Lines that leave at once; whoever waits for them is told the last one again from time to time, and is noticed to be gone by that. */
+    private final class Lines {
+        private final HttpServletResponse response;
+        private SuggestionLine last;
+
+        private Lines(HttpServletResponse response) {
+            this.response = response;
+        }
+
+        /** Widths are tried beside each other; their lines must not run into each other. */
+        private synchronized void write(SuggestionLine line) {
             try {
-                out.write((json.writeValueAsString(line) + "\n").getBytes(StandardCharsets.UTF_8));
-                out.flush();
+                last = line;
+                response.getOutputStream().write((json.writeValueAsString(line) + "\n").getBytes(StandardCharsets.UTF_8));
+                // What flushes the stream alone may stay in a buffer until the end.
+                response.flushBuffer();
             } catch (IOException gone) {
                 throw new UncheckedIOException(gone);
             }
+        }
+
+        private synchronized void again() {
+            write(last);
         }
     }
 

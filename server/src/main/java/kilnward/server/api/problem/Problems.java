@@ -4,6 +4,7 @@ import java.time.temporal.Temporal;
 import java.util.List;
 import java.util.stream.Collectors;
 import kilnward.core.finding.RefusedValueException;
+import kilnward.server.door.Computing;
 import kilnward.server.door.DatabaseAway;
 import kilnward.server.door.Limits;
 import org.slf4j.Logger;
@@ -80,6 +81,13 @@ public class Problems extends ResponseEntityExceptionHandler {
         return ResponseEntity.status(HttpStatus.SERVICE_UNAVAILABLE).header(HttpHeaders.RETRY_AFTER, DatabaseAway.RETRY_S)
                 .body(problem(HttpStatus.SERVICE_UNAVAILABLE, "The record cannot be reached",
                         "The database does not answer. Nothing was saved and nothing was lost; try again in a moment."));
+    }
+
+    @ExceptionHandler
+    ResponseEntity<ProblemDetail> notDone(Computing.NotDoneException notDone) {
+        HttpStatus status = notDone.busy() ? HttpStatus.TOO_MANY_REQUESTS : HttpStatus.SERVICE_UNAVAILABLE;
+        return ResponseEntity.status(status).header(HttpHeaders.RETRY_AFTER, DatabaseAway.RETRY_S)
+                .body(problem(status, notDone.busy() ? "Too much at once" : "That takes too long", notDone.getMessage()));
     }
 
     @ExceptionHandler
