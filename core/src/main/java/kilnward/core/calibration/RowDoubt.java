@@ -26,7 +26,8 @@ public record RowDoubt(Kind kind, String field, double given, OptionalDouble mea
     private static final double JUMP_K_PER_S = 1.0 / 60;
     private static final double JUMP_PCT = 10;
     private static final double JUMP_PCT_PER_S = 5.0 / 60;
-    private static final double TWICE_S = 5;
+    /** The same row this near in time (s) is the same row written twice. */
+    public static final double MOMENT_S = 5;
 
     /** What may be doubtful. */
     public enum Kind {
@@ -61,7 +62,7 @@ public record RowDoubt(Kind kind, String field, double given, OptionalDouble mea
                         .ifPresent(before -> doubts.add(new RowDoubt(Kind.JUMP, field, value, OptionalDouble.empty())));
             }
         });
-        if (others.stream().anyMatch(each -> Math.abs(each.timeS() - row.timeS()) <= TWICE_S && each.display() == row.display() && each.read().equals(row.read()))) {
+        if (others.stream().anyMatch(each -> Math.abs(each.timeS() - row.timeS()) <= MOMENT_S && each.display() == row.display() && each.read().equals(row.read()))) {
             doubts.add(new RowDoubt(Kind.TWICE, "at", row.timeS(), OptionalDouble.empty()));
         }
         return doubts;

@@ -21,7 +21,7 @@ import tools.jackson.databind.JsonNode;
 /** A check over the wire from its first row to the proof, and what the record keeps of it. */
 @ExtendWith(RunningServer.class)
 class CheckApiTest {
-    private final Instant now = Instant.now().truncatedTo(ChronoUnit.SECONDS);
+    private Instant now = Instant.now().truncatedTo(ChronoUnit.SECONDS);
     private RunningServer.Running server;
     private ApiClient keeper;
     private String chamberId;
@@ -96,6 +96,8 @@ class CheckApiTest {
         assertEquals(-0.4, chamber.at("/keyings/0/shown/OFFSET").asDouble());
         assertEquals(409, keeper.post(path() + "/" + check + "/offsets", "{\"seen\":0,\"shown\":-0.4,\"setShown\":null,\"note\":\"\",\"sure\":false}").status(), "decided from an offset that is no longer in force");
 
+        // Rows count from the moment of the keying in, however long a busy machine took for it.
+        now = Instant.parse(keyed.body().at("/entries/0/writtenAt").asString());
         JsonNode proven = rows(check, 3, 28.6, 28.6);
         assertEquals("RIGHT", proven.get("phase").asString(), String.valueOf(proven));
         JsonNode history = keeper.get("/api/v1/chambers/" + chamberId + "/controllers/" + controllerId + "/checks/OFFSET/history").body();
@@ -194,5 +196,25 @@ class CheckApiTest {
         assertTrue(keeper.file(path() + "/" + check + "/record.pdf").startsWith("%PDF-"));
         assertTrue(keeper.get("/api/v1/checks/due").body().valueStream().anyMatch(each -> each.get("chamberId").asString().equals(chamberId)
                 && each.at("/due/why").asString().equals("NEVER_CHECKED") || each.at("/due/due").asBoolean()));
+    }
+
+    /** Nearly five thousand rows from a logger: in, on paper and out again; how long it takes stands in docs/reliability.md. */
+    @Test
+    void aFileOfThousandsOfRows() {
+        String check = begin("PROBE", "glass");
+        StringBuilder text = new StringBuilder("time,display,glass\n");
+        Instant from = Instant.parse("2026-09-01T00:00:00Z");
+        for (int i = 0; i < 4999; i++) {
+            text.append(from.plusSeconds(60L * i)).append(",28.").append(i % 10).append(",28.2\n");
+        }
+        long begun = System.nanoTime();
+        Answer taken = keeper.postText(path() + "/" + check + "/rows/file?sure=true", text.toString());
+        long in = System.nanoTime();
+        assertEquals(200, taken.status(), String.valueOf(taken.body()).substring(0, 200));
+        assertEquals(4999, taken.body().get("rows").size());
+        assertTrue(keeper.file(path() + "/" + check + "/record.pdf").startsWith("%PDF-"));
+        long printed = System.nanoTime();
+        assertEquals(5000, keeper.file("/api/v1/chambers/" + chamberId + "/checks.csv").lines().filter(line -> line.contains("glass") || line.contains("taken_at")).count());
+        try { java.nio.file.Files.writeString(java.nio.file.Path.of("/tmp/big.txt"), (in - begun) / 1_000_000 + " " + (printed - in) / 1_000_000); } catch (java.io.IOException e) { }
     }
 }

@@ -1,6 +1,5 @@
 package kilnward.server.api.chamber;
 
-import io.swagger.v3.oas.annotations.Parameter;
 import io.swagger.v3.oas.annotations.media.Content;
 import io.swagger.v3.oas.annotations.media.Schema;
 import io.swagger.v3.oas.annotations.responses.ApiResponse;
@@ -106,7 +105,7 @@ public class SuggestionController {
      */
     @PostMapping(value = "/api/v1/suggestions/lines", produces = MediaType.APPLICATION_NDJSON_VALUE)
     @ApiResponse(responseCode = "200", content = @Content(mediaType = MediaType.APPLICATION_NDJSON_VALUE, schema = @Schema(implementation = SuggestionLine.class)))
-    public ResponseEntity<StreamingResponseBody> suggestInLines(@Valid @RequestBody SuggestionRequest request, @Parameter(hidden = true) HttpServletResponse response) {
+    public ResponseEntity<StreamingResponseBody> suggestInLines(@Valid @RequestBody SuggestionRequest request, HttpServletResponse response) {
         var setup = Rehearser.setup(request.chamber(), request.settings());
         // What cannot be proposed is refused before the first line is written, as a problem like any other.
         Suggestion.requirePossible(setup, request.controllerId());

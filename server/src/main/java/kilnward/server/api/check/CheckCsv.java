@@ -8,6 +8,7 @@ import java.time.Instant;
 import java.time.LocalDateTime;
 import java.time.OffsetDateTime;
 import java.time.ZoneId;
+import java.time.ZoneOffset;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
@@ -15,25 +16,31 @@ import java.util.Map;
 import java.util.Set;
 import java.util.TreeMap;
 import java.util.UUID;
+import java.util.regex.Pattern;
+import kilnward.core.finding.RefusedValueException;
 import kilnward.server.api.check.CheckViews.CheckView;
 import kilnward.server.api.check.CheckViews.NewRow;
 import kilnward.server.api.check.CheckViews.ReferenceView;
 import kilnward.server.api.check.CheckViews.RowView;
 import kilnward.server.api.problem.FieldProblem;
 import kilnward.server.api.problem.RefusedFieldsException;
+import kilnward.server.door.Limits;
 import org.apache.commons.csv.CSVException;
 import org.apache.commons.csv.CSVFormat;
 import org.apache.commons.csv.CSVParser;
 import org.apache.commons.csv.CSVRecord;
 import org.apache.commons.csv.DuplicateHeaderMode;
+import org.apache.commons.csv.QuoteMode;
 
 /** Rows of checks as RFC 4180 text: out in one line for each reference read, in with one column for each reference. */
 final class CheckCsv {
     private static final CSVFormat OUT = CSVFormat.RFC4180.builder()
             .setHeader("taken_at", "check", "controller", "quantity", "place", "unit", "offset_when_begun", "display", "reference", "read", "correction", "standard_uncertainty",
-                    "withdrawn", "author").get();
+                    "withdrawn", "author").setQuoteMode(QuoteMode.NON_NUMERIC).get();
     private static final CSVFormat IN = CSVFormat.RFC4180.builder().setHeader().setSkipHeaderRecord(true).setIgnoreSurroundingSpaces(true).setTrim(true)
             .setIgnoreEmptyLines(true).setDuplicateHeaderMode(DuplicateHeaderMode.DISALLOW).get();
+    private static final Pattern FORMULA = Pattern.compile("(^|[;,\\t\\r\\n])(?=[=+\\-@])");
+    private static final Pattern NUMBER = Pattern.compile("[+-]?\\d{1,9}([.,]\\d{1,12})?");
     private static final int MOST_ROWS = 5000;
     private static final int MOST_ERRORS = 20;
 
@@ -62,9 +69,9 @@ final class CheckCsv {
         return out.toString();
     }
 
-    /** A spreadsheet must not take a name for a formula. */
+    /** A spreadsheet must not take a name for a formula, whatever it takes for the end of a cell. */
     private static String safe(String text) {
-        return !text.isEmpty() && "=+-@\t".indexOf(text.charAt(0)) >= 0 ? "'" + text : text;
+        return FORMULA.matcher(text).replaceAll("$1'");
     }
 
     /**
@@ -106,7 +113,8 @@ final class CheckCsv {
             }
             return rows;
         } catch (CSVException | UncheckedIOException | IllegalArgumentException broken) {
-            throw new RefusedFieldsException(List.of(new FieldProblem("file", null, "must be comma-separated text with one line of column names: " + broken.getMessage(), 1)));
+            throw new RefusedFieldsException(List.of(new FieldProblem("file", null,
+                    "must be comma-separated text with one line of column names, each name once, and quotes that end", 1)));
         } catch (IOException impossible) {
             throw new UncheckedIOException(impossible);
         }
@@ -124,9 +132,11 @@ final class CheckCsv {
             return;
         }
         int before = problems.size();
-        Instant at = time(record.get("time"), zone);
-        if (at == null) {
-            problems.add(new FieldProblem("time", record.get("time"), "must be a time as 2026-11-25 14:30 or 2026-11-25T14:30:00Z", line));
+        Instant at = null;
+        try {
+            at = time(record.get("time"), zone, rows.isEmpty() ? null : rows.get(rows.size() - 1).at());
+        } catch (RefusedValueException refused) {
+            problems.add(new FieldProblem("time", record.get("time"), refused.allowed(), line));
         }
         Double display = number(record.get("display"));
         if (display == null) {
@@ -151,25 +161,48 @@ final class CheckCsv {
         }
     }
 
-    private static Instant time(String text, ZoneId zone) {
+    /**
+     * A time as somebody wrote it.
+     *
+     * @param before the row before it; of an hour that is there twice in the night the clocks go back, the first that is not before that row is meant
+     */
+    private static Instant time(String text, ZoneId zone, Instant before) {
         String iso = text.replace(' ', 'T');
         try {
-            return OffsetDateTime.parse(iso).toInstant();
+            return inRange(OffsetDateTime.parse(iso).toInstant());
         } catch (DateTimeException local) {
+            LocalDateTime written;
             try {
-                return LocalDateTime.parse(iso).atZone(zone).toInstant();
+                written = LocalDateTime.parse(iso);
             } catch (DateTimeException unreadable) {
-                return null;
+                throw new RefusedValueException("time", text, "must be a time as 2026-11-25 14:30 or 2026-11-25T14:30:00Z");
             }
+            List<ZoneOffset> offsets = zone.getRules().getValidOffsets(written);
+            if (offsets.isEmpty()) {
+                throw new RefusedValueException("time", text, "does not exist: the clocks went forward over it. Write it with its offset, as 2026-03-29T02:30:00+01:00");
+            }
+            if (offsets.size() > 1 && before == null) {
+                throw new RefusedValueException("time", text, "is there twice, the clocks went back: write it with its offset, as 2026-10-25T01:30:00+01:00");
+            }
+            return inRange(offsets.stream().map(offset -> written.toInstant(offset)).filter(at -> before == null || !at.isBefore(before)).findFirst()
+                    .orElseGet(() -> written.toInstant(offsets.get(offsets.size() - 1))));
         }
     }
 
+    private static Instant inRange(Instant at) {
+        if (at.isBefore(Limits.EARLIEST) || !at.isBefore(Limits.LATEST)) {
+            throw new RefusedValueException("time", at, "must be a time from 1970 to 2199");
+        }
+        return at;
+    }
+
+    /** Digits as people write them; what a programming language takes for a number besides is a slip. */
     private static Double number(String text) {
-        try {
-            double value = Double.parseDouble(text.replace(',', '.').replace('−', '-'));
-            return value >= -100 && value <= 300 ? value : null;
-        } catch (NumberFormatException unreadable) {
+        String plain = text.replace('−', '-');
+        if (!NUMBER.matcher(plain).matches()) {
             return null;
         }
+        double value = Double.parseDouble(plain.replace(',', '.'));
+        return value >= -100 && value <= 300 ? value : null;
     }
 }

@@ -5,11 +5,13 @@ import java.time.Duration;
 import java.time.Instant;
 import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
+import java.util.Collection;
 import java.util.Comparator;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.NavigableMap;
 import java.util.Optional;
 import java.util.OptionalDouble;
 import java.util.Set;
@@ -136,12 +138,12 @@ public class CheckService {
         UUID id = UUID.fromString(row.id());
         Kept kept = open(chamberId, checkId);
         if (kept.rows().stream().noneMatch(each -> each.getId().equals(id))) {
-            rows.saveAndFlush(checked(kept, kept.counting(), row, author));
+            rows.saveAndFlush(checked(kept, kept.counting(), row, expected(kept.check()), author));
         }
         return record.one(chamberId, checkId);
     }
 
-    private CheckRowEntity checked(Kept kept, List<CheckRow> others, NewRow row, String author) {
+    private CheckRowEntity checked(Kept kept, Collection<CheckRow> others, NewRow row, OptionalDouble expected, String author) {
         if (row.at().isAfter(clock.instant().plus(AHEAD))) {
             throw new RefusedValueException("at", row.at(), "must not be in the future");
         }
@@ -150,7 +152,7 @@ public class CheckService {
             throw new RefusedValueException("references." + name, row.references().get(name), "must be one of the references of this check");
         });
         CheckRow typed = new CheckRow(kept.seconds(row.at()), row.display(), row.references());
-        List<RowDoubt> doubts = RowDoubt.of(typed, others, kept.check().unit, expected(kept.check()));
+        List<RowDoubt> doubts = RowDoubt.of(typed, List.copyOf(others), kept.check().unit, expected);
         if (!row.sure() && !doubts.isEmpty()) {
             throw new DoubtException("This row looks wrong. Say that it is so, or mend it.", doubts.stream()
                     .map(each -> new DoubtView(each.kind(), each.field(), each.given(), each.meant().isPresent() ? each.meant().getAsDouble() : null)).toList());
@@ -182,12 +184,17 @@ public class CheckService {
         Kept kept = open(chamberId, checkId);
         Set<String> there = new HashSet<>();
         kept.rows().forEach(row -> there.add(mark(row.takenAt, row.display, CheckRecord.read(row))));
-        List<CheckRow> others = new ArrayList<>(kept.counting());
+        OptionalDouble expected = expected(kept.check());
+        NavigableMap<Double, CheckRow> counting = new TreeMap<>();
+        kept.counting().forEach(row -> counting.put(row.timeS(), row));
         List<CheckRowEntity> fresh = new ArrayList<>();
         for (NewRow row : many.stream().sorted(Comparator.comparing(NewRow::at)).toList()) {
             if (there.add(mark(row.at().truncatedTo(ChronoUnit.MILLIS), row.display(), row.references()))) {
-                fresh.add(checked(kept, others, row, author));
-                others.add(new CheckRow(kept.seconds(row.at()), row.display(), row.references()));
+                double timeS = kept.seconds(row.at());
+                // Doubts are by the row before and by rows of the same moment: looking through thousands for each of thousands takes minutes.
+                Double before = counting.floorKey(timeS - RowDoubt.MOMENT_S);
+                fresh.add(checked(kept, counting.subMap(before == null ? timeS - RowDoubt.MOMENT_S : before, true, timeS + RowDoubt.MOMENT_S, true).values(), row, expected, author));
+                counting.put(timeS, new CheckRow(timeS, row.display(), row.references()));
             }
         }
         rows.saveAllAndFlush(fresh);

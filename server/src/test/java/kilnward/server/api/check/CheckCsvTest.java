@@ -48,7 +48,8 @@ class CheckCsvTest {
 
     @ParameterizedTest
     @CsvSource(delimiter = '|', value = {"yesterday,28.6,28.2|time", "2026-11-20 10:00,warm,28.2|display", "2026-11-20 10:00,28.6,NaN|glass", "2026-11-20 10:00,28.6,5000|glass",
-            "2026-11-20 10:00,28.6,|references", "2026-11-20 10:00,28.6|columns", "2026-02-30 10:00,28.6,28.2|time"})
+            "2026-11-20 10:00,28.6,|references", "2026-11-20 10:00,28.6|columns", "2026-02-30 10:00,28.6,28.2|time", "2026-11-20 10:00,0x1p3,28.2|display",
+            "2026-11-20 10:00,28d,28.2|display", "2026-11-20 10:00,28.6,1e1|glass", "2026-03-29 01:30,28.6,28.2|time", "+12345-01-01T00:00:00Z,28.6,28.2|time"})
     void aLineThatCannotBeUsedIsNamed(String line, String field) {
         List<FieldProblem> problems = refused("time,display,glass\n2026-11-20 09:00,28.6,28.2\n" + line + "\n");
         assertEquals(field, problems.get(0).field());
@@ -72,5 +73,22 @@ class CheckCsvTest {
         }
         assertEquals(20, refused(text.toString()).size());
         assertTrue(refused(text.toString()).stream().allMatch(each -> each.line() > 1));
+    }
+
+    /** The night of 25 October 2026 has half past one twice in London: first at +01:00, an hour later at +00:00. */
+    @Test
+    void theHourThatIsThereTwiceIsToldByTheOrderOfTheRows() {
+        List<NewRow> rows = read("time,display,glass\n2026-10-25 00:30,28.6,28.2\n2026-10-25 01:30,28.6,28.2\n2026-10-25 01:00,28.6,28.2\n2026-10-25 01:30,28.6,28.2\n2026-10-25 02:00,28.6,28.2\n");
+        assertEquals(List.of("2026-10-24T23:30:00Z", "2026-10-25T00:30:00Z", "2026-10-25T01:00:00Z", "2026-10-25T01:30:00Z", "2026-10-25T02:00:00Z"),
+                rows.stream().map(row -> row.at().toString()).toList());
+        FieldProblem alone = refused("time,display,glass\n2026-10-25 01:30,28.6,28.2\n").get(0);
+        assertTrue(alone.allowed().startsWith("is there twice"), alone.allowed());
+    }
+
+    @Test
+    void whatIsRefusedSaysNothingOfTheReader() {
+        for (String text : List.of("time,display,glass,glass\n", "time,display,glass\n1,\"2,3\n", "")) {
+            assertTrue(refused(text).stream().noneMatch(each -> each.allowed().contains("CSV") || each.allowed().contains("Exception") || each.allowed().contains("parser")), text);
+        }
     }
 }
