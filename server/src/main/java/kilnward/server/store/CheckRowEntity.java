@@ -12,6 +12,8 @@ import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.UUID;
+import org.hibernate.annotations.Fetch;
+import org.hibernate.annotations.FetchMode;
 import org.hibernate.annotations.Immutable;
 
 /** One look at display and references. Never changed; a wrong one is withdrawn by an entry. Its id is made where it was typed. */
@@ -30,6 +32,7 @@ public class CheckRowEntity extends Identified {
     @ElementCollection(fetch = FetchType.EAGER)
     @CollectionTable(name = "check_row_value", joinColumns = @JoinColumn(name = "row_id"))
     @OrderColumn(name = "position")
+    @Fetch(FetchMode.SUBSELECT)
     public List<ReadValue> read = new ArrayList<>();
 
     protected CheckRowEntity() {

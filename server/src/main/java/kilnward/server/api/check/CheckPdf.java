@@ -19,6 +19,8 @@ import kilnward.server.api.print.PdfPrinter;
 
 /** The record of one check on paper. */
 final class CheckPdf {
+    private static final int ROWS_A_TABLE = 100;
+
     private CheckPdf() {
     }
 
@@ -49,10 +51,17 @@ final class CheckPdf {
         page.append("</table>");
         outcome(page, "With the offset at " + number(check.offsetThen(), 2), check.found(), difference, check.place());
         outcome(page, "With the offset at " + number(check.offset(), 2), check.left(), difference, check.place());
-        page.append("<table><tr><th>when</th><th>display ").append(unit).append("</th>");
-        check.references().forEach(each -> page.append("<th>").append(text(each.name())).append("</th>"));
-        page.append("<th>by</th><th></th></tr>");
+        StringBuilder head = new StringBuilder("<table class='rows'><tr><th>when</th><th>display ").append(unit).append("</th>");
+        check.references().forEach(each -> head.append("<th>").append(text(each.name())).append("</th>"));
+        head.append("<th>by</th><th></th></tr>");
+        page.append(head);
+        int onTable = 0;
         for (RowView row : check.rows()) {
+            // Laying out one table takes the longer the longer it is: many short ones take a tenth of the time, and each begins with what its columns are.
+            if (++onTable > ROWS_A_TABLE) {
+                page.append("</table>").append(head);
+                onTable = 1;
+            }
             page.append("<tr><td>").append(when.format(row.at())).append("</td><td>").append(number(row.display(), 2)).append("</td>");
             check.references().forEach(each -> page.append("<td>").append(row.references().containsKey(each.name()) ? number(row.references().get(each.name()), 2) : "")
                     .append("</td>"));

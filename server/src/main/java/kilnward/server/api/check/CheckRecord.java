@@ -28,9 +28,9 @@ import kilnward.core.calibration.Reference;
 import kilnward.core.probe.DisplayUnit;
 import kilnward.core.settings.Parameter;
 import kilnward.server.api.calc.CheckController.CheckAnswer;
-import kilnward.server.api.chamber.ChamberPlan;
 import kilnward.server.api.chamber.ChamberPlan.ControllerPlan;
 import kilnward.server.api.chamber.ChamberPlan.OccupancyPlan;
+import kilnward.server.api.chamber.ChamberPlan;
 import kilnward.server.api.chamber.ChamberService;
 import kilnward.server.api.chamber.ChamberViews.ChamberView;
 import kilnward.server.api.check.CheckViews.CertificateView;
@@ -147,10 +147,30 @@ public class CheckRecord {
         return found.stream().map(each -> new Kept(each, rowsOf.getOrDefault(each.getId(), List.of()), entriesOf.getOrDefault(each.getId(), List.of()))).toList();
     }
 
+    /** Rows that were written down after one that was taken later; the rows stand in the order they were taken. */
+    private static Set<CheckRowEntity> late(List<CheckRowEntity> rows) {
+        Set<CheckRowEntity> late = new HashSet<>();
+        Instant earliest = Instant.MAX;
+        Instant earliestBefore = Instant.MAX;
+        for (int i = rows.size() - 1; i >= 0; i--) {
+            CheckRowEntity row = rows.get(i);
+            // Of rows of one moment none is later than the others.
+            if (i + 1 < rows.size() && rows.get(i + 1).takenAt.isAfter(row.takenAt)) {
+                earliestBefore = earliest;
+            }
+            if (earliestBefore.isBefore(row.writtenAt)) {
+                late.add(row);
+            }
+            earliest = row.writtenAt.isBefore(earliest) ? row.writtenAt : earliest;
+        }
+        return late;
+    }
+
     CheckView view(Kept kept) {
         CheckEntity check = kept.check();
         CheckSession session = kept.session();
         Set<UUID> gone = kept.withdrawn();
+        Set<CheckRowEntity> late = late(kept.rows());
         LocalDate day = LocalDate.ofInstant(check.begunAt, zone());
         return new CheckView(check.getId().toString(), check.chamberId.toString(), check.controllerId.toString(), check.offsetKey, check.place, check.unit,
                 check.offsetThen, session.offset(), check.offsetStep, check.resolution, check.leastS, check.reason, check.roomC,
@@ -158,7 +178,7 @@ public class CheckRecord {
                 check.references.stream().map(CheckRecord::view).toList(),
                 kept.references().stream().filter(each -> each.isExpired(day)).map(Reference::name).toList(),
                 kept.rows().stream().map(row -> new RowView(row.getId().toString(), row.takenAt, row.display, read(row), row.sure, gone.contains(row.getId()),
-                        kept.rows().stream().anyMatch(each -> each.takenAt.isAfter(row.takenAt) && each.writtenAt.isBefore(row.writtenAt)),
+                        late.contains(row),
                         row.author, row.writtenAt)).toList(),
                 kept.entries().stream().map(each -> new EntryView(each.getId().toString(), each.kind, each.rowId == null ? null : each.rowId.toString(),
                         each.offsetValue, each.settingsNumber, each.note, each.author, each.writtenAt)).toList(),

@@ -21,6 +21,8 @@ public final class PdfPrinter {
             table { width: 100%; border-collapse: collapse; margin: 3mm 0; }
             th { text-align: left; font-weight: normal; font-size: 8pt; color: #4C5A53; }
             td { border-bottom: 0.2mm solid #C3CCC5; padding: 1.6mm 1mm; vertical-align: middle; }
+            .rows { table-layout: fixed; margin: 0; }
+            .rows td { padding: 0.6mm 1mm; font-size: 8pt; }
             tr { page-break-inside: avoid; }
             .value { font-weight: bold; font-size: 14pt; white-space: nowrap; }
             .shown { width: 26mm; border: 0.3mm solid #14201B; }
