@@ -9,7 +9,7 @@ import kilnward.core.finding.Require;
  * @param specificHeatJkgK specific heat (J/(kg K)); eggs and damp soil about 3300, water 4180
  * @param surfaceM2        surface that meets the air (m²), above 0
  * @param livingHeatW      heat the occupants give off themselves (W), 0 or more
- * @param wetSurfaceM2     the part of the surface that is wet (m²): soil, substrate, leaves
+ * @param wetSurfaceM2     the part of the surface that is wet (m²), at most all of it: soil, substrate, leaves
  * @param waterKg          water that can evaporate from it before it is dry (kg)
  */
 public record Contents(double massKg, double specificHeatJkgK, double surfaceM2, double livingHeatW, double wetSurfaceM2,
@@ -20,6 +20,7 @@ public record Contents(double massKg, double specificHeatJkgK, double surfaceM2,
         Require.within("surfaceM2", surfaceM2, 0.0001, 10_000, "m²");
         Require.within("livingHeatW", livingHeatW, 0, 100_000, "W");
         Require.within("wetSurfaceM2", wetSurfaceM2, 0, 10_000, "m²");
+        Require.that(wetSurfaceM2 <= surfaceM2 * (1 + 1e-9), "wetSurfaceM2", wetSurfaceM2, "must not be more than all of its surface (" + Require.plain(surfaceM2) + " m²)");
         Require.within("waterKg", waterKg, 0, 100_000, "kg");
     }
 

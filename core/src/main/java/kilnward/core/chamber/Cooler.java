@@ -67,6 +67,11 @@ public record Cooler(String id, Kind kind, double removesW, double electricalW, 
         return removesW * byRoom * Math.max(0, Math.min(1, (insideC - lowestC) / FADES_K));
     }
 
+    /** The coldest it can make it inside with the room at a temperature (°C). */
+    public double lowestC(double roomC) {
+        return limitK.isEmpty() ? lowestC : Math.max(lowestC, roomC - limitK.getAsDouble());
+    }
+
     /** Whether its coil hangs in the air, and so dries it; a chiller's is in the water's circuit. */
     public boolean dries() {
         return kind != Kind.CHILLER;

@@ -46,6 +46,16 @@ public sealed interface Moisture permits Vapour, OpenWater {
     /** Heat into the shell in the last step (W). */
     double shellW();
 
+    /**
+     * How far one watt held over a step moves what gives and takes the heat of evaporation, everything that is joined to it included: what would move farther
+     * in a step than it is away from where it tends to is held back. So no step, however long, drives anything past the wet bulb or saturation.
+     *
+     * @param airKPerW      of the air (K/W)
+     * @param contentsKPerW of the contents (K/W)
+     */
+    default void bears(double airKPerW, double contentsKPerW) {
+    }
+
     /** Writes the heat of the last step (W) into the inputs of {@link ThermalModel}, added to what is there. */
     void addHeat(double[] inputs);
 

@@ -38,6 +38,9 @@ final class Vapour implements Moisture {
      */
     private static final int MOST_PARTS = 16;
 
+    /** So much may fog cool the air in a step without being asked whether there is room for it (K). */
+    private static final double MOST_FOG_K = 2;
+
     private final Chamber chamber;
     private final double volumeM3;
     private final double perM3;
@@ -51,6 +54,8 @@ final class Vapour implements Moisture {
     private double exchangeM3s;
     private double vapourMs;
     private Acting acting = Acting.NONE;
+    private double airKPerW;
+    private double contentsKPerW;
 
     private double density;
     private double contentsKg;
@@ -64,6 +69,7 @@ final class Vapour implements Moisture {
     private final boolean[] filmOnOpening;
     private final double[] filmKg;
     private final double[] filmAt;
+    private final boolean[] filmGoes;
     /** Walls that take up water: area (m²), what they hold at saturation (kg), and what they hold (kg). */
     private final double wallM2;
     private final double wallFullKg;
@@ -127,6 +133,7 @@ final class Vapour implements Moisture {
         }
         this.filmKg = new double[filmM2.length];
         this.filmAt = new double[filmM2.length];
+        this.filmGoes = new boolean[filmM2.length];
         this.wallM2 = sorbing;
         this.wallFullKg = full;
     }
@@ -192,8 +199,9 @@ final class Vapour implements Moisture {
         double atRoom = SaturatedVapour.densityKgM3(roomC);
         double supply = supply(airC, roomC, atRoom);
         double latent = SaturatedVapour.latentHeatJkg(airC);
-        double evaporationM3s = steady ? acting.evaporationM3s() : bearable(acting.evaporationM3s(), stepS, airC, saturated, latent);
-        double into = acting.fogKgS() + exchangeM3s * supply + evaporationM3s * saturated;
+        double evaporationM3s = steady ? acting.evaporationM3s() : bearable(acting.evaporationM3s(), airKPerW, airC, saturated, latent);
+        double fog = steady ? acting.fogKgS() : evaporating(acting.fogKgS(), airC, saturated, latent);
+        double into = fog + exchangeM3s * supply + evaporationM3s * saturated;
         double through = exchangeM3s + evaporationM3s;
 
         double wet = vapourMs * wetM2;
@@ -201,6 +209,7 @@ final class Vapour implements Moisture {
         boolean contentsTrade = wet > 0;
         if (contentsTrade) {
             atContents = SaturatedVapour.densityKgM3(contentsC);
+            wet = steady ? wet : bearable(wet, contentsKPerW, contentsC, atContents, SaturatedVapour.latentHeatJkg(contentsC));
             contentsTrade = contentsKg > wet * atContents * stepS || density > atContents;
         }
         if (contentsTrade) {
@@ -222,7 +231,11 @@ final class Vapour implements Moisture {
         for (int i = 0; surfaces && i < filmM2.length; i++) {
             double surface = surfaceDensity(i, airC, roomC);
             filmAt[i] = density > surface || !steady && filmKg[i] > 0 ? surface : Double.NaN;
-            if (filmAt[i] == surface) {
+            // A film that is nearly gone gives what it has: more would have to be taken back from air that has it no more.
+            filmGoes[i] = !steady && density <= surface && filmKg[i] > 0 && filmKg[i] < 2 * vapourMs * filmM2[i] * (surface - density) * stepS;
+            if (filmGoes[i]) {
+                into += filmKg[i] / stepS;
+            } else if (filmAt[i] == surface) {
                 into += vapourMs * filmM2[i] * surface;
                 through += vapourMs * filmM2[i];
             }
@@ -264,7 +277,7 @@ final class Vapour implements Moisture {
         } else {
             mean = relax(stepS, into, through);
         }
-        airW = -latent * (acting.fogKgS() + evaporationM3s * (saturated - mean)) + latent * (drying * (mean - coil) + chilled * (mean - chill));
+        airW = -latent * (fog + evaporationM3s * (saturated - mean)) + latent * (drying * (mean - coil) + chilled * (mean - chill));
         contentsW = 0;
         shellW = 0;
         double overdrawnKg = 0;
@@ -295,7 +308,7 @@ final class Vapour implements Moisture {
             if (Double.isNaN(filmAt[i])) {
                 continue;
             }
-            double condensed = vapourMs * filmM2[i] * (mean - filmAt[i]);
+            double condensed = filmGoes[i] ? -filmKg[i] / stepS : vapourMs * filmM2[i] * (mean - filmAt[i]);
             if (!steady) {
                 double overdrawn = Math.max(0, -condensed * stepS - filmKg[i]);
                 condensed += overdrawn / stepS;
@@ -325,20 +338,44 @@ final class Vapour implements Moisture {
             return;
         }
         density -= overdrawnKg * perM3;
+        if (density < 0) {
+            // Air cannot owe water: what is missing is counted as brought in.
+            suppliedKg -= density * volumeM3;
+            density = 0;
+        }
         suppliedKg += stepS * (acting.fogKgS() + evaporationM3s * (saturated - mean));
         ventilatedKg += stepS * exchangeM3s * (mean - supply);
         driedKg += stepS * (drying * (mean - coil) + chilled * (mean - chill));
         fallAsFog(stepS, airC, saturated, latent);
+        if (fog < acting.fogKgS()) {
+            contentsKg += stepS * (acting.fogKgS() - fog);
+            fogged = true;
+        }
     }
 
-    /** A wick that passes the whole air many times a step has it saturated at once, however many times more it passes it. */
-    private double bearable(double wickM3s, double stepS, double airC, double saturated, double latent) {
-        if (wickM3s <= 0) {
+    /** Fog evaporates as fast as it comes, but where that would cool the air by kelvins in a step only as the air can take it up; the rest falls as water. */
+    private double evaporating(double fogKgS, double airC, double saturated, double latent) {
+        if (latent * fogKgS * airKPerW <= MOST_FOG_K) {
+            return fogKgS;
+        }
+        double taken = bearable(Double.MAX_VALUE, airKPerW, airC, saturated, latent) * Math.max(0, saturated - density);
+        return Math.min(fogKgS, Math.max(MOST_FOG_K / (latent * airKPerW), taken));
+    }
+
+    /** A wet surface that passes more vapour than its own heat bears in a step is at the wet bulb at once, however much more it would pass. */
+    private static double bearable(double passesM3s, double kPerW, double atC, double saturated, double latent) {
+        if (passesM3s <= 0) {
             return 0;
         }
-        double kelvin = airC + Temperature.ZERO_CELSIUS_K;
+        double kelvin = atC + Temperature.ZERO_CELSIUS_K;
         double perKelvin = saturated / kelvin * (latent / MoistAir.VAPOUR_GAS_CONSTANT / kelvin - 1);
-        return Math.min(wickM3s, 0.5 * airJK / (latent * perKelvin * stepS));
+        return Math.min(passesM3s, 0.5 / (latent * perKelvin * kPerW));
+    }
+
+    @Override
+    public void bears(double ofAirKPerW, double ofContentsKPerW) {
+        airKPerW = ofAirKPerW;
+        contentsKPerW = ofContentsKPerW;
     }
 
     /** The air is asked for at least twice a step: once to be recorded, once to advance. */

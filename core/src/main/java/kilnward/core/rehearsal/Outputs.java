@@ -70,6 +70,8 @@ final class Outputs {
     };
     private boolean lidOpen;
     private boolean mains = true;
+    /** Share that what has a thermostat of its own gives while a steady state is looked for; 1 while anything runs. */
+    private double thermostatShare = 1;
     private double heatW;
     private double electricalW;
     private double liveElectricalJ;
@@ -241,7 +243,8 @@ final class Outputs {
 
         /** Share of its full output while it runs. */
         double level() {
-            return switched == null ? 1 : switched.level;
+            double level = switched == null ? 1 : switched.level;
+            return thermostat == null ? level : level * thermostatShare;
         }
 
         double powerShare() {
@@ -581,8 +584,17 @@ final class Outputs {
         return appliance instanceof Heater heater ? heater.powerW() : appliance.electricalW();
     }
 
-    /** Adds the watts that depend on temperatures (°C). */
-    void addLive(double[] inputs, double[] state, double roomC, double seconds) {
+    /**
+     * Adds the watts that depend on temperatures (°C).
+     *
+     * @param airKPerW how far one watt held over the step moves the air (K/W): no cooler takes it below its own lowest temperature in one step; 0 where no step is taken
+     * @param besidesW what evaporation and condensation give to the air over the same step (W)
+     */
+    void addLive(double[] inputs, double[] state, double roomC, double seconds, double airKPerW, double besidesW) {
+        double coolers = 0;
+        for (ApplianceState each : live) {
+            coolers += each.appliance instanceof Cooler && each.runs() ? 1 : 0;
+        }
         for (ApplianceState each : live) {
             if (!each.runs()) {
                 continue;
@@ -592,7 +604,8 @@ final class Outputs {
                 inputs[ThermalModel.FIRST_ELEMENT_INPUT + each.element] += watts;
                 liveElectricalJ += seconds * watts / heater.kind().heatPerWatt();
             } else if (each.appliance instanceof Cooler cooler) {
-                inputs[ThermalModel.AIR_HEAT_INPUT] -= each.level() * cooler.removesW(state[airState], roomC);
+                double most = airKPerW > 0 ? Math.max(0, (state[airState] - cooler.lowestC(roomC)) / airKPerW + Math.min(0, besidesW)) / coolers : Double.POSITIVE_INFINITY;
+                inputs[ThermalModel.AIR_HEAT_INPUT] -= Math.min(each.level() * cooler.removesW(state[airState], roomC), most);
             }
         }
     }
@@ -632,6 +645,24 @@ final class Outputs {
         for (ApplianceState appliance : selfActing) {
             appliance.feel(airC, timeS, scenario.startHour() * 3600 + timeS);
         }
+    }
+
+    /** Lets what has a thermostat of its own give a share of what it could, for finding what the thermostat holds. */
+    void holdThermostats(double share) {
+        thermostatShare = share;
+        for (ApplianceState each : appliances) {
+            each.closes |= each.thermostat != null;
+        }
+    }
+
+    /** Above 0 where some thermostat of what has power would have opened at a temperature (°C), 0 where none would. */
+    double passesThermostat(double airC) {
+        for (ApplianceState each : appliances) {
+            if (each.thermostat != null && each.powered() && !each.dead && each.thermostat.opensAt(airC)) {
+                return 1;
+            }
+        }
+        return thermostatShare < 1 ? -1 : 0;
     }
 
     /** Switches the leading loop by hand, for finding its steady states; all others stay as they are. */

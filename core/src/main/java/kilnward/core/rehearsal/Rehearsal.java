@@ -6,7 +6,9 @@ import java.util.Map;
 import java.util.stream.IntStream;
 import kilnward.core.chamber.Bowl;
 import kilnward.core.chamber.FixedPoint;
+import kilnward.core.chamber.Cooler;
 import kilnward.core.chamber.Flow;
+import kilnward.core.chamber.Freezing;
 import kilnward.core.chamber.LinearStep;
 import kilnward.core.chamber.Moisture;
 import kilnward.core.chamber.Sun;
@@ -33,6 +35,7 @@ public final class Rehearsal {
      */
     private static final double ROOM_READ_EVERY_S = 60;
     private static final double SETTLING_S = 6 * 3600;
+    private static final int THERMOSTAT_ROUNDS = 24;
     private static final int ONE_HEATER_NODES = 4;
     private static final int WITHOUT_LIVE_ELEMENTS = 3;
     private static final int FLAT = 9;
@@ -61,6 +64,8 @@ public final class Rehearsal {
     /** One heater, and moisture the only thing that changes from step to step. */
     private final boolean plain;
     private final double[] live;
+    /** Of a tank that can freeze; null where none can. */
+    private final Freezing freezing;
     private double liveJ;
     private double sunWm2;
     private double sunSlope;
@@ -121,6 +126,7 @@ public final class Rehearsal {
         this.stepS = scenario.stepS();
         this.pollingK = pollingK(rig);
         this.moisture = Moisture.of(rig.chamber()).orElse(null);
+        this.freezing = rig.chamber().tank().isPresent() && canFreeze(rig) ? new Freezing(ThermalModel.of(rig.chamber()).airJK()) : null;
         this.sunGainM2 = rig.chamber().room().sun().isPresent() ? Sun.gainM2(rig.chamber().box()) : 0;
         Plant resting = new Plant(rig.chamber(), rig.probes(), pollingK, Flow.usual(rig.chamber(), id -> false));
         this.states = resting.states();
@@ -129,7 +135,7 @@ public final class Rehearsal {
         this.liveInputs = liveInputs();
         this.live = new double[resting.inputs()];
         this.plain = nodes == ONE_HEATER_NODES && liveInputs.length == WITHOUT_LIVE_ELEMENTS && moisture != null
-                && sunGainM2 == 0 && !outputs.hasLive();
+                && sunGainM2 == 0 && !outputs.hasLive() && freezing == null;
         this.inputs = new double[resting.inputs()];
         inputs[ThermalModel.GROUND_INPUT] = rig.chamber().room().groundC().orElse(0);
         inputs[ThermalModel.CONTENTS_HEAT_INPUT] = resting.model().livingHeatW();
@@ -143,6 +149,11 @@ public final class Rehearsal {
         this.probed = new Probed(nodes, humidityPct);
     }
 
+    /** Only where somewhere around it is below freezing. */
+    private static boolean canFreeze(Rig rig) {
+        return rig.chamber().room().coldestC() < 0 || rig.chamber().room().groundC().orElse(1) < 0 || rig.chamber().of(Cooler.class).stream().anyMatch(each -> each.lowestC() < 0);
+    }
+
     private static double[] pollingK(Rig rig) {
         return rig.probes().stream().mapToDouble(probe -> rig.controllers().stream()
                 .filter(controller -> controller.probeIds().contains(probe.id()))
@@ -150,7 +161,7 @@ public final class Rehearsal {
     }
 
     private int[] liveInputs() {
-        if (moisture == null && sunGainM2 == 0 && !outputs.hasLive()) {
+        if (moisture == null && sunGainM2 == 0 && !outputs.hasLive() && freezing == null) {
             return new int[0];
         }
         IntStream bowls = IntStream.range(0, rig.chamber().of(Bowl.class).size())
@@ -207,15 +218,39 @@ public final class Rehearsal {
         for (int i = 0; i < states - 1; i++) {
             state[i] = off[i] + share * (on[i] - off[i]);
         }
+        outputs.feelAt(state[nodes - 3], -SETTLING_S);
         outputs.powerUp(-SETTLING_S - 86_400);
         beginMoisture(roomC, true);
         long steps = Math.round(SETTLING_S / stepS);
         advance(startS - steps * stepS, -steps, 0, null);
     }
 
-    /** The state everything tends to with the leading loop held on or off and all else as it stands. */
+    /** The state everything tends to with the leading loop held on or off, thermostats of their own holding what they hold, and all else as it stands. */
     private double[] steady(double roomC, boolean on) {
         outputs.holdLeading(on);
+        outputs.holdThermostats(1);
+        double[] found = steady(roomC);
+        double low = 0;
+        double high = 1;
+        // What a thermostat holds lies between its being open and its being closed all the time.
+        for (int round = 0; round < THERMOSTAT_ROUNDS && outputs.passesThermostat(found[nodes - 3]) != 0 && high - low > 1e-6; round++) {
+            double share = round == 0 ? 0 : 0.5 * (low + high);
+            outputs.holdThermostats(share);
+            found = steady(roomC);
+            if (outputs.passesThermostat(found[nodes - 3]) > 0) {
+                high = share;
+            } else {
+                low = share;
+            }
+            if (round == 0 && high == 0) {
+                break;
+            }
+        }
+        outputs.holdThermostats(1);
+        return found;
+    }
+
+    private double[] steady(double roomC) {
         outputs.writeInputs(inputs);
         Flow flow = outputs.flow();
         Plant plant = new Plant(rig.chamber(), rig.probes(), pollingK, flow);
@@ -229,7 +264,7 @@ public final class Rehearsal {
         FixedPoint.settle(found, liveInputs.length == 0, (from, to) -> {
             double[] drive = inputs.clone();
             drive[ThermalModel.ROOM_INPUT] = roomC;
-            outputs.addLive(drive, from, roomC, 0);
+            outputs.addLive(drive, from, roomC, 0, 0, 0);
             if (still != null) {
                 still.settle(from, roomC);
                 still.addHeat(drive);
@@ -335,7 +370,10 @@ public final class Rehearsal {
         for (int input : liveInputs) {
             live[input] = 0;
         }
-        outputs.addLive(live, state, roomC, seconds);
+        outputs.addLive(live, state, roomC, seconds, network.gamma[nodes - 3][ThermalModel.AIR_HEAT_INPUT], moisture == null ? 0 : moisture.airW());
+        if (freezing != null) {
+            live[ThermalModel.AIR_HEAT_INPUT] += freezing.heatW(state[nodes - 3], seconds);
+        }
         if (moisture != null) {
             moisture.addHeat(live);
         }
@@ -418,6 +456,7 @@ public final class Rehearsal {
         if (moisture != null) {
             moisture.flow(flow);
             moisture.acting(outputs.acting());
+            moisture.bears(network.gamma[nodes - 3][ThermalModel.AIR_HEAT_INPUT], network.gamma[nodes - 2][ThermalModel.CONTENTS_HEAT_INPUT]);
         }
         outputs.writeInputs(inputs);
         for (int i = 0; i < states; i++) {

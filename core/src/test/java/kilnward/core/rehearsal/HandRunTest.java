@@ -47,12 +47,12 @@ class HandRunTest {
 
     private static Chamber chamber(double roomC, double wetM2, boolean humid, Appliance... appliances) {
         Room room = Room.of(roomC, roomC, 0);
-        return Osier.chamber(Osier.foamBox(1.0, 0.8, 1.6, 20), 0.5, AirMovement.MOVING, new Contents(5, 3000, 0.5, 1.5, wetM2, wetM2 > 0 ? 5 : 0), OccupantPlace.AIR, 0,
+        return Osier.chamber(Osier.foamBox(1.0, 0.8, 1.6, 20), 0.5, AirMovement.MOVING, new Contents(5, 3000, 1.2, 1.5, wetM2, wetM2 > 0 ? 5 : 0), OccupantPlace.AIR, 0,
                 List.of(appliances), humid ? room.withHumidity(50) : room, 140);
     }
 
     private static HandRun hand(double roomC, double wetM2) {
-        return new HandRun(new Measures(new double[] {1.0, 0.8, 1.6, 0.02}, 0.5, true, new double[] {5, 3000, 0.5, wetM2, 1.5}, 140, roomC, 50, roomC, roomC));
+        return new HandRun(new Measures(new double[] {1.0, 0.8, 1.6, 0.02}, 0.5, true, new double[] {5, 3000, 1.2, wetM2, 1.5}, 140, roomC, 50, roomC, roomC));
     }
 
     private static Controller on(Law law, String appliance, DisplayUnit unit, boolean both) {
@@ -98,12 +98,12 @@ class HandRunTest {
         FanBand.Sets sets = new FanBand.Sets(35, 4, 50, 20, 0, 100);
         Rehearsed product = run(chamber(20, 1.0, true, new Lamp("lamp", 60, 1, 0, 24), new Fan("fan", Fan.Kind.EXHAUST, 30, 20), new Dehumidifier("dry", 160, 30)), samples,
                 on(new FanBand(sets, sets, new DayNight.Always(), 20, FanBand.IntakeBelowSet.STOP, 0, 0, FanBand.Fan.EXHAUST), "fan", DisplayUnit.C, true),
-                on(new OnOff(SwitchingPoints.ofPair(57, 48), false), "dry", DisplayUnit.RH, false));
+                on(new OnOff(SwitchingPoints.ofPair(57, 53), false), "dry", DisplayUnit.RH, false));
         boolean[] dries = {false};
         int[] starts = {0};
         HandRun.Traces hand = hand(20, 1.0).run(samples, EVERY_S, LAG_S, 20, (t, shownC, shownPct) -> {
             boolean before = dries[0];
-            dries[0] = shownPct >= 57 || dries[0] && shownPct > 48;
+            dries[0] = shownPct >= 57 || dries[0] && shownPct > 53;
             starts[0] += dries[0] && !before ? 1 : 0;
             double speed = Math.rint(100 * Math.max(demand(shownC - 35, 4), demand(shownPct - 50, 20))) / 100;
             return new Acts(60 + (dries[0] ? 30 : 0), 30 * speed, 0, dries[0] ? DRYING_M3S : 0);
