@@ -24,6 +24,8 @@ import org.springframework.web.bind.annotation.RestController;
 @RestController
 @RequestMapping("/api/v1/session")
 public class SessionController {
+    /** What marks somebody who picked a role in the demo; it opens nothing where there is no demo. */
+    public static final String PICKED = "PICKED_IN_DEMO";
     private final KilnWardProperties properties;
     private final SecurityContextRepository contexts;
 
@@ -59,8 +61,12 @@ public class SessionController {
         }
         SecurityContext context = SecurityContextHolder.createEmptyContext();
         context.setAuthentication(UsernamePasswordAuthenticationToken.authenticated(nameOf(choice.role()), null,
-                AuthorityUtils.createAuthorityList("ROLE_" + choice.role().name())));
+                AuthorityUtils.createAuthorityList("ROLE_" + choice.role().name(), PICKED)));
         SecurityContextHolder.setContext(context);
+        // Whoever knew the session of the one before must not be the one who comes after.
+        if (request.getSession(false) != null) {
+            request.changeSessionId();
+        }
         contexts.saveContext(context, request, response);
         return new SessionView(choice.role(), true);
     }

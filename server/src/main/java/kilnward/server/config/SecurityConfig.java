@@ -9,6 +9,7 @@ import java.net.InetAddress;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Set;
+import kilnward.server.api.SessionController;
 import kilnward.server.api.problem.ProblemWriter;
 import org.springframework.beans.factory.annotation.Value;
 import org.springframework.context.annotation.Bean;
@@ -18,8 +19,11 @@ import org.springframework.http.HttpStatus;
 import org.springframework.security.access.hierarchicalroles.RoleHierarchy;
 import org.springframework.security.access.hierarchicalroles.RoleHierarchyImpl;
 import org.springframework.security.config.annotation.web.builders.HttpSecurity;
+import org.springframework.security.core.Authentication;
+import org.springframework.security.core.context.SecurityContextHolder;
 import org.springframework.security.web.SecurityFilterChain;
 import org.springframework.security.web.context.HttpSessionSecurityContextRepository;
+import org.springframework.security.web.context.SecurityContextHolderFilter;
 import org.springframework.security.web.context.SecurityContextRepository;
 import org.springframework.security.web.csrf.CsrfException;
 import org.springframework.security.web.header.HeaderWriterFilter;
@@ -114,10 +118,28 @@ public class SecurityConfig {
                 }
             });
         });
+        if (!properties.demo()) {
+            http.addFilterAfter(new NobodyFromTheDemo(), SecurityContextHolderFilter.class);
+        }
         if (properties.demo()) {
             http.addFilterBefore(new LoopbackHostOnly(problems), HeaderWriterFilter.class);
         }
         return http.build();
+    }
+
+    /** Who picked a role in the demo is nobody where the same records are served in earnest. */
+    private static final class NobodyFromTheDemo extends OncePerRequestFilter {
+        @Override
+        protected void doFilterInternal(HttpServletRequest request, HttpServletResponse response, FilterChain rest) throws ServletException, IOException {
+            Authentication who = SecurityContextHolder.getContext().getAuthentication();
+            if (who != null && who.getAuthorities().stream().anyMatch(each -> SessionController.PICKED.equals(each.getAuthority()))) {
+                SecurityContextHolder.clearContext();
+                if (request.getSession(false) != null) {
+                    request.getSession(false).invalidate();
+                }
+            }
+            rest.doFilter(request, response);
+        }
     }
 
     /** Keeps other web sites from reaching the demo through a name that resolves to this machine. */

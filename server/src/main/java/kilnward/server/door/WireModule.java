@@ -11,6 +11,7 @@ import java.util.Optional;
 import java.util.Set;
 import kilnward.core.finding.RefusedValueException;
 import org.springframework.stereotype.Component;
+import tools.jackson.core.JsonGenerator;
 import tools.jackson.core.JsonParser;
 import tools.jackson.core.JsonToken;
 import tools.jackson.databind.BeanDescription;
@@ -18,11 +19,13 @@ import tools.jackson.databind.BeanProperty;
 import tools.jackson.databind.DeserializationConfig;
 import tools.jackson.databind.DeserializationContext;
 import tools.jackson.databind.KeyDeserializer;
+import tools.jackson.databind.SerializationContext;
 import tools.jackson.databind.ValueDeserializer;
 import tools.jackson.databind.deser.ValueDeserializerModifier;
 import tools.jackson.databind.deser.std.DelegatingDeserializer;
 import tools.jackson.databind.deser.std.StdDeserializer;
 import tools.jackson.databind.module.SimpleModule;
+import tools.jackson.databind.ser.std.StdSerializer;
 import tools.jackson.databind.type.CollectionType;
 import tools.jackson.databind.type.MapType;
 
@@ -38,6 +41,8 @@ public class WireModule extends SimpleModule {
         addDeserializer(String.class, new TextReader(false));
         addDeserializer(Instant.class, new InstantReader());
         addDeserializer(LocalDate.class, new DayReader());
+        addSerializer(Double.class, new FiniteWriter());
+        addSerializer(double.class, new FiniteWriter());
         addKeyDeserializer(String.class, new KeyReader());
         setDeserializerModifier(new ValueDeserializerModifier() {
             private static final long serialVersionUID = 1L;
@@ -83,6 +88,22 @@ public class WireModule extends SimpleModule {
                 throw refused(null, wrong.get());
             }
             return Text.kept(text);
+        }
+    }
+
+    /** JSON knows no infinity: what never happens is not there. */
+    private static final class FiniteWriter extends StdSerializer<Double> {
+        private FiniteWriter() {
+            super(Double.class);
+        }
+
+        @Override
+        public void serialize(Double value, JsonGenerator out, SerializationContext context) {
+            if (Double.isFinite(value)) {
+                out.writeNumber(value);
+            } else {
+                out.writeNull();
+            }
         }
     }
 

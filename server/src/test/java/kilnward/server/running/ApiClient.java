@@ -80,6 +80,18 @@ public final class ApiClient {
         }
     }
 
+    /** The same person, asking somewhere else. */
+    public ApiClient at(String other) {
+        ApiClient there = new ApiClient(other);
+        cookies.getCookieStore().getCookies().forEach(cookie -> there.cookies.getCookieStore().add(URI.create(other), cookie));
+        return there;
+    }
+
+    /** What a cookie holds now; empty where there is none. */
+    public String cookie(String name) {
+        return cookies.getCookieStore().getCookies().stream().filter(cookie -> cookie.getName().equals(name)).findFirst().map(java.net.HttpCookie::getValue).orElse("");
+    }
+
     /** One header of what is answered to a look. */
     public String header(String path, String name) {
         try {

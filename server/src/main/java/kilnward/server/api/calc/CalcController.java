@@ -24,6 +24,7 @@ import kilnward.core.control.FanBand;
 import kilnward.core.control.Style;
 import kilnward.core.control.SwitchingPoints;
 import kilnward.core.finding.RefusedValueException;
+import kilnward.core.finding.Require;
 import kilnward.core.probe.DisplayUnit;
 import kilnward.core.settings.Parameter;
 import kilnward.core.settings.Profile;
@@ -99,6 +100,11 @@ public class CalcController {
                     inRange("setValue", request.setValue(), request.unit()), need("differential", request.differential()));
         }
         if (request.unit() == KeyUnit.RH) {
+            for (double point : new double[] {points.onAt(), points.offAt()}) {
+                if (point < 0 || point > 100) {
+                    throw new RefusedValueException("differential", request.differential(), "must leave both switching points from 0 to 100 %RH: one would be at " + Require.plain(point));
+                }
+            }
             return new SwitchingAnswer(points.direction(), points.onAt(), points.offAt(), null, null, null);
         }
         DisplayUnit unit = request.unit() == KeyUnit.F ? DisplayUnit.F : DisplayUnit.C;

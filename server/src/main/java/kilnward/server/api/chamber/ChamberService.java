@@ -99,12 +99,12 @@ public class ChamberService {
      */
     @Transactional
     public ChamberView change(UUID id, ChamberChange change, String author) {
+        ChamberEntity entity = hold(id);
         PlanReader.at("plan", () -> {
             PlanReader.check(change.plan());
             requireOwn(id, change.plan());
             return null;
         });
-        ChamberEntity entity = find(id);
         if (entity.getVersion() != change.version()) {
             throw new ConflictException(entity.changedBy + " saved this chamber while you were working on it. What you"
                     + " typed is still here; look at both and save again.", view(entity));
@@ -116,7 +116,7 @@ public class ChamberService {
     /** Removes a chamber. Its settings revisions stay in the record. */
     @Transactional
     public void remove(UUID id) {
-        chambers.delete(find(id));
+        chambers.delete(hold(id));
     }
 
     /** All revisions of a controller's settings, newest first. */
@@ -133,7 +133,7 @@ public class ChamberService {
      */
     @Transactional
     public SettingsView save(UUID id, UUID controllerId, NewSettings settings, String author) {
-        ChamberPlan.ControllerPlan controller = controller(find(id), controllerId);
+        ChamberPlan.ControllerPlan controller = controller(hold(id), controllerId);
         PlanReader.checkKeys(PlanReader.profile(controller), new Settings(settings.values()));
         Optional<SettingsRevisionEntity> latest = revisions.findFirstByControllerIdOrderByNumberDesc(controllerId);
         int number = latest.map(SettingsRevisionEntity::getNumber).orElse(0);
@@ -226,6 +226,10 @@ public class ChamberService {
 
     private ChamberEntity find(UUID id) {
         return chambers.findById(id).orElseThrow(() -> new NotFoundException("There is no chamber " + id + "."));
+    }
+
+    private ChamberEntity hold(UUID id) {
+        return chambers.hold(id).orElseThrow(() -> new NotFoundException("There is no chamber " + id + "."));
     }
 
     private static ChamberPlan.ControllerPlan controller(ChamberEntity chamber, UUID controllerId) {

@@ -125,11 +125,13 @@ public class CheckRecord {
     /** All checks of a chamber, newest first. */
     public List<CheckView> all(UUID chamberId) {
         chambers.one(chamberId);
+        chambers.one(chamberId);
         return kept(checks.findByChamberIdOrderByBegunAtDescIdAsc(chamberId)).stream().map(this::view).toList();
     }
 
     /** One check of a chamber. */
     public CheckView one(UUID chamberId, UUID id) {
+        chambers.one(chamberId);
         return view(keptOne(chamberId, id));
     }
 

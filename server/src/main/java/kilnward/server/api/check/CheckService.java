@@ -275,6 +275,7 @@ public class CheckService {
 
     /** Closes a check, or opens it again. */
     public CheckView close(UUID chamberId, UUID checkId, boolean reopen, String note, String author) {
+        hold(checkId);
         Kept kept = record.keptOne(chamberId, checkId);
         if (kept.isClosed() == reopen) {
             entries.saveAndFlush(entry(checkId, reopen ? CheckEntryEntity.Kind.REOPENED : CheckEntryEntity.Kind.CLOSED, note, author));
@@ -299,7 +300,13 @@ public class CheckService {
         return new EffectView(effect.believed(), effect.had(), effect.gets(), effect.rungs(), check.unit.isHumidity());
     }
 
+    /** One at a time: of twenty who close it at once, one does. */
+    private void hold(UUID checkId) {
+        checks.hold(checkId).orElseThrow(() -> new NotFoundException("There is no check " + checkId + " in this chamber."));
+    }
+
     private Kept open(UUID chamberId, UUID checkId) {
+        hold(checkId);
         Kept kept = record.keptOne(chamberId, checkId);
         if (kept.isClosed()) {
             throw new RefusedValueException("check", checkId, "must be open: this one was closed. Open it again to go on");

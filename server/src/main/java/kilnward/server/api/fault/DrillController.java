@@ -72,7 +72,7 @@ public class DrillController {
     @PostMapping("/{id}/answer")
     @Transactional
     public DrillJudged answer(@PathVariable UUID chamberId, @PathVariable UUID id, @Valid @RequestBody DrillSaid said, Principal who) {
-        DrillEntity entity = drills.findById(id).filter(each -> each.chamberId.equals(chamberId) && each.author.equals(who.getName()))
+        DrillEntity entity = drills.hold(id).filter(each -> each.chamberId.equals(chamberId) && each.author.equals(who.getName()))
                 .orElseThrow(() -> new NotFoundException("There is no drill " + id + " of yours in this chamber."));
         if (entity.answeredAt != null) {
             throw new RefusedValueException("id", id, "must be a drill that is not answered yet");
