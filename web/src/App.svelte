@@ -61,6 +61,9 @@
       {#if reach.keptFrom}
         <p class="trouble no-print" role="status"><span class="mark mind" aria-hidden="true">▲</span>The server does not answer. This is what was last read, {reach.keptFrom.toLocaleString('en-GB', { dateStyle: 'medium', timeStyle: 'short' })}; it may have changed since. <button class="button" onclick={() => location.reload()}>Try again</button></p>
       {/if}
+      {#if reach.outdated}
+        <p class="trouble no-print" role="status"><span class="mark mind" aria-hidden="true">▲</span>Kiln Ward was updated since this page was opened. What you have not saved is kept in this browser. <button class="button" onclick={() => location.reload()}>Load the page again</button></p>
+      {/if}
       {#if router.route.page === 'ward'}
         <Ward />
       {:else if router.route.page === 'new'}

@@ -3,11 +3,18 @@
 class Reach {
   /** When the oldest thing on the page was answered, where it was kept and not asked anew; null while the server answers. */
   keptFrom = $state<Date | null>(null)
+  /** Whether the server has a newer page than this tab runs. */
+  outdated = $state(false)
+  #page: string | null = null
 
   /** Takes note of an answer. */
   saw(headers: Headers) {
     const from = headers.get('X-Kept-From')
     this.keptFrom = from === null ? null : new Date(from)
+    const page = headers.get('X-Kiln-Page')
+    if (from !== null || page === null) return
+    this.#page ??= page
+    this.outdated = page !== this.#page
   }
 }
 

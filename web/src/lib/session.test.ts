@@ -49,4 +49,14 @@ describe('what is within reach', () => {
     reach.saw(new Headers())
     expect(reach.keptFrom).toBeNull()
   })
+
+  it('says that a tab is older than the server, and not because of what was kept', () => {
+    reach.saw(new Headers({ 'X-Kiln-Page': 'a' }))
+    reach.saw(new Headers({ 'X-Kiln-Page': 'b', 'X-Kept-From': 'Wed, 25 Nov 2026 20:00:00 GMT' }))
+    expect(reach.outdated).toBe(false)
+    reach.saw(new Headers({ 'X-Kiln-Page': 'b' }))
+    expect(reach.outdated).toBe(true)
+    reach.saw(new Headers({ 'X-Kiln-Page': 'a' }))
+    expect(reach.outdated).toBe(false)
+  })
 })

@@ -171,6 +171,7 @@
           <div class="row"><button class="button main" onclick={() => (checks.slipped = null)}>Key it in again</button><button class="button" onclick={() => keyIn(checks.slipped!.offset.shown, true)}>It is meant so</button></div>
         </div>
       {:else}
+        {#if check.place === 'PROBE'}<p class="small quiet">With it, what the sensor shows too much goes into the plan of this chamber, under your name: ladder and rehearsal go by it from then on.</p>{/if}
         {@const value = shownOffset.trim() === '' ? follows : parse(shownOffset.replace('+', ''))}
         <button class="button main wide" disabled={value === null} onclick={() => keyIn(value!, false)}>{shownOffset.trim() === '' ? `Saved, and it shows ${offset(follows, digits)}` : value === null ? 'must be a number' : `Saved, and it shows ${offset(value, digits)}`}</button>
       {/if}

@@ -17,10 +17,12 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.concurrent.TimeUnit;
 import java.util.stream.Stream;
+import kilnward.server.running.ApiClient;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.Assumptions;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
+import tools.jackson.databind.JsonNode;
 
 /** The one script, as people run it: in a folder with a space, twice in a row, with what fell under it, as another user, with nonsense. */
 class ScriptTest {
@@ -177,6 +179,52 @@ class ScriptTest {
         for (String left : List.of("server.pid", "db.pid", "demo.pid")) {
             assertFalse(Files.exists(home.resolve(".kiln/" + left)), left + " is left");
         }
+    }
+
+    /** Part of ./kiln soak: server and database killed ten times each while somebody saves; every save that was acknowledged is there afterwards. */
+    @Test
+    void nothingAcknowledgedIsLost() throws Exception {
+        Assumptions.assumeTrue(Boolean.getBoolean("kiln.soak"));
+        Demo demo = demo(null);
+        StringBuilder told = new StringBuilder();
+        for (int kill = 0; kill < 20; kill++) {
+            ApiClient owner = ApiClient.as("http://127.0.0.1:" + port, "OWNER");
+            JsonNode chamber = owner.post("/api/v1/chambers", "{\"name\":\"Killed " + kill + "\",\"guideId\":\"corn-snake-eggs\"}").body();
+            String settings = "/api/v1/chambers/" + chamber.get("id").asString() + "/controllers/" + chamber.at("/plan/controllers/0/id").asString() + "/settings";
+            String victim = kill % 2 == 0 ? "server.pid" : "db.pid";
+            Thread killer = new Thread(() -> {
+                try {
+                    Thread.sleep(700);
+                    new ProcessBuilder("kill", "-9", String.valueOf(pid(victim))).start().waitFor();
+                } catch (IOException | InterruptedException failed) {
+                    throw new IllegalStateException(failed);
+                }
+            });
+            killer.start();
+            int acknowledged = 0;
+            try {
+                while (owner.post(settings, "{\"basedOn\":" + acknowledged + ",\"reason\":\"save " + acknowledged + "\",\"values\":{\"UNIT\":0,\"DIRECTION\":0,\"SET_VALUE\":28.6,\"DIFFERENTIAL\":0.6,"
+                        + "\"ACT_DELAY\":0,\"HIGH_ALARM\":31,\"LOW_ALARM\":25,\"OFFSET\":0}}").status() == 201) {
+                    acknowledged++;
+                }
+            } catch (IllegalStateException cut) {
+                // Killed in the middle of an answer.
+            }
+            killer.join();
+            long fell = System.nanoTime();
+            answersAgain();
+            told.append(victim).append(": ").append(acknowledged).append(" saves, well again after ").append((System.nanoTime() - fell) / 1_000_000_000).append(" s\n");
+            int kept = ApiClient.as("http://127.0.0.1:" + port, "OWNER").get(settings).body().size();
+            assertTrue(kept >= acknowledged && kept <= acknowledged + 1, victim + ": " + acknowledged + " acknowledged, " + kept + " kept");
+            if (kill % 3 == 2) {
+                // What falls often is left lying: begun anew.
+                kiln("stop");
+                demo.process().waitFor(60, TimeUnit.SECONDS);
+                demo = demo(null);
+            }
+        }
+        Files.writeString(Path.of("target/soak.md"), told);
+        kiln("stop");
     }
 
     /** Somebody else on the machine can neither stop what is not theirs nor be told that they did. */

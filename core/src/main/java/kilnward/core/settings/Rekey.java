@@ -32,7 +32,10 @@ public final class Rekey {
     public static Optional<Settings> shifted(Setup setup, PlannedController controller, double shiftK) {
         double by = controller.settings().unit(controller.profile()).differenceFromModel(shiftK);
         Settings moved = new Edit.MoveBand(controller.id(), by).apply(controller, setup.wanted(controller));
-        return acceptable(controller, moved);
+        // At the end of its range a key stops, and what comes of it is another band than was meant.
+        boolean arrives = points(setup, controller).map(now -> Translation.points(controller.profile(), moved, 0, setup.wanted(controller))
+                .filter(then -> Math.abs(then.offAt() - now.offAt() - by) < 0.5 * Math.abs(by) && Math.abs(then.width() - now.width()) < 0.5 * now.width()).isPresent()).orElse(true);
+        return arrives ? acceptable(controller, moved) : Optional.empty();
     }
 
     /**

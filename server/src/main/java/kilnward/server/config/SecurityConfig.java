@@ -26,6 +26,7 @@ import org.springframework.security.web.context.HttpSessionSecurityContextReposi
 import org.springframework.security.web.context.SecurityContextHolderFilter;
 import org.springframework.security.web.context.SecurityContextRepository;
 import org.springframework.security.web.csrf.CsrfException;
+import org.springframework.security.web.firewall.RequestRejectedHandler;
 import org.springframework.security.web.header.HeaderWriterFilter;
 import org.springframework.security.web.servlet.util.matcher.PathPatternRequestMatcher;
 import org.springframework.security.web.util.matcher.RequestMatcher;
@@ -125,6 +126,12 @@ public class SecurityConfig {
             http.addFilterBefore(new LoopbackHostOnly(problems), HeaderWriterFilter.class);
         }
         return http.build();
+    }
+
+    /** What is no path at all is told as a problem, too. */
+    @Bean
+    RequestRejectedHandler refusedPaths(ProblemWriter problems) {
+        return (request, response, refused) -> problems.write(response, HttpStatus.BAD_REQUEST, "Not readable", "That is no address of this server.");
     }
 
     /** Who picked a role in the demo is nobody where the same records are served in earnest. */

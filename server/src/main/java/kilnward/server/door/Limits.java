@@ -49,7 +49,7 @@ public final class Limits {
             return FILE_BYTES;
         }
         boolean plan = path.startsWith("/api/v1/rehearsals") || path.startsWith("/api/v1/suggestions") || path.startsWith("/api/v1/faults")
-                || path.startsWith("/api/v1/calc/loads") || path.startsWith("/api/v1/calc/meter") || path.startsWith("/api/v1/calc/describe")
+                || path.startsWith("/api/v1/calc/load") || path.startsWith("/api/v1/calc/loss-factor") || path.startsWith("/api/v1/calc/described")
                 || path.startsWith("/api/v1/calc/keys") || path.startsWith("/api/v1/calc/read-back") || path.matches("/api/v1/chambers(/[^/]+)?")
                 || path.startsWith("/api/v1/guides") || path.startsWith("/api/v1/profiles") || path.contains("/drills");
         return plan ? PLAN_BYTES : USUAL_BYTES;

@@ -89,7 +89,7 @@ class RaceTest {
 
         String drills = "/api/v1/chambers/" + chamber.get("id").asString() + "/drills";
         JsonNode drill = owner.post(drills, "{}").body();
-        String said = "{\"kind\":" + drill.at("/choices/0") + ",\"act\":" + drill.at("/acts/0") + "}";
+        String said = "{\"kind\":" + drill.at("/kinds/0") + ",\"act\":" + drill.at("/acts/0") + "}";
         int before = owner.get(drills + "/score").body().get("drills").asInt();
         List<Answer> answers = atOnce(10, () -> owner.post(drills + "/" + drill.get("id").asString() + "/answer", said));
         assertEquals(1, answers.stream().filter(each -> each.status() == 200).count(), answers.toString());

@@ -26,6 +26,14 @@ public final class ApiClient {
         return new ApiClient(server.url());
     }
 
+    /** Somebody who picked a role at a demo that is running somewhere. */
+    public static ApiClient as(String url, String role) {
+        ApiClient client = new ApiClient(url);
+        client.get("/api/v1/session");
+        client.post("/api/v1/session", "{\"role\":\"" + role + "\"}");
+        return client;
+    }
+
     /** Somebody who has picked a role. */
     public static ApiClient as(RunningServer.Running server, String role) {
         ApiClient client = nobody(server);

@@ -9,6 +9,8 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalDouble;
+import java.util.Set;
+import java.util.stream.Collectors;
 import kilnward.core.calibration.Check;
 import kilnward.core.calibration.CheckRow;
 import kilnward.core.calibration.KnownPoint;
@@ -74,6 +76,14 @@ public class CheckController {
 
     @PostMapping("/check")
     public CheckAnswer check(@Valid @RequestBody CheckRequest request) {
+        Set<String> names = request.references().stream().map(CheckReference::name).collect(Collectors.toSet());
+        for (int i = 0; i < request.rows().size(); i++) {
+            for (Map.Entry<String, Double> read : request.rows().get(i).references().entrySet()) {
+                if (!names.contains(read.getKey())) {
+                    throw new RefusedValueException("rows[" + i + "].references." + read.getKey(), read.getValue(), "must be of one of the references of this check");
+                }
+            }
+        }
         List<CheckRow> rows = request.rows().stream().map(row -> new CheckRow(row.timeS(), row.display(), row.references())).toList();
         List<Reference> references = request.references().stream()
                 .map(each -> new Reference(each.name(), each.standardUncertainty(), each.correction(), Optional.empty())).toList();
