@@ -94,7 +94,7 @@ class SchoolsTest extends AtTheBrowser {
     }
 
     @Test
-    void aCardOpenedOnceIsThereWithoutANetwork() {
+    void aCardOpenedOnceIsThereWithoutANetwork() throws Exception {
         String id = open("Offline card", "settings");
         page.getByLabel(Pattern.compile("3 Set value")).fill("28.6");
         button("Save with a reason").click();
@@ -117,7 +117,25 @@ class SchoolsTest extends AtTheBrowser {
             phone.setOffline(false);
             card.reload();
             assertThat(card.getByText("The server does not answer. This is what was last read")).hasCount(0);
+            // A file to print is opened like a page, and must not take the application's place.
+            card.navigate("/api/v1/chambers/" + id + "/checks");
+            card.navigate("/chambers/" + id + "/card");
+            assertThat(card.getByText("28.6").first()).isVisible();
+            // The server is there and its record is not: the same card, and the same words.
+            server.database().kill();
+            try {
+                card.reload();
+                assertThat(card.getByText("28.6").first()).isVisible();
+                assertThat(card.getByText("The server does not answer. This is what was last read")).isVisible();
+            } finally {
+                server.database().launch();
+            }
         }
-        assertEquals(200, page.request().get("/api/v1/chambers/" + id).status());
+        int status = 503;
+        for (int tries = 0; status == 503 && tries < 40; tries++) {
+            status = page.request().get("/api/v1/chambers/" + id).status();
+            page.waitForTimeout(250);
+        }
+        assertEquals(200, status);
     }
 }

@@ -88,7 +88,7 @@ class CalcApiTest {
         assertEquals(2 * Math.sqrt(0.01 + 0.01 / 12), answer.body().get("expandedUncertainty").asDouble(), 1e-12);
         Answer young = client.post("/api/v1/calc/check", check.formatted(rows.substring(0, rows.indexOf(",{\"timeS\":900")), "glass"));
         assertEquals("WAIT", young.body().get("verdict").asString());
-        assertEquals("rows.read.glass", client.post("/api/v1/calc/check", check.formatted(rows, "mercury")).refusedField());
+        assertEquals("rows[0].references.glass", client.post("/api/v1/calc/check", check.formatted(rows, "mercury")).refusedField());
     }
 
     @Test

@@ -11,6 +11,7 @@ import org.junit.jupiter.api.extension.ExtendWith;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.SerializationFeature;
 import tools.jackson.databind.json.JsonMapper;
+import tools.jackson.databind.node.ObjectNode;
 
 /** The front end's types are made from a file that must be what the server says; -Dkiln.openapi.write=true writes it anew. */
 @ExtendWith(RunningServer.class)
@@ -21,6 +22,8 @@ class OpenApiTest {
     void theFrontEndsTypesAreMadeFromWhatTheServerSays(RunningServer.Running server) throws Exception {
         JsonMapper json = JsonMapper.builder().enable(SerializationFeature.INDENT_OUTPUT).build();
         JsonNode said = ApiClient.nobody(server).get("/v3/api-docs").body();
+        // Where it was asked is told from the second time on, and is another place in every run.
+        ((ObjectNode) said).remove("servers");
         if (Boolean.getBoolean("kiln.openapi.write")) {
             Files.writeString(FILE, json.writeValueAsString(said) + "\n");
         }

@@ -1,8 +1,8 @@
 package kilnward.server.api.calc;
 
 import jakarta.validation.Valid;
-import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.NotEmpty;
+import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Size;
 import java.util.ArrayList;
 import java.util.List;
@@ -32,9 +32,9 @@ import kilnward.core.settings.ReadBack;
 import kilnward.core.settings.Settings;
 import kilnward.core.settings.StyleLearning;
 import kilnward.core.settings.Translation;
+import kilnward.server.api.OrNull;
 import kilnward.server.api.chamber.ChamberPlan.ProfilePlan;
 import kilnward.server.api.chamber.PlanReader;
-import kilnward.server.api.OrNull;
 import kilnward.server.api.problem.Within;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestBody;

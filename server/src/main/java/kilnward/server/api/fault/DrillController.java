@@ -23,6 +23,7 @@ import kilnward.server.api.fault.FaultViews.FaultRow;
 import kilnward.server.api.fault.FaultViews.ScoreView;
 import kilnward.server.api.fault.FaultViews.SmallTrace;
 import kilnward.server.api.problem.NotFoundException;
+import kilnward.server.door.Computing;
 import kilnward.server.store.DrillEntity;
 import kilnward.server.store.DrillRepository;
 import org.springframework.http.HttpStatus;
@@ -42,11 +43,13 @@ public class DrillController {
     private static final double STEP_S = 10;
     private final DrillRepository drills;
     private final ChamberService chambers;
+    private final Computing computing;
     private final Clock clock;
 
-    public DrillController(DrillRepository drills, ChamberService chambers, Clock clock) {
+    public DrillController(DrillRepository drills, ChamberService chambers, Computing computing, Clock clock) {
         this.drills = drills;
         this.chambers = chambers;
+        this.computing = computing;
         this.clock = clock;
     }
 
@@ -104,8 +107,8 @@ public class DrillController {
         return PlanReader.at("chamber", () -> chambers.setup(chamberId));
     }
 
-    private static Drill drill(Setup setup, UUID id) {
-        return Drill.of(setup, FaultTable.of(setup, Watch.USUAL, STEP_S), id.getLeastSignificantBits());
+    private Drill drill(Setup setup, UUID id) {
+        return computing.run(() -> Drill.of(setup, FaultTable.of(setup, Watch.USUAL, STEP_S), id.getLeastSignificantBits()));
     }
 
     private Instant now() {
