@@ -1,12 +1,14 @@
 package kilnward.server.api.print;
 
 import com.openhtmltopdf.pdfboxout.PdfRendererBuilder;
+import com.openhtmltopdf.util.XRLog;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.UncheckedIOException;
 import java.math.BigDecimal;
 import java.math.RoundingMode;
+import java.util.logging.Level;
 import org.springframework.core.io.ClassPathResource;
 import org.springframework.web.util.HtmlUtils;
 
@@ -28,6 +30,11 @@ public final class PdfPrinter {
             .shown { width: 26mm; border: 0.3mm solid #14201B; }
             .quiet { color: #4C5A53; font-size: 8pt; }
             """;
+
+    static {
+        // What it tells of its own doings is nobody's news; what goes wrong is.
+        XRLog.listRegisteredLoggers().forEach(logger -> XRLog.setLevel(logger, Level.WARNING));
+    }
 
     private PdfPrinter() {
     }
