@@ -6,11 +6,14 @@ class Reach {
   /** Whether the server has a newer page than this tab runs. */
   outdated = $state(false)
   #page: string | null = null
+  #kept = new Map<string, number>()
 
-  /** Takes note of an answer. */
-  saw(headers: Headers) {
+  /** Takes note of an answer: what was only kept stays so until it is answered itself, whatever else the server still can. */
+  saw(path: string, headers: Headers) {
     const from = headers.get('X-Kept-From')
-    this.keptFrom = from === null ? null : new Date(from)
+    if (from === null) this.#kept.delete(path)
+    else this.#kept.set(path, Date.parse(from))
+    this.keptFrom = this.#kept.size === 0 ? null : new Date(Math.min(...this.#kept.values()))
     const page = headers.get('X-Kiln-Page')
     if (from !== null || page === null) return
     this.#page ??= page

@@ -44,19 +44,22 @@ describe('who is looking', () => {
 
 describe('what is within reach', () => {
   it('is said to be kept only as long as the server does not answer', () => {
-    reach.saw(new Headers({ 'X-Kept-From': 'Wed, 25 Nov 2026 20:00:00 GMT' }))
+    reach.saw('/chambers/1', new Headers({ 'X-Kept-From': 'Wed, 25 Nov 2026 20:00:00 GMT' }))
     expect(reach.keptFrom?.toISOString()).toBe('2026-11-25T20:00:00.000Z')
-    reach.saw(new Headers())
+    // What needs no record is answered all the same, and says nothing of what does.
+    reach.saw('/rehearsals', new Headers())
+    expect(reach.keptFrom).not.toBeNull()
+    reach.saw('/chambers/1', new Headers())
     expect(reach.keptFrom).toBeNull()
   })
 
   it('says that a tab is older than the server, and not because of what was kept', () => {
-    reach.saw(new Headers({ 'X-Kiln-Page': 'a' }))
-    reach.saw(new Headers({ 'X-Kiln-Page': 'b', 'X-Kept-From': 'Wed, 25 Nov 2026 20:00:00 GMT' }))
+    reach.saw('/site', new Headers({ 'X-Kiln-Page': 'a' }))
+    reach.saw('/site', new Headers({ 'X-Kiln-Page': 'b', 'X-Kept-From': 'Wed, 25 Nov 2026 20:00:00 GMT' }))
     expect(reach.outdated).toBe(false)
-    reach.saw(new Headers({ 'X-Kiln-Page': 'b' }))
+    reach.saw('/site', new Headers({ 'X-Kiln-Page': 'b' }))
     expect(reach.outdated).toBe(true)
-    reach.saw(new Headers({ 'X-Kiln-Page': 'a' }))
+    reach.saw('/site', new Headers({ 'X-Kiln-Page': 'a' }))
     expect(reach.outdated).toBe(false)
   })
 })

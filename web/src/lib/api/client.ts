@@ -47,7 +47,7 @@ async function send(method: string, path: string, body: unknown, accept: string,
     if (signal?.aborted) throw failed
     throw away()
   }
-  reach.saw(response.headers)
+  reach.saw(path, response.headers)
   if (response.ok) return response
   const problem = (await response.json().catch(() => ({}))) as Record<string, unknown>
   throw new Problem(
