@@ -21,6 +21,11 @@ public final class Freezing {
         this.allJ = waterJK / WATER_JKGK * FUSION_JKG;
     }
 
+    /** Where it begins (°C): what is below freezing then is ice already. */
+    public void begin(double waterC) {
+        givenJ = waterC < 0 ? allJ : 0;
+    }
+
     /**
      * What freezing gives to the water, and thawing takes from it (W, then negative), over a step; taken note of.
      *

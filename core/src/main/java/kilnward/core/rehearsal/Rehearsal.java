@@ -203,7 +203,7 @@ public final class Rehearsal {
         Arrays.fill(state, 0, states - 1, roomC);
         outputs.powerUp(0);
         outputs.feelAt(roomC, 0);
-        beginMoisture(roomC, false);
+        beginWater(roomC, false);
     }
 
     /** Starts from the steady state in which the first controller shows its switching points' middle, then runs a while. */
@@ -220,7 +220,7 @@ public final class Rehearsal {
         }
         outputs.feelAt(state[nodes - 3], -SETTLING_S);
         outputs.powerUp(-SETTLING_S - 86_400);
-        beginMoisture(roomC, true);
+        beginWater(roomC, true);
         long steps = Math.round(SETTLING_S / stepS);
         advance(startS - steps * stepS, -steps, 0, null);
     }
@@ -279,7 +279,10 @@ public final class Rehearsal {
         return found;
     }
 
-    private void beginMoisture(double roomC, boolean settled) {
+    private void beginWater(double roomC, boolean settled) {
+        if (freezing != null) {
+            freezing.begin(state[nodes - 3]);
+        }
         if (moisture != null) {
             moisture.flow(outputs.flow());
             moisture.begin(state, roomC);

@@ -133,6 +133,7 @@ class AbsurdTest {
         Rehearsed run = Rehearsal.run(new Rig(cold, Osier.eggNeeds(), List.of(Probe.of("probe", ProbePlace.of(0, 0, 0, 0, 60), 0)), List.of()),
                 new Scenario(RoomCurve.constant(-10), 0, 3 * freezesS, 60, Scenario.Start.COLD, List.of(), 200));
         assertEquals(-10, run.metrics().occupant().lowest(), 0.1, "begun as ice, as cold as the shed");
+        assertEquals(-10, run.metrics().occupant().highest(), 0.1, "and stays so");
         RoomCurve fall = clock -> clock < 3600 ? 10 : -10;
         Rehearsed falls = Rehearsal.run(new Rig(cold, Osier.eggNeeds(), List.of(Probe.of("probe", ProbePlace.of(0, 0, 0, 0, 60), 0)), List.of()),
                 new Scenario(fall, 0, 4 * freezesS, 60, Scenario.Start.COLD, List.of(), 1000));

@@ -65,6 +65,10 @@ public class Computing {
             }
         } finally {
             share.release();
+            // Addresses come and go: none is remembered that has nothing under way.
+            if (share.availablePermits() == Limits.SHARE && !share.hasQueuedThreads()) {
+                shares.remove(of, share);
+            }
         }
     }
 

@@ -23,6 +23,8 @@ import org.springframework.web.filter.OncePerRequestFilter;
 public class DatabaseAway extends OncePerRequestFilter {
     /** By then a database that was started again answers; what the browser and whatever else asks waits before it asks again (s). */
     public static final String RETRY_S = "3";
+    public static final String TITLE = "The record cannot be reached";
+    public static final String DETAIL = "The database does not answer. Nothing was saved and nothing was lost; try again in a moment.";
     private static final Logger LOG = LoggerFactory.getLogger(DatabaseAway.class);
     private final ProblemWriter problems;
 
@@ -41,8 +43,7 @@ public class DatabaseAway extends OncePerRequestFilter {
             LOG.warn("database not reached: {}", failed.getMessage());
             response.reset();
             response.setHeader("Retry-After", RETRY_S);
-            problems.write(response, HttpStatus.SERVICE_UNAVAILABLE, "The record cannot be reached",
-                    "The database does not answer. Nothing was saved and nothing was lost; try again in a moment.");
+            problems.write(response, HttpStatus.SERVICE_UNAVAILABLE, TITLE, DETAIL);
         }
     }
 

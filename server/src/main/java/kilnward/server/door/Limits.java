@@ -23,10 +23,10 @@ public final class Limits {
     public static final int GIVEN = 80;
 
     /** Instants and days that can be meant; a database and a calendar can hold them all. */
-    public static final Instant EARLIEST = Instant.parse("1970-01-01T00:00:00Z");
-    public static final Instant LATEST = Instant.parse("2200-01-01T00:00:00Z");
-    public static final LocalDate FIRST_DAY = LocalDate.of(1900, 1, 1);
-    public static final LocalDate LAST_DAY = LocalDate.of(2199, 12, 31);
+    private static final Instant EARLIEST = Instant.parse("1970-01-01T00:00:00Z");
+    private static final Instant LATEST = Instant.parse("2200-01-01T00:00:00Z");
+    private static final LocalDate FIRST_DAY = LocalDate.of(1900, 1, 1);
+    private static final LocalDate LAST_DAY = LocalDate.of(2199, 12, 31);
 
     /** Computations at once of one address: a dragged rung has two under way at most, a search takes one more. */
     public static final int SHARE = 4;
@@ -38,6 +38,16 @@ public final class Limits {
     public static final Duration COMPUTING = Duration.ofSeconds(60);
 
     private Limits() {
+    }
+
+    /** Whether an instant can be meant: from 1970 to 2199. */
+    public static boolean isMeant(Instant at) {
+        return !at.isBefore(EARLIEST) && at.isBefore(LATEST);
+    }
+
+    /** Whether a day can be meant: from 1900 to 2199. */
+    public static boolean isMeant(LocalDate day) {
+        return !day.isBefore(FIRST_DAY) && !day.isAfter(LAST_DAY);
     }
 
     /** How many bytes a body may have. */

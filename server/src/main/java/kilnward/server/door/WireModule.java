@@ -9,6 +9,8 @@ import java.util.Collection;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.function.Function;
+import java.util.function.Predicate;
 import kilnward.core.finding.RefusedValueException;
 import org.springframework.stereotype.Component;
 import tools.jackson.core.JsonGenerator;
@@ -39,8 +41,9 @@ public class WireModule extends SimpleModule {
     public WireModule() {
         super("wire");
         addDeserializer(String.class, new TextReader(false));
-        addDeserializer(Instant.class, new InstantReader());
-        addDeserializer(LocalDate.class, new DayReader());
+        addDeserializer(Instant.class, new TimeReader<>(Instant.class, text -> OffsetDateTime.parse(text).toInstant(), Limits::isMeant,
+                "must be an instant from 1970 to 2199 with its offset, like 2026-11-25T20:30:00Z"));
+        addDeserializer(LocalDate.class, new TimeReader<>(LocalDate.class, LocalDate::parse, Limits::isMeant, "must be a day from 1900 to 2199, like 2026-11-25"));
         addSerializer(Double.class, new FiniteWriter());
         addSerializer(double.class, new FiniteWriter());
         addKeyDeserializer(String.class, new KeyReader());
@@ -118,43 +121,30 @@ public class WireModule extends SimpleModule {
         }
     }
 
-    /** Only what is written as an instant is one: a bare number could be seconds, milliseconds or a slip. */
-    private static final class InstantReader extends StdDeserializer<Instant> {
-        private InstantReader() {
-            super(Instant.class);
+    /** Only what is written as a time is one: a bare number could be seconds, milliseconds or a slip. */
+    private static final class TimeReader<T> extends StdDeserializer<T> {
+        private final transient Function<String, T> parse;
+        private final transient Predicate<T> isMeant;
+        private final String allowed;
+
+        private TimeReader(Class<T> kind, Function<String, T> parse, Predicate<T> isMeant, String allowed) {
+            super(kind);
+            this.parse = parse;
+            this.isMeant = isMeant;
+            this.allowed = allowed;
         }
 
         @Override
-        public Instant deserialize(JsonParser parser, DeserializationContext context) {
+        public T deserialize(JsonParser parser, DeserializationContext context) {
             String text = parser.currentToken() == JsonToken.VALUE_STRING ? parser.getString() : null;
             try {
-                Instant instant = text == null ? null : OffsetDateTime.parse(text.strip()).toInstant();
-                if (instant == null || instant.isBefore(Limits.EARLIEST) || !instant.isBefore(Limits.LATEST)) {
-                    throw refused(text, "must be an instant from 1970 to 2199 with its offset, like 2026-11-25T20:30:00Z");
+                T time = text == null ? null : parse.apply(text.strip());
+                if (time == null || !isMeant.test(time)) {
+                    throw refused(text, allowed);
                 }
-                return instant;
+                return time;
             } catch (DateTimeException none) {
-                throw refused(text, "must be an instant with its offset, like 2026-11-25T20:30:00Z");
-            }
-        }
-    }
-
-    private static final class DayReader extends StdDeserializer<LocalDate> {
-        private DayReader() {
-            super(LocalDate.class);
-        }
-
-        @Override
-        public LocalDate deserialize(JsonParser parser, DeserializationContext context) {
-            String text = parser.currentToken() == JsonToken.VALUE_STRING ? parser.getString() : null;
-            try {
-                LocalDate day = text == null ? null : LocalDate.parse(text.strip());
-                if (day == null || day.isBefore(Limits.FIRST_DAY) || day.isAfter(Limits.LAST_DAY)) {
-                    throw refused(text, "must be a day from 1900 to 2199, like 2026-11-25");
-                }
-                return day;
-            } catch (DateTimeException none) {
-                throw refused(text, "must be a day, like 2026-11-25");
+                throw refused(text, allowed);
             }
         }
     }

@@ -80,6 +80,22 @@ public class ChamberService {
         return view(find(id));
     }
 
+    /**
+     * Makes sure that there is such a chamber.
+     *
+     * @throws NotFoundException where there is none of that id
+     */
+    @Transactional(readOnly = true)
+    public void require(UUID id) {
+        if (!chambers.existsById(id)) {
+            throw missing(id);
+        }
+    }
+
+    private static NotFoundException missing(UUID id) {
+        return new NotFoundException("There is no chamber " + id + ".");
+    }
+
     /** Adds a chamber. */
     @Transactional
     public ChamberView add(UUID id, ChamberPlan plan, String author) {
@@ -225,11 +241,11 @@ public class ChamberService {
     }
 
     private ChamberEntity find(UUID id) {
-        return chambers.findById(id).orElseThrow(() -> new NotFoundException("There is no chamber " + id + "."));
+        return chambers.findById(id).orElseThrow(() -> missing(id));
     }
 
     private ChamberEntity hold(UUID id) {
-        return chambers.hold(id).orElseThrow(() -> new NotFoundException("There is no chamber " + id + "."));
+        return chambers.hold(id).orElseThrow(() -> missing(id));
     }
 
     private static ChamberPlan.ControllerPlan controller(ChamberEntity chamber, UUID controllerId) {

@@ -190,7 +190,7 @@ final class CheckCsv {
     }
 
     private static Instant inRange(Instant at) {
-        if (at.isBefore(Limits.EARLIEST) || !at.isBefore(Limits.LATEST)) {
+        if (!Limits.isMeant(at)) {
             throw new RefusedValueException("time", at, "must be a time from 1970 to 2199");
         }
         return at;

@@ -124,14 +124,13 @@ public class CheckRecord {
 
     /** All checks of a chamber, newest first. */
     public List<CheckView> all(UUID chamberId) {
-        chambers.one(chamberId);
-        chambers.one(chamberId);
+        chambers.require(chamberId);
         return kept(checks.findByChamberIdOrderByBegunAtDescIdAsc(chamberId)).stream().map(this::view).toList();
     }
 
     /** One check of a chamber. */
     public CheckView one(UUID chamberId, UUID id) {
-        chambers.one(chamberId);
+        chambers.require(chamberId);
         return view(keptOne(chamberId, id));
     }
 

@@ -78,16 +78,17 @@ public class Problems extends ResponseEntityExceptionHandler {
             TransientDataAccessException.class, JpaSystemException.class})
     ResponseEntity<ProblemDetail> databaseAway(RuntimeException away) {
         LOG.warn("database not reached: {}", away.getMessage());
-        return ResponseEntity.status(HttpStatus.SERVICE_UNAVAILABLE).header(HttpHeaders.RETRY_AFTER, DatabaseAway.RETRY_S)
-                .body(problem(HttpStatus.SERVICE_UNAVAILABLE, "The record cannot be reached",
-                        "The database does not answer. Nothing was saved and nothing was lost; try again in a moment."));
+        return later(HttpStatus.SERVICE_UNAVAILABLE, DatabaseAway.TITLE, DatabaseAway.DETAIL);
     }
 
     @ExceptionHandler
     ResponseEntity<ProblemDetail> notDone(Computing.NotDoneException notDone) {
         HttpStatus status = notDone.busy() ? HttpStatus.TOO_MANY_REQUESTS : HttpStatus.SERVICE_UNAVAILABLE;
-        return ResponseEntity.status(status).header(HttpHeaders.RETRY_AFTER, DatabaseAway.RETRY_S)
-                .body(problem(status, notDone.busy() ? "Too much at once" : "That takes too long", notDone.getMessage()));
+        return later(status, notDone.busy() ? "Too much at once" : "That takes too long", notDone.getMessage());
+    }
+
+    private static ResponseEntity<ProblemDetail> later(HttpStatus status, String title, String detail) {
+        return ResponseEntity.status(status).header(HttpHeaders.RETRY_AFTER, DatabaseAway.RETRY_S).body(problem(status, title, detail));
     }
 
     @ExceptionHandler
