@@ -75,7 +75,7 @@
         {#each plan.controllers as controller, index (controller.id)}
           {#each controller.loops as loop, at (loop.id)}
             {@const path = `controllers[${index}].loops[${at}]`}
-            {@const outlet = loads?.outlets.find((each) => each.name === `The outlet of ${loop.applianceIds.map(nameOf).join(', ')}`)}
+            {@const outlet = loads?.outlets.find((each) => each.loopId === loop.id)}
             <div class="part">
               <h3>{controller.name} <span class="quiet small">switches {loop.applianceIds.map(nameOf).join(', ')}</span></h3>
               <div class="row">

@@ -16,7 +16,11 @@
     answer: RehearsalAnswer | null
     /** Whether everything is there to rehearse it. */
     ready: boolean
+    /** Why it could not be rehearsed all the same; null where it was, or where nobody has tried. */
+    refused: string | null
   }
+  /** Rehearsed beside each other: the server gives one address no more at once. */
+  const AT_ONCE = 3
   let rows = $state.raw<Row[] | null>(null)
   let due = $state.raw<ChamberDueView[]>([])
   let trouble = $state.raw<Problem | null>(null)
@@ -28,27 +32,42 @@
       rows = views.map((view) => ({
         view,
         answer: null,
+        refused: null,
         ready:
           missingParts(view.plan).length === 0 &&
           view.plan.controllers.length > 0 &&
           view.plan.controllers.every((each) => view.settings.some((saved) => saved.controllerId === each.id)),
       }))
-      due = (await dueChecks()).filter((each) => each.due.due && each.due.why !== 'NEVER_CHECKED')
-      for (const { view, ready } of rows) {
-        if (!ready) continue
-        const answer = await api.post<RehearsalAnswer>('/rehearsals', {
-          chamber: view.plan,
-          settings: view.settings.map(({ controllerId, values }) => ({ controllerId, values })),
-          scenario: { room: 'DAY', startHour: 21, durationS: 43_200, stepS: 1, start: 'SETTLED', buckets: 200, fault: null },
-          edit: null,
-          coarse: true,
-        })
-        rows = rows.map((row) => (row.view === view ? { view, answer, ready } : row))
-      }
+      const waiting = rows.filter((row) => row.ready).map((row) => row.view)
+      const hands = Array.from({ length: AT_ONCE }, async () => {
+        for (let view = waiting.shift(); view; view = waiting.shift()) await rehearse(view)
+      })
+      const checks = dueChecks().then((all) => (due = all.filter((each) => each.due.due && each.due.why !== 'NEVER_CHECKED')))
+      await Promise.all([checks, ...hands])
     } catch (failed) {
       if (!(failed instanceof Problem)) throw failed
       trouble = failed
     }
+  }
+
+  /** One that cannot be rehearsed says so itself: the others are none the worse for it. */
+  async function rehearse(view: ChamberView) {
+    let told: Pick<Row, 'answer' | 'refused'>
+    try {
+      const answer = await api.post<RehearsalAnswer>('/rehearsals', {
+        chamber: view.plan,
+        settings: view.settings.map(({ controllerId, values }) => ({ controllerId, values })),
+        scenario: { room: 'DAY', startHour: 21, durationS: 43_200, stepS: 1, start: 'SETTLED', buckets: 200, fault: null },
+        edit: null,
+        coarse: true,
+      })
+      told = { answer, refused: null }
+    } catch (failed) {
+      // Without the server, or when it has too much to do, it is everybody's trouble.
+      if (!(failed instanceof Problem) || failed.status !== 400) throw failed
+      told = { answer: null, refused: failed.errors[0] ? `${failed.errors[0].field.replace(/^chamber\./, '')} ${failed.errors[0].allowed}` : failed.detail }
+    }
+    rows = rows!.map((row) => (row.view === view ? { ...row, ...told } : row))
   }
   onMount(load)
 
@@ -57,6 +76,7 @@
 
   /** Most in need first: what will harm, what works badly, what is well, what is not begun. */
   function rank(row: Row): number {
+    if (row.refused) return 1
     const findings = row.answer?.findings
     if (!findings) return row.ready ? 2 : 3
     return findings.some((each) => each.severity === 'NEEDS_YOU_NOW') ? 0 : findings.length > 0 || isDue(row) ? 1 : 2
@@ -76,7 +96,7 @@
     ['□', 'none', 'Not begun'],
   ] as const
   const wanting = $derived(sorted.filter((row) => rank(row) < 2).length)
-  const rehearsing = $derived(sorted.some((row) => row.ready && !row.answer))
+  const rehearsing = $derived(sorted.some((row) => row.ready && !row.answer && !row.refused))
   const WORDS = ['Nothing wants', 'One wants', 'Two want', 'Three want', 'Four want', 'Five want']
 
   const today = $derived(when(new Date(), 'now'))
@@ -122,7 +142,7 @@
 {:else}
   <ul onpointerenter={() => (held = true)} onpointerleave={() => (held = false)} onfocusin={() => (held = true)} onfocusout={() => (held = false)}>
     {#each sorted as row (row.view.id)}
-      {@const [sign, tone, words] = row.ready && !row.answer ? ([' ', 'none', 'Rehearsing'] as const) : MARKS[rank(row)]!}
+      {@const [sign, tone, words] = row.ready && !row.answer && !row.refused ? ([' ', 'none', 'Rehearsing'] as const) : MARKS[rank(row)]!}
       {@const plan = row.view.plan}
       {@const first = row.answer?.findings[0]}
       <li class={tone}>
@@ -155,6 +175,10 @@
           {:else if row.answer}
             <p><b>in band all night in the rehearsal</b></p>
             {#if !isDue(row)}<a href="/chambers/{row.view.id}/card">Open the card</a>{/if}
+          {:else if row.refused}
+            <p><b>cannot be rehearsed as it is planned</b></p>
+            <p class="small">{row.refused}</p>
+            <a href="/chambers/{row.view.id}/chamber">Mend the plan</a>
           {:else if row.ready}
             <p class="quiet">rehearsing …</p>
           {:else}

@@ -1,20 +1,19 @@
 <script lang="ts">
   /** One appliance, with the fields of its kind. */
-  import type { ApplianceKind, AppliancePlan, HeaterKindView } from '../api/types'
-  import { freshAppliance } from '../chamber/draft'
+  import type { ApplianceKind, ApplianceKindView, AppliancePlan, CoolerPlan, HeaterPlan } from '../api/types'
   import type { ChamberDraft } from '../chamber/draft.svelte'
   import NumberField from '../parts/NumberField.svelte'
   import { fixed } from '../units'
   import { APPLIANCE_NAMES, HEATERS } from '../words'
   import PlaceFields from './PlaceFields.svelte'
 
-  let { draft, index, kinds }: { draft: ChamberDraft; index: number; kinds: HeaterKindView[] } = $props()
+  let { draft, index, kinds }: { draft: ChamberDraft; index: number; kinds: ApplianceKindView[] } = $props()
   const id = $props.id()
   const appliance = $derived(draft.plan.appliances[index]!)
   const path = $derived(`appliances[${index}]`)
-  const heats = $derived(HEATERS.includes(appliance.kind))
-  const cools = $derived(appliance.kind === 'COOLER' || appliance.kind === 'CHILLER' || appliance.kind === 'THERMOELECTRIC')
-  const usual = $derived(kinds.find((each) => each.kind === appliance.kind))
+  const heater = $derived(HEATERS.includes(appliance.kind) ? (appliance as HeaterPlan) : null)
+  const cooler = $derived('removesW' in appliance ? (appliance as CoolerPlan) : null)
+  const usual = $derived(kinds.find((each) => each.kind === appliance.kind)?.usual)
   const GROUPS: [string, ApplianceKind[]][] = [
     ['warms', HEATERS],
     ['cools', ['COOLER', 'CHILLER', 'THERMOELECTRIC']],
@@ -33,9 +32,10 @@
     change(() => {
       // A name that nobody chose follows the kind: a vent is not left being called a heating mat.
       const name = appliance.name === APPLIANCE_NAMES[appliance.kind] ? APPLIANCE_NAMES[chosen] : appliance.name
-      const fresh = freshAppliance(chosen, name, appliance.id)
-      const both = HEATERS.includes(chosen) && heats
-      draft.plan.appliances[index] = { ...fresh, place: appliance.place, lowVoltage: appliance.lowVoltage, powerW: both ? appliance.powerW : fresh.powerW, opensAtC: both ? appliance.opensAtC : null, closesAtC: both ? appliance.closesAtC : null }
+      const first = kinds.find((each) => each.kind === chosen)?.first
+      if (!first) return
+      const kept = { id: appliance.id, name, place: appliance.place, lowVoltage: appliance.lowVoltage }
+      draft.plan.appliances[index] = heater && HEATERS.includes(chosen) ? { ...(first as HeaterPlan), ...kept, powerW: heater.powerW, opensAtC: heater.opensAtC, closesAtC: heater.closesAtC } : { ...first, ...kept }
     })
   }
 
@@ -50,7 +50,9 @@
     })
   }
 
-  type Key = { [K in keyof AppliancePlan]: AppliancePlan[K] extends number | null ? K : never }[keyof AppliancePlan]
+  /** Fields of any kind; each kind below names its own. */
+  type Key = AppliancePlan extends infer Each ? (Each extends unknown ? keyof Each : never) : never
+  const fields = $derived(appliance as unknown as Record<Key, number | null>)
   const FIELDS: { key: Key; label: string; unit: string; scale?: number; digits?: number; empty?: string }[] = $derived.by(() => {
     switch (appliance.kind) {
       case 'COOLER':
@@ -107,33 +109,33 @@
     </div>
     <NumberField label={appliance.kind === 'BOWL' ? 'Its heater, if any' : 'Power'} unit="W" value={appliance.powerW} error={draft.error(`${path}.powerW`)} onchange={(value) => change(() => (appliance.powerW = value!))} />
     {#each FIELDS as field (field.key)}
-      <NumberField label={field.label} unit={field.unit} scale={field.scale ?? 1} digits={field.digits ?? 2} emptyMeans={field.empty ?? null} value={appliance[field.key]} error={draft.error(`${path}.${field.key}`)} onchange={(value) => change(() => (appliance[field.key] = value as never))} />
+      <NumberField label={field.label} unit={field.unit} scale={field.scale ?? 1} digits={field.digits ?? 2} emptyMeans={field.empty ?? null} value={fields[field.key]} error={draft.error(`${path}.${field.key}`)} onchange={(value) => change(() => (fields[field.key] = value))} />
     {/each}
     <button class="link small" onclick={remove}>Remove</button>
   </div>
-  {#if cools}
+  {#if cooler}
     <div class="row">
-      <NumberField label="Coldest it gets inside" kind="level" emptyMeans="usual" value={appliance.lowestC} error={draft.error(`${path}.lowestC`)} onchange={(value) => change(() => (appliance.lowestC = value))} />
-      <NumberField label="Own thermostat stops it at" kind="level" emptyMeans="none" value={appliance.opensAtC} error={draft.error(`${path}.opensAtC`)} onchange={(value) => change(() => { appliance.opensAtC = value; appliance.closesAtC = value === null ? null : Math.max(value + 0.5, appliance.closesAtC ?? value + 3) })} />
-      {#if appliance.opensAtC !== null}
-        <NumberField label="and lets it run again at" kind="level" value={appliance.closesAtC} error={draft.error(`${path}.closesAtC`)} onchange={(value) => change(() => (appliance.closesAtC = value))} />
+      <NumberField label="Coldest it gets inside" kind="level" emptyMeans="usual" value={cooler.lowestC} error={draft.error(`${path}.lowestC`)} onchange={(value) => change(() => (cooler.lowestC = value))} />
+      <NumberField label="Own thermostat stops it at" kind="level" emptyMeans="none" value={cooler.opensAtC} error={draft.error(`${path}.opensAtC`)} onchange={(value) => change(() => { cooler.opensAtC = value; cooler.closesAtC = value === null ? null : Math.max(value + 0.5, cooler.closesAtC ?? value + 3) })} />
+      {#if cooler.opensAtC !== null}
+        <NumberField label="and lets it run again at" kind="level" value={cooler.closesAtC} error={draft.error(`${path}.closesAtC`)} onchange={(value) => change(() => (cooler.closesAtC = value))} />
       {/if}
     </div>
   {/if}
   {#if draft.error(`${path}.place.zM`)}<p class="error">Where it is {draft.error(`${path}.place.zM`)}</p>{/if}
   <details class="small">
-    <summary>{heats ? 'Its element, its own thermostat, its place' : 'Its place'}</summary>
-    {#if heats}
+    <summary>{heater ? 'Its element, its own thermostat, its place' : 'Its place'}</summary>
+    {#if heater}
       <div class="row">
-        <NumberField label="Heat its element holds for each kelvin" word="element holds" unit="J/K" emptyMeans={usual ? fixed(usual.elementJKPerW * appliance.powerW, 0) : 'usual'} value={appliance.elementJK} error={draft.error(`${path}.elementJK`)} onchange={(value) => change(() => (appliance.elementJK = value))} />
-        <NumberField label={draft.plan.box?.tank ? 'Heat it gives the water for each kelvin it is hotter' : 'Heat it gives the air for each kelvin it is hotter'} unit="W/K" emptyMeans={usual ? fixed(usual.toAirWKPerW * appliance.powerW, 2) : 'usual'} value={appliance.toAirWK} error={draft.error(`${path}.toAirWK`)} onchange={(value) => change(() => (appliance.toAirWK = value))} />
-        <NumberField label="… and straight to what stands in it, by touch or by shining" word="straight to what stands in it" unit="W/K" emptyMeans={usual ? fixed(usual.toContentsWKPerW * appliance.powerW, 2) : 'usual'} value={appliance.toContentsWK} error={draft.error(`${path}.toContentsWK`)} onchange={(value) => change(() => (appliance.toContentsWK = value))} />
+        <NumberField label="Heat its element holds for each kelvin" word="element holds" unit="J/K" emptyMeans={usual ? fixed(usual.elementJKPerW * appliance.powerW, 0) : 'usual'} value={heater.elementJK} error={draft.error(`${path}.elementJK`)} onchange={(value) => change(() => (heater.elementJK = value))} />
+        <NumberField label={draft.plan.box?.tank ? 'Heat it gives the water for each kelvin it is hotter' : 'Heat it gives the air for each kelvin it is hotter'} unit="W/K" emptyMeans={usual ? fixed(usual.toAirWKPerW * appliance.powerW, 2) : 'usual'} value={heater.toAirWK} error={draft.error(`${path}.toAirWK`)} onchange={(value) => change(() => (heater.toAirWK = value))} />
+        <NumberField label="… and straight to what stands in it, by touch or by shining" word="straight to what stands in it" unit="W/K" emptyMeans={usual ? fixed(usual.toContentsWKPerW * appliance.powerW, 2) : 'usual'} value={heater.toContentsWK} error={draft.error(`${path}.toContentsWK`)} onchange={(value) => change(() => (heater.toContentsWK = value))} />
         {#if appliance.kind === 'SELF_LIMITING'}
-          <NumberField label="Draws nothing at" kind="level" emptyMeans="80 °C" value={appliance.selfLimitC} error={draft.error(`${path}.selfLimitC`)} onchange={(value) => change(() => (appliance.selfLimitC = value))} />
+          <NumberField label="Draws nothing at" kind="level" emptyMeans="80 °C" value={heater.selfLimitC} error={draft.error(`${path}.selfLimitC`)} onchange={(value) => change(() => (heater.selfLimitC = value))} />
         {/if}
-        <NumberField label="Own thermostat opens at" kind="level" emptyMeans="none" value={appliance.opensAtC} error={draft.error(`${path}.opensAtC`)} onchange={(value) => change(() => { appliance.opensAtC = value; appliance.closesAtC = value === null ? null : (appliance.closesAtC ?? value - 1.5) })} />
-        {#if appliance.opensAtC !== null}
-          <NumberField label="and closes again at" kind="level" value={appliance.closesAtC} error={draft.error(`${path}.closesAtC`)} onchange={(value) => change(() => (appliance.closesAtC = value))} />
+        <NumberField label="Own thermostat opens at" kind="level" emptyMeans="none" value={heater.opensAtC} error={draft.error(`${path}.opensAtC`)} onchange={(value) => change(() => { heater.opensAtC = value; heater.closesAtC = value === null ? null : (heater.closesAtC ?? value - 1.5) })} />
+        {#if heater.opensAtC !== null}
+          <NumberField label="and closes again at" kind="level" value={heater.closesAtC} error={draft.error(`${path}.closesAtC`)} onchange={(value) => change(() => (heater.closesAtC = value))} />
         {/if}
       </div>
     {/if}

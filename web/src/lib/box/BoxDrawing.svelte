@@ -5,6 +5,7 @@
    */
   import type { ChamberDraft } from '../chamber/draft.svelte'
   import type { PlacePlan } from '../api/types'
+  import { apart, type Label, LETTER } from './labels'
   import { prefs } from '../prefs.svelte'
   import { fixed, level } from '../units'
   import { APPLIANCE_NAMES, doing, WALL_NAMES, type Doing } from '../words'
@@ -130,11 +131,17 @@
     return [...parts].sort((a, b) => depth(a) - depth(b))
   }
 
+  const labelsOf = (frame: Frame) =>
+    apart(parts.flatMap((part) => {
+      const label = labelOf(frame, part)
+      return label ? [{ ...label, key: part.key, text: part.name }] : []
+    }))
+
   /** Names stand on parts that have room for them, beside those that have not, and not twice. */
-  function labelOf(frame: Frame, part: Part) {
+  function labelOf(frame: Frame, part: Part): Pick<Label, 'x' | 'y' | 'anchor'> | null {
     const rect = rectOf(frame, part.place)
     const right = frame.left + frame.scale * frame.across
-    const long = 6.4 * part.name.length
+    const long = LETTER * part.name.length
     const inside = (x: number) => Math.max(long / 2 + 2, Math.min(width - long / 2 - 2, x))
     if (part.what === 'probe') {
       const fits = rect.x + 16 + long < width
@@ -283,10 +290,7 @@
             {/if}
           </g>
         {/each}
-        {#each parts as part (part.key)}
-          {@const label = labelOf(frame, part)}
-          {#if label}<text class="name" x={label.x} y={label.y} text-anchor={label.anchor}>{part.name}</text>{/if}
-        {/each}
+        {#each labelsOf(frame) as label (label.key)}<text class="name" x={label.x} y={label.y} text-anchor={label.anchor}>{label.text}</text>{/each}
       {/each}
     </svg>
     <figcaption class="small">

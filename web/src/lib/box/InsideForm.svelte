@@ -3,8 +3,7 @@
   import type { ChamberDraft } from '../chamber/draft.svelte'
   import { onMount } from 'svelte'
   import { api, Problem } from '../api/client'
-  import type { Guide } from '../api/types'
-  import { livingHeatOf } from '../life/stages'
+  import type { Guide, LivingHeatView } from '../api/types'
   import { fixed } from '../units'
   import NumberField from '../parts/NumberField.svelte'
   import PlaceFields from './PlaceFields.svelte'
@@ -33,7 +32,20 @@
   })
   const stage = $derived(guide?.schools.find((each) => each.id === plan.occupancy?.schoolId)?.stages.find((each) => each.id === plan.occupancy?.stageId))
   /** What the guide says they give off; 0 is not worth offering. */
-  const living = $derived(plan.contents ? livingHeatOf(stage, plan.contents.massKg) : null)
+  let living = $state.raw<number | null>(null)
+  $effect(() => {
+    const { guideId, schoolId, stageId } = plan.occupancy ?? {}
+    const massKg = plan.contents?.massKg
+    living = null
+    if (!stage?.livingHeat || !guideId || !schoolId || !stageId || !massKg) return
+    let stale = false
+    api.get<LivingHeatView>(`/guides/${guideId}/living-heat?school=${schoolId}&stage=${stageId}&massKg=${massKg}`).then((heat) => {
+      if (!stale) living = heat.watts
+    }, () => {
+      // Without an answer nothing is offered; what is typed counts anyway.
+    })
+    return () => (stale = true)
+  })
 
   function change(action: () => void) {
     action()
@@ -61,7 +73,7 @@
         <NumberField label={plan.box?.tank ? 'Surface in the water' : 'Surface that meets the air'} unit="cm²" scale={10_000} digits={0} value={contents.surfaceM2} error={draft.error('contents.surfaceM2')} onchange={(value) => change(() => (contents.surfaceM2 = value!))} />
         <NumberField label="Heat they give off" unit="W" value={contents.livingHeatW} error={draft.error('contents.livingHeatW')} onchange={(value) => change(() => (contents.livingHeatW = value!))} />
         {#if living && Math.abs(living - contents.livingHeatW) > 0.05 * living}
-          <p class="small quiet guide">At most about {fixed(living, living < 10 ? 1 : 0)} W where all of that mass is {plan.occupancy?.name ?? 'what lives there'}{stage?.livingHeat?.grade === 'FROM_MEMORY' ? ' (from memory)' : ''}. <button class="link" {disabled} onclick={() => change(() => (contents.livingHeatW = Number(living.toPrecision(2))))}>Take it</button></p>
+          <p class="small quiet guide">At most about {fixed(living, living < 10 ? 1 : 0)} W where all of that mass is {plan.occupancy?.name ?? 'what lives there'}{stage?.livingHeat?.grade === 'FROM_MEMORY' ? ' (from memory)' : ''}. <button class="link" {disabled} onclick={() => change(() => (contents.livingHeatW = Number((living ?? 0).toPrecision(2))))}>Take it</button></p>
         {/if}
         {#if !plan.box?.tank}
           <NumberField label="Of that surface, wet" unit="cm²" scale={10_000} digits={0} value={contents.wetSurfaceM2} error={draft.error('contents.wetSurfaceM2')} onchange={(value) => change(() => (contents.wetSurfaceM2 = value!))} />

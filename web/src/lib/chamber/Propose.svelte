@@ -50,7 +50,7 @@
   /** A thermostat is set on the appliance, not keyed in: it goes into the plan. */
   function setThermostat(advice: SuggestionAnswer['thermostats'][number]) {
     const appliance = draft.plan.appliances.find((each) => each.id === advice.applianceId)
-    if (!appliance) return
+    if (!appliance || !('opensAtC' in appliance)) return
     draft.checkpoint(`setting the thermostat of ${appliance.name}`)
     appliance.opensAtC = advice.opensAtC
     appliance.closesAtC = advice.closesAtC

@@ -428,7 +428,7 @@ export class ChamberDraft {
   // --- keeping what is typed through a reload ----------------------------------------------------------------------------
 
   get #place() {
-    return `kiln-draft-5-${this.view.id}`
+    return `kiln-draft-6-${this.view.id}`
   }
 
   /** Keeps what is not saved in the browser. */

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import type { ChamberPlan, KeyPlan, Values } from '../api/types'
-import { alignKeys, countChanges, fieldErrors, freshAppliance, missingParts, same, unknownHabits } from './draft'
+import { alignKeys, countChanges, fieldErrors, missingParts, same, unknownHabits } from './draft'
 import { APPLIANCE_NAMES } from '../words'
 
 const key = (parameter: KeyPlan['parameter'], step = 0.1): KeyPlan => ({
@@ -108,15 +108,5 @@ describe('draft', () => {
     const keyed: Record<string, Values> = {}
     alignKeys(damp, keyed, null)
     expect(keyed).toEqual({ c: { ON_AT: 83, OFF_AT: 86 } })
-  })
-
-  it('begins every kind of appliance with what its kind needs and nothing else', () => {
-    for (const kind of Object.keys(APPLIANCE_NAMES) as (keyof typeof APPLIANCE_NAMES)[]) {
-      const fresh = freshAppliance(kind, 'x', 'id')
-      expect(fresh.removesW !== null).toBe(['COOLER', 'CHILLER', 'THERMOELECTRIC'].includes(kind))
-      expect(fresh.outputGh !== null).toBe(kind.startsWith('HUMIDIFIER') || kind === 'DEHUMIDIFIER')
-      expect(fresh.flowM3h !== null).toBe(kind === 'FAN_EXHAUST' || kind === 'FAN_INTAKE')
-      expect(fresh.hours !== null).toBe(kind === 'LAMP')
-    }
   })
 })

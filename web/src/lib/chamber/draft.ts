@@ -203,41 +203,6 @@ export function isTwoSided(controller: ControllerPlan): boolean {
   return controller.profile.keys.some((key) => key.parameter === 'LOWER_DIFFERENTIAL')
 }
 
-/** What an appliance of a kind begins with; what belongs to another kind is null. */
-export function freshAppliance(kind: ApplianceKind, name: string, id: string = crypto.randomUUID()): AppliancePlan {
-  const none = {
-    id, name, kind, powerW: 15, lowVoltage: false, place: null, elementJK: null, toAirWK: null, toContentsWK: null, selfLimitC: null,
-    opensAtC: null, closesAtC: null, removesW: null, limitK: null, flowM3h: null, outputGh: null, pulseOnS: null, pulseRestS: null,
-    surfaceM2: null, waterKg: null, insideShare: null, onHour: null, hours: null, openPerHour: null, lowestC: null,
-  } satisfies AppliancePlan
-  switch (kind) {
-    case 'COOLER':
-    case 'CHILLER':
-      return { ...none, powerW: 120, removesW: 150 }
-    case 'THERMOELECTRIC':
-      return { ...none, powerW: 60, removesW: 30, limitK: 20 }
-    case 'HUMIDIFIER_ULTRASONIC':
-      return { ...none, powerW: 20, outputGh: 60 }
-    case 'HUMIDIFIER_EVAPORATING':
-      return { ...none, powerW: 5, outputGh: 40 }
-    case 'DEHUMIDIFIER':
-      return { ...none, powerW: 45, outputGh: 15 }
-    case 'BOWL':
-      return { ...none, powerW: 0, surfaceM2: 0.01, waterKg: 0.3 }
-    case 'FAN_EXHAUST':
-    case 'FAN_INTAKE':
-      return { ...none, powerW: 3, flowM3h: 10 }
-    case 'FAN_CIRCULATION':
-    case 'FAN_SURFACE':
-      return { ...none, powerW: 3 }
-    case 'VENT':
-      return { ...none, powerW: 2, openPerHour: 10 }
-    case 'LAMP':
-      return { ...none, powerW: 30, insideShare: 0.8, onHour: 7, hours: 14 }
-    default:
-      return none
-  }
-}
 
 /** A probe that hangs in its usual place and feels what follows from it. */
 export function freshProbe(): ProbePlan {

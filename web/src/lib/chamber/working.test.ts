@@ -18,7 +18,7 @@ function view(): ChamberView {
       box: { innerLengthM: 0.5, innerWidthM: 0.4, innerHeightM: 0.3, walls: [], airChangesPerHour: 0.5, airMovement: 'STILL', altitudeM: 0 },
       contents: { massKg: 4, specificHeatJkgK: 3300, surfaceM2: 0.4, livingHeatW: 0 },
       room: { coldestC: 16, warmestC: 24, warmestHour: 15 },
-      appliances: [{ id: 'mat', name: 'mat', kind: 'MAT', powerW: 15, elementJK: null, toAirWK: null, toContentsWK: null, removesW: null, opensAtC: null, closesAtC: null }],
+      appliances: [{ id: 'mat', name: 'mat', kind: 'MAT', powerW: 15, elementJK: null, toAirWK: null, toContentsWK: null, opensAtC: null, closesAtC: null }],
       probes: [{ id: 'p', name: 'probe', heaterShare: 0, contentsShare: 0.2, roomShare: 0, ownWarmthK: 0, lagS: 40, sensorErrorK: 0 }],
       looked: null,
       controllers: [
@@ -265,9 +265,9 @@ describe('what is not saved', () => {
   })
 
   it('is forgotten when the browser’s store is broken', () => {
-    kept.set('kiln-draft-5-box', '{broken')
+    kept.set('kiln-draft-6-box', '{broken')
     const draft = new ChamberDraft(view())
     expect(draft.dirty).toBe(false)
-    expect(kept.has('kiln-draft-5-box')).toBe(false)
+    expect(kept.has('kiln-draft-6-box')).toBe(false)
   })
 })

@@ -1,11 +1,13 @@
 <script lang="ts">
   import type { Snippet } from 'svelte'
-  import type { EditPlan, RungAnswer, Values } from '../api/types'
+  import type { RungAnswer } from '../api/types'
   import type { ChamberDraft } from '../chamber/draft.svelte'
-  import { prefs } from '../prefs.svelte'
-  import { clock, decimalsOf, duration, fixed, level, parse, toStep } from '../units'
-  import { type DisplayUnit, RUNG_NAMES, unitSign } from '../words'
+  import { clock, duration, fixed } from '../units'
+  import { type DisplayUnit, RUNG_NAMES } from '../words'
+  import { Hand, isSame } from './hand.svelte'
+  import LadderTable from './LadderTable.svelte'
   import { type Doing, partsOf, type Quantity } from './quantity'
+  import RungLabel from './RungLabel.svelte'
   import { envelopePath, rangeOf, scaleOf, spread, ticks } from './scale'
 
   interface Props {
@@ -68,10 +70,17 @@
   const ownerOf = (rung: RungAnswer) => (owners.size > 1 ? `${draft.plan.controllers.find((each) => each.id === rung.controllerId)?.name ?? ''}: ` : '')
   const isEnd = (rung: RungAnswer) => rung.kind === 'STUCK_ON_END' || rung.kind === 'HEATER_DEAD_END'
 
-  /** While a rung is moved the axis stands still, or the rung would run away from the pointer. */
-  let heldRange: { low: number; high: number } | null = $state.raw(null)
-  const range = $derived.by(() => {
-    if (heldRange) return heldRange
+  const hand: Hand = new Hand({
+    get draft() { return draft },
+    get quantity() { return quantity },
+    get mayKey() { return mayKey },
+    get range() { return range },
+    get plotHeight() { return plotHeight },
+    nameOf: (rung) => nameOf(rung),
+    keyedOf: (rung) => keyedOf(rung),
+  })
+  const range: { low: number; high: number } = $derived.by(() => {
+    if (hand.heldRange) return hand.heldRange
     if (!parts?.level || !needs) return { low: 0, high: 1 }
     const { low, high } = rangeOf({
       keep: quantity.keep,
@@ -101,7 +110,6 @@
     return keyed && quantity.humidity && keyed.unit !== 'RH' ? { unit: 'RH', resolution: 1 } : keyed
   }
   const nameOf = (rung: { kind: RungAnswer['kind']; night: boolean }) => RUNG_NAMES[rung.kind] + (rung.night ? ', by night' : '')
-  const isSame = (a: { kind: RungAnswer['kind']; controllerId: string; night: boolean }, b: typeof a) => a.kind === b.kind && a.controllerId === b.controllerId && a.night === b.night
 
   interface Placed {
     key: string
@@ -116,7 +124,7 @@
     if (!parts) return []
     const placed = onLadder
       .map((rung) => {
-        const moved = held && isSame(held, rung) ? held.target : null
+        const moved = hand.held && isSame(hand.held, rung) ? hand.held.target : null
         const keyed = keyedOf(rung)
         const shown = moved ?? rung.display
         const occupant =
@@ -141,118 +149,9 @@
     return owner ? owner + quantity.show(placed.occupant) : `${quantity.show(placed.occupant)} ${quantity.other ?? needs?.where ?? 'at the occupant'}`
   }
 
-  // --- moving -------------------------------------------------------------------------------------------------------------
-
-  /** A rung in hand, by pointer or by keys: what the keys were when it was taken, and where it is wanted now. */
-  interface Held {
-    kind: RungAnswer['kind']
-    controllerId: string
-    night: boolean
-    from: Record<string, Values>
-    start: number
-    target: number
-    startY: number
-    both: boolean
-    byPointer: boolean
-    /** Let go, but the answer to where it was put is still under way: it stays there and does not jump back. */
-    released: boolean
-  }
-
-  let held = $state.raw<Held | null>(null)
-  /** The newest change asked for by the rung in hand. */
-  let lastEdit: EditPlan | null = null
-  let restTimer: ReturnType<typeof setTimeout> | undefined
-
-  function take(rung: RungAnswer, byPointer: boolean, startY = 0): Held {
-    draft.checkpoint(`moving “${nameOf(rung).toLowerCase()}”`)
-    heldRange = range
-    return {
-      kind: rung.kind,
-      controllerId: rung.controllerId,
-      night: rung.night,
-      from: draft.snapshotKeyed(),
-      start: rung.display!,
-      target: rung.display!,
-      startY,
-      both: false,
-      byPointer,
-      released: false,
-    }
-  }
-
-  function moveTo(hand: Held, target: number, both: boolean) {
-    const resolution = keyedOf(hand)?.resolution ?? 0.1
-    const stepped = toStep(target, resolution)
-    if (stepped === hand.target && both === hand.both) return
-    held = { ...hand, target: stepped, both }
-    const plain = { rung: null, humidity: quantity.humidity, night: hand.night, high: null, unit: null }
-    const edit: EditPlan = both
-      ? { controllerId: hand.controllerId, kind: 'MOVE_BAND', ...plain, display: toStep(stepped - hand.start, resolution) }
-      : { controllerId: hand.controllerId, kind: 'MOVE_RUNG', ...plain, rung: hand.kind, display: stepped }
-    lastEdit = edit
-    draft.edit(edit, hand.from, true)
-  }
-
-  function letGo() {
-    clearTimeout(restTimer)
-    // Moving it asked for first looks only; where it was put is looked at in full.
-    if (held && !held.released && lastEdit) draft.edit(lastEdit, held.from)
-    lastEdit = null
-    if (held) held = { ...held, byPointer: false, released: true }
-  }
-
   $effect(() => {
-    if (held?.released && !draft.busy) {
-      held = null
-      heldRange = null
-    }
+    if (hand.held?.released && !draft.busy) hand.answered()
   })
-
-  const isSwitching = (rung: { kind: RungAnswer['kind'] }) => !rung.kind.endsWith('_ALARM')
-
-  function onPointerDown(event: PointerEvent, rung: RungAnswer) {
-    if (!mayKey || !rung.movable || event.button !== 0) return
-    const target = event.currentTarget as HTMLElement
-    target.focus()
-    target.setPointerCapture(event.pointerId)
-    held = take(rung, true, event.clientY)
-  }
-
-  function onPointerMove(event: PointerEvent) {
-    if (!held?.byPointer) return
-    const keyed = keyedOf(held)
-    if (!keyed) return
-    const by = ((held.startY - event.clientY) * (range.high - range.low)) / plotHeight / quantity.perDisplay(keyed.unit)
-    moveTo(held, held.start + by, event.shiftKey && isSwitching(held))
-  }
-
-  function onKeyDown(event: KeyboardEvent, rung: RungAnswer) {
-    const steps = { ArrowUp: 1, ArrowRight: 1, ArrowDown: -1, ArrowLeft: -1, PageUp: 10, PageDown: -10 }[event.key]
-    if (steps === undefined || !mayKey || !rung.movable) return
-    event.preventDefault()
-    const both = event.shiftKey && isSwitching(rung)
-    const again = held && !held.byPointer && !held.released && isSame(held, rung) && held.both === both
-    const hand: Held = again ? held! : { ...take(rung, false), both }
-    const resolution = keyedOf(rung)?.resolution ?? 0.1
-    moveTo(hand, hand.target + steps * resolution, both)
-    clearTimeout(restTimer)
-    restTimer = setTimeout(letGo, 1200)
-  }
-
-  function onTyped(event: Event & { currentTarget: HTMLInputElement }, rung: RungAnswer) {
-    const number = parse(event.currentTarget.value)
-    if (number === null) {
-      event.currentTarget.value = shownText(rung.display, rung)
-      return
-    }
-    moveTo(take(rung, false), number, false)
-    letGo()
-  }
-
-  function shownText(value: number | null, rung: RungAnswer): string {
-    const keyed = keyedOf(rung)
-    return value === null ? '' : fixed(value, decimalsOf(keyed?.resolution ?? 0.1))
-  }
 
   // --- trace --------------------------------------------------------------------------------------------------------------
 
@@ -309,24 +208,6 @@
 
   const stuckEnd = $derived(parts?.rungs.find((rung) => rung.kind === 'STUCK_ON_END') ?? null)
 
-  /** The table under the lowest ladder tells both quantities. */
-  const tableRows = $derived.by(() => {
-    if (!answer || joined) return []
-    const { occupant, humidity } = answer.trace
-    const every = Math.max(1, Math.round(buckets / Math.max(1, Math.round(hours))))
-    const rows: { time: string; low: number; high: number; damp: [number, number] | null; room: number }[] = []
-    for (let from = 0; from < buckets; from += every) {
-      const to = Math.min(buckets, from + every)
-      rows.push({
-        time: clock(answer.trace.startHour + (from * answer.trace.bucketS) / 3600),
-        low: Math.min(...occupant.low.slice(from, to)),
-        high: Math.max(...occupant.high.slice(from, to)),
-        damp: humidity ? [Math.min(...humidity.low.slice(from, to)), Math.max(...humidity.high.slice(from, to))] : null,
-        room: answer.trace.roomC[from]!,
-      })
-    }
-    return rows
-  })
 </script>
 
 {#if course}<div class="course" style:left="{compact ? 0 : plotX}px">{@render course()}</div>{/if}
@@ -468,45 +349,7 @@
       {@const rung = placed.rung}
       {@const keyed = keyedOf(rung)}
       {@const name = nameOf(rung)}
-      <div class="rung" class:compact style:left="{labelX}px" style:top="{placed.labelY}px" style:width="{labelWidth}px">
-        {#if rung.movable && keyed && placed.shown !== null}
-          <!-- svelte-ignore a11y_no_noninteractive_tabindex -->
-          <span
-            class="handle"
-            class:fixed={!mayKey}
-            title={under(placed)}
-            role="slider"
-            tabindex="0"
-            aria-label={name}
-            aria-orientation="vertical"
-            aria-readonly={!mayKey}
-            aria-valuenow={placed.shown}
-            aria-valuetext="{shownText(placed.shown, rung)} {unitSign(keyed.unit)} on the display, {under(placed)}"
-            onpointerdown={(event) => onPointerDown(event, rung)}
-            onpointermove={onPointerMove}
-            onpointerup={letGo}
-            onpointercancel={letGo}
-            onkeydown={(event) => onKeyDown(event, rung)}
-            onblur={() => held && !held.byPointer && letGo()}
-          >
-            <b>{name}</b>
-            <span class="under">{under(placed)}</span>
-          </span>
-          <input
-            class="mono"
-            inputmode="decimal"
-            aria-label="{name}, {unitSign(keyed.unit)} on the display"
-            value={shownText(placed.shown, rung)}
-            disabled={!mayKey}
-            onchange={(event) => onTyped(event, rung)}
-          />
-        {:else}
-          <span class="handle fixed">
-            <b>{name}</b>
-            <span class="under">{quantity.show(placed.occupant)} {draft.plan.box?.tank ? 'in the water' : 'in the air'}</span>
-          </span>
-        {/if}
-      </div>
+      <RungLabel {rung} {hand} {mayKey} {compact} {name} keyed={keyed ?? null} shown={placed.shown} under={under(placed)} where="{quantity.show(placed.occupant)} {draft.plan.box?.tank ? 'in the water' : 'in the air'}" x={labelX} y={placed.labelY} width={labelWidth} />
     {/each}
   {/if}
 </div>
@@ -518,17 +361,7 @@
     <svg width="26" height="10" aria-hidden="true"><rect width="26" height="10" fill="var(--quiet)" opacity="0.42" /></svg>
     on the display, lowest to highest of each {duration(answer.trace.bucketS)} ({answer.metrics.loops.map((loop) => `${loop.cycles} switchings`).join(', ') || 'no output'})
   </p>
-  <details class="small">
-    <summary>The trace as a table</summary>
-    <table>
-      <thead><tr><th>from</th><th>lowest</th><th>highest</th>{#if answer.trace.humidity}<th>humidity, lowest</th><th>highest</th>{/if}<th>room</th></tr></thead>
-      <tbody>
-        {#each tableRows as row (row.time + row.low)}
-          <tr><td>{row.time}</td><td>{level(row.low, prefs.unit)}</td><td>{level(row.high, prefs.unit)}</td>{#if row.damp}<td>{fixed(row.damp[0], 0)} %RH</td><td>{fixed(row.damp[1], 0)} %RH</td>{/if}<td>{level(row.room, prefs.unit)}</td></tr>
-        {/each}
-      </tbody>
-    </table>
-  </details>
+  <LadderTable trace={answer.trace} />
 {/if}
 
 <style>
@@ -579,109 +412,11 @@
     stroke-width: 4px;
   }
 
-  .rung {
-    position: absolute;
-    display: flex;
-    align-items: center;
-    justify-content: space-between;
-    gap: 4px;
-    transform: translateY(-50%);
-  }
-
-  .rung.compact {
-    flex-direction: column;
-    align-items: flex-start;
-    gap: 0;
-  }
-
-  .rung.compact .under {
-    display: none;
-  }
-
-  .handle {
-    display: grid;
-    min-height: 40px;
-    align-content: center;
-    padding: 0 4px;
-    line-height: 1.15;
-    touch-action: none;
-    cursor: ns-resize;
-    user-select: none;
-  }
-
-  .rung.compact .handle {
-    min-height: 24px;
-    font-size: 14px;
-  }
-
-  .handle.fixed {
-    cursor: default;
-  }
-
-  .handle {
-    min-width: 0;
-    flex: 1;
-  }
-
-  .under {
-    white-space: nowrap;
-    overflow: hidden;
-    text-overflow: ellipsis;
-    color: var(--quiet);
-    font-size: 12px;
-  }
-
-  .rung input {
-    width: 68px;
-    flex: none;
-    min-height: 32px;
-    padding: 2px 4px;
-    border-color: transparent;
-    background: transparent;
-    font-size: 18px;
-    text-align: right;
-  }
-
-  .rung.compact input {
-    min-height: 28px;
-    width: 64px;
-    text-align: left;
-    font-size: 16px;
-  }
-
-  .rung input:hover:not(:disabled),
-  .rung input:focus {
-    border-color: var(--edge);
-    background: var(--sheet);
-  }
-
   .legend {
     display: flex;
     flex-wrap: wrap;
     align-items: center;
     gap: 4px 8px;
     padding: 6px 0;
-  }
-
-  table {
-    border-collapse: collapse;
-    margin: 6px 0;
-  }
-
-  th,
-  td {
-    padding: 2px 14px 2px 0;
-    text-align: right;
-    font-weight: 400;
-    border-bottom: 1px solid var(--hairline);
-  }
-
-  th {
-    color: var(--quiet);
-  }
-
-  summary {
-    cursor: pointer;
-    padding: 4px 0;
   }
 </style>

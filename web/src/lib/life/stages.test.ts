@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import type { Guide, School, Stage } from '../api/types'
-import { daysSince, judgedFor, livingHeatOf, segmentsOf, stageOn } from './stages'
+import { daysSince, judgedFor, segmentsOf, stageOn } from './stages'
 
 const stage = (id: string, durationDays: number | null) => ({ id, name: id, durationDays }) as unknown as Stage
 const school = (...stages: Stage[]) => ({ id: 's', name: 's', explanation: '', stages, weightLoss: null }) as School
@@ -43,15 +43,5 @@ describe('stages on a strip', () => {
     const guide = { id: 'g', name: 'Plants', where: 'in the leaves', measured: 'AIR' } as unknown as Guide
     const all = judgedFor(guide, school(seeds, lit), null)
     expect(all.map(({ name, needs }) => [name, needs.keepLowC, needs.keepHumidityHighPct])).toEqual([['seeds', 24, 95], ['growing, by day', 21, 70], ['growing, by night', 15, 70]])
-  })
-})
-
-describe('heat of what lives there', () => {
-  it('counts each, or by mass', () => {
-    const eggs = { livingHeat: { watts: 0.1, eachG: 50, grade: 'FROM_MEMORY' } } as unknown as Stage
-    expect(livingHeatOf(eggs, 6)).toBeCloseTo(12, 12)
-    expect(livingHeatOf({ livingHeat: { watts: 10, eachG: null, grade: 'FROM_MEMORY' } } as unknown as Stage, 2)).toBe(20)
-    expect(livingHeatOf({ livingHeat: null } as unknown as Stage, 2)).toBeNull()
-    expect(livingHeatOf(undefined, 2)).toBeNull()
   })
 })

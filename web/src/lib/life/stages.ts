@@ -68,13 +68,6 @@ export function needsOf(guide: Guide, school: School, stage: Stage, now: Occupan
   }
 }
 
-/** The heat that a mass of what lives there gives off by itself in a stage, at its most (W); null where the guide does not know. */
-export function livingHeatOf(stage: Stage | null | undefined, massKg: number): number | null {
-  const heat = stage?.livingHeat
-  if (!heat) return null
-  return (heat.eachG ? (1000 * heat.watts) / heat.eachG : heat.watts) * massKg
-}
-
 /** Everything that a school of a guide can be judged for: its stages, and their nights where those differ. */
 export function judgedFor(guide: Guide, school: School, now: OccupancyPlan | null): { name: string; needs: OccupancyPlan }[] {
   return school.stages.flatMap((stage) => {

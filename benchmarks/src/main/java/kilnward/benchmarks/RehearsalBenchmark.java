@@ -1,6 +1,7 @@
 package kilnward.benchmarks;
 
 import java.util.List;
+import java.util.concurrent.ForkJoinPool;
 import java.util.concurrent.TimeUnit;
 import kilnward.core.Osier;
 import kilnward.core.chamber.Appliance;
@@ -9,21 +10,22 @@ import kilnward.core.chamber.OwnThermostat;
 import kilnward.core.chamber.Room;
 import kilnward.core.control.Controller;
 import kilnward.core.control.Style;
+import kilnward.core.device.Profile;
+import kilnward.core.fault.FaultBook;
+import kilnward.core.fault.FaultTable;
+import kilnward.core.fault.Sureness;
 import kilnward.core.probe.DisplayUnit;
+import kilnward.core.proposal.Assessment;
+import kilnward.core.proposal.Suggestion;
+import kilnward.core.rehearsal.Attendance;
 import kilnward.core.rehearsal.IndependentRun;
 import kilnward.core.rehearsal.Rehearsal;
 import kilnward.core.rehearsal.Rehearsed;
 import kilnward.core.rehearsal.Rig;
 import kilnward.core.rehearsal.RoomCurve;
 import kilnward.core.rehearsal.Scenario;
-import kilnward.core.rehearsal.Watch;
-import kilnward.core.settings.Assessment;
-import kilnward.core.settings.Profile;
-import kilnward.core.settings.Setup;
-import kilnward.core.settings.Suggestion;
-import kilnward.core.settings.faults.FaultBook;
-import kilnward.core.settings.faults.FaultTable;
-import kilnward.core.settings.faults.Sureness;
+import kilnward.core.rehearsal.Workers;
+import kilnward.core.setup.Setup;
 import org.openjdk.jmh.annotations.Benchmark;
 import org.openjdk.jmh.annotations.BenchmarkMode;
 import org.openjdk.jmh.annotations.Mode;
@@ -37,6 +39,7 @@ import org.openjdk.jmh.annotations.State;
 @OutputTimeUnit(TimeUnit.MILLISECONDS)
 public class RehearsalBenchmark {
     static final int SECONDS = 72 * 3600;
+    private static final Workers TWO_CORES = Workers.in(new ForkJoinPool(2));
     private static final int N = 6;
 
     private final RoomCurve room = RoomCurve.day(Room.of(16, 24, 15));
@@ -135,13 +138,13 @@ public class RehearsalBenchmark {
     /** Every fault of the Reedbox with and without its second layer, 72 h each at 1 s, on all cores. */
     @Benchmark
     public FaultTable allFaults() {
-        return FaultTable.of(layered, Watch.USUAL, 1);
+        return FaultTable.of(layered, Attendance.USUAL, 1, TWO_CORES);
     }
 
     /** As many sampled runs of 24 h as come to 2,000. */
     @Benchmark
     public Sureness sampledRuns() {
-        return Sureness.of(layered, cases, Watch.USUAL, 1, 0, (int) Math.ceil(2000.0 / cases.size()), 24 * 3600);
+        return Sureness.of(layered, cases, Attendance.USUAL, 1, 0, (int) Math.ceil(2000.0 / cases.size()), 24 * 3600, TWO_CORES);
     }
 
     private Setup layered() {

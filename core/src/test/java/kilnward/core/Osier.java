@@ -26,6 +26,10 @@ import kilnward.core.control.OutputMode;
 import kilnward.core.control.Style;
 import kilnward.core.control.SwitchingPoints;
 import kilnward.core.control.Timers;
+import kilnward.core.device.Parameter;
+import kilnward.core.device.Profile;
+import kilnward.core.device.ProfileKey;
+import kilnward.core.device.Settings;
 import kilnward.core.life.HarmLimit;
 import kilnward.core.life.KeepBand;
 import kilnward.core.life.Needs;
@@ -39,13 +43,9 @@ import kilnward.core.probe.ProbePlace;
 import kilnward.core.rehearsal.Rig;
 import kilnward.core.rehearsal.RoomCurve;
 import kilnward.core.rehearsal.Scenario;
-import kilnward.core.settings.Parameter;
-import kilnward.core.settings.PlannedController;
-import kilnward.core.settings.Power;
-import kilnward.core.settings.Profile;
-import kilnward.core.settings.ProfileKey;
-import kilnward.core.settings.Settings;
-import kilnward.core.settings.Setup;
+import kilnward.core.setup.PlannedController;
+import kilnward.core.setup.Power;
+import kilnward.core.setup.Setup;
 
 /** The Reedbox of Osier End, an invented foam box with corn-snake eggs, as the tests' example. */
 public final class Osier {

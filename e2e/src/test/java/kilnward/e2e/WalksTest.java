@@ -13,12 +13,14 @@ import com.microsoft.playwright.options.FilePayload;
 import java.nio.charset.StandardCharsets;
 import java.time.Instant;
 import java.util.List;
+import java.util.UUID;
 import java.util.regex.Pattern;
 import java.util.stream.Collectors;
 import java.util.stream.IntStream;
 import kilnward.server.running.ApiClient;
 import org.junit.jupiter.api.Test;
 import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.node.ObjectNode;
 
 /** Ways through the application that are walked less often, each to its end. */
 class WalksTest extends AtTheBrowser {
@@ -270,6 +272,29 @@ class WalksTest extends AtTheBrowser {
     }
 
     /** What the tool offers to press is pressed, in every chamber of the demo: its finding goes, and nothing that needs somebody now comes. */
+    /** A plan that was saved and cannot be: its row says so, and nobody else's is missing for it. */
+    @Test
+    void oneThatCannotBeRehearsedHidesNobody() {
+        ApiClient owner = ApiClient.as(server, "OWNER");
+        JsonNode made = owner.post("/api/v1/chambers", "{\"name\":\"Drained tank\",\"guideId\":\"axolotls\",\"buildId\":\"tank\"}").body();
+        ObjectNode plan = (ObjectNode) made.get("plan").deepCopy();
+        ((ObjectNode) plan.get("box")).putNull("tank");
+        plan.set("controllers", plan("0051e4e4-d000-7000-8000-000000000001").get("controllers").deepCopy());
+        ObjectNode controller = (ObjectNode) plan.at("/controllers/0");
+        controller.put("id", UUID.randomUUID().toString());
+        controller.putArray("probeIds").add(plan.at("/probes/0/id").asString());
+        ((ObjectNode) controller.at("/loops/0")).put("id", UUID.randomUUID().toString()).putArray("applianceIds").add(plan.at("/appliances/0/id").asString());
+        String id = made.get("id").asString();
+        assertEquals(200, owner.put("/api/v1/chambers/" + id, "{\"version\":0,\"plan\":" + plan + "}").status());
+        saveFirst(id, 17);
+        page.navigate("/");
+        Locator row = page.getByRole(AriaRole.LISTITEM).filter(new Locator.FilterOptions().setHasText("Drained tank"));
+        assertThat(row).containsText("cannot be rehearsed as it is planned");
+        assertThat(row).containsText("must not be an in-tank heater where there is no water");
+        assertThat(page.getByRole(AriaRole.LISTITEM).filter(new Locator.FilterOptions().setHasText("Sundew cabinet"))).isVisible();
+        owner.delete("/api/v1/chambers/" + id);
+    }
+
     @Test
     void everyRemedyOfTheDemoKeepsItsPromise() {
         Locator titles = page.locator("aside ol > li h3");

@@ -81,25 +81,18 @@ public record MoistAir(double temperatureC, double relativeHumidityPct, double p
         return MOLAR_MASS_RATIO * vapourPa / (pressurePa - vapourPa);
     }
 
-    /** Thermodynamic wet bulb by bisection of the ASHRAE Handbook's equations 33 (water) and 35 (ice). */
+    /** Thermodynamic wet bulb: the root of the ASHRAE Handbook's equations 33 (water) and 35 (ice). */
     private static double wetBulbC(double temperatureC, double humidityRatio, double pressurePa) {
-        double low = SATURATION.lowestC();
-        double high = temperatureC;
-        while (high - low > 1e-9) {
-            double middle = 0.5 * (low + high);
-            if (humidityRatioFromWetBulb(temperatureC, middle, pressurePa) < humidityRatio) {
-                low = middle;
-            } else {
-                high = middle;
-            }
-        }
-        return 0.5 * (low + high);
+        return Root.between(wetBulbC -> humidityRatioFromWetBulb(temperatureC, wetBulbC, pressurePa) - humidityRatio, SATURATION.lowestC(), temperatureC, 1e-9);
     }
+
+    /** More vapour than any air holds: at and above boiling the ratio has no end. */
+    private static final double BOILING = 1e6;
 
     private static double humidityRatioFromWetBulb(double temperatureC, double wetBulbC, double pressurePa) {
         double saturation = SATURATION.pressurePa(wetBulbC);
         if (saturation >= pressurePa) {
-            return Double.POSITIVE_INFINITY;
+            return BOILING;
         }
         double saturated = humidityRatio(saturation, pressurePa);
         return wetBulbC >= 0

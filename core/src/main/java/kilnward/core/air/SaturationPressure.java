@@ -30,14 +30,6 @@ public interface SaturationPressure {
         if (!(pressurePa >= pressurePa(low) && pressurePa <= pressurePa(high))) {
             return OptionalDouble.empty();
         }
-        while (high - low > 1e-9) {
-            double middle = 0.5 * (low + high);
-            if (pressurePa(middle) < pressurePa) {
-                low = middle;
-            } else {
-                high = middle;
-            }
-        }
-        return OptionalDouble.of(0.5 * (low + high));
+        return OptionalDouble.of(Root.between(temperatureC -> pressurePa(temperatureC) - pressurePa, low, high, 1e-9));
     }
 }

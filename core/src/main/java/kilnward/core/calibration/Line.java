@@ -1,5 +1,8 @@
 package kilnward.core.calibration;
 
+import java.util.Arrays;
+import org.hipparchus.stat.regression.SimpleRegression;
+
 /**
  * A straight line through points, by least squares.
  *
@@ -14,34 +17,15 @@ record Line(double slope, double intercept, double slopeStandard, double scatter
      * @param y values, as many
      */
     static Line through(double[] x, double[] y) {
-        int n = x.length;
-        double meanX = mean(x);
-        double meanY = mean(y);
-        double over = 0;
-        double under = 0;
-        for (int i = 0; i < n; i++) {
-            over += (x[i] - meanX) * (y[i] - meanY);
-            under += (x[i] - meanX) * (x[i] - meanX);
+        SimpleRegression regression = new SimpleRegression();
+        for (int i = 0; i < x.length; i++) {
+            regression.addData(x[i], y[i]);
         }
-        double slope = under == 0 ? 0 : over / under;
-        double intercept = meanY - slope * meanX;
-        if (n <= 2 || under == 0) {
-            return new Line(slope, intercept, 0, 0);
+        // One point, or all at one place: it tells no slope, and says so with NaN or 0.
+        if (!(regression.getXSumSquares() > 0)) {
+            return new Line(0, Arrays.stream(y).average().orElseThrow(), 0, 0);
         }
-        double left = 0;
-        for (int i = 0; i < n; i++) {
-            double residual = y[i] - intercept - slope * x[i];
-            left += residual * residual;
-        }
-        double scatter = Math.sqrt(left / (n - 2));
-        return new Line(slope, intercept, scatter / Math.sqrt(under), scatter);
-    }
-
-    private static double mean(double[] values) {
-        double sum = 0;
-        for (double value : values) {
-            sum += value;
-        }
-        return sum / values.length;
+        boolean judged = x.length > 2;
+        return new Line(regression.getSlope(), regression.getIntercept(), judged ? regression.getSlopeStdErr() : 0, judged ? Math.sqrt(Math.max(0, regression.getMeanSquareError())) : 0);
     }
 }

@@ -40,7 +40,7 @@ public record OffsetDecision(double newOffset, double error, double expandedUnce
      * @param rangeMin      lowest offset the controller takes
      * @param rangeMax      highest offset the controller takes, not below {@code rangeMin}
      */
-    public static OffsetDecision of(double currentOffset, List<Reading> readings, double step, double rangeMin,
+    public static OffsetDecision of(double currentOffset, List<Comparison> readings, double step, double rangeMin,
                                     double rangeMax) {
         Require.finite("currentOffset", currentOffset);
         Require.that(!readings.isEmpty(), "readings", readings, "must hold at least one reading");
@@ -51,7 +51,7 @@ public record OffsetDecision(double newOffset, double error, double expandedUnce
 
         BigDecimal sum = BigDecimal.ZERO;
         int count = 0;
-        for (Reading reading : readings) {
+        for (Comparison reading : readings) {
             for (double reference : reading.references()) {
                 sum = sum.add(exact(reading.display()).subtract(exact(reference)));
                 count++;
@@ -61,7 +61,7 @@ public record OffsetDecision(double newOffset, double error, double expandedUnce
         double newOffset = newOffset(currentOffset, error, step);
 
         double squares = 0;
-        for (Reading reading : readings) {
+        for (Comparison reading : readings) {
             for (double reference : reading.references()) {
                 double residual = reading.display() - reference - error.doubleValue();
                 squares += residual * residual;

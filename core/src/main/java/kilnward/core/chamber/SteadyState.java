@@ -5,6 +5,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.function.DoubleUnaryOperator;
 import java.util.function.Predicate;
+import kilnward.core.air.Root;
 import org.hipparchus.linear.LUDecomposition;
 import org.hipparchus.linear.MatrixUtils;
 
@@ -142,11 +143,22 @@ public final class SteadyState {
             atBelow = atAbove;
             above = next;
             atAbove = at;
-            if (Math.abs(at) < SETTLED_K) {
-                break;
+            if (linear || Math.abs(at) < SETTLED_K) {
+                return above;
             }
         }
-        return above;
+        return bracketed(missK, above, scale);
+    }
+
+    /** Where the secant leaps to and fro: the root is taken between two ends, wider and wider apart. */
+    private static double bracketed(DoubleUnaryOperator missK, double about, double scale) {
+        double start = Double.isFinite(about) ? about : 0;
+        for (double width = scale; width < 1e6 * scale; width *= 2) {
+            if (missK.applyAsDouble(start - width) * missK.applyAsDouble(start + width) <= 0) {
+                return Root.between(missK, start - width, start + width, 1e-9 * scale);
+            }
+        }
+        return start;
     }
 
     /**

@@ -6,6 +6,7 @@ import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.OptionalDouble;
 import kilnward.core.finding.Finding;
 import kilnward.core.finding.Quantity;
@@ -53,9 +54,10 @@ public record LoadCheck(List<Checked> outlets, List<Fed> supplies, List<Finding>
      * @param ratingPct       share of the rating used while running (%), the stricter of amps and watts; empty where no rating
      *                        is known
      * @param contactLifeDays days until the contact has made its 100 000 switchings; empty where it does not switch
+     * @param loopId          the output of a controller that switches it; empty where none does
      */
     public record Checked(String name, double powerW, double currentA, double inrushA, OptionalDouble ratingPct,
-                          OptionalDouble contactLifeDays) {
+                          OptionalDouble contactLifeDays, Optional<String> loopId) {
     }
 
     /**
@@ -101,7 +103,7 @@ public record LoadCheck(List<Checked> outlets, List<Fed> supplies, List<Finding>
         boolean rated = outlet.contactA().isPresent() || outlet.ratedW().isPresent();
         return new Checked(outlet.name(), outlet.powerW(), outlet.currentA(), inrushA,
                 rated ? OptionalDouble.of(100 * Math.max(byAmps, byWatts)) : OptionalDouble.empty(),
-                outlet.cyclesPerDay() > 0 ? OptionalDouble.of(CONTACT_LIFE / outlet.cyclesPerDay()) : OptionalDouble.empty());
+                outlet.cyclesPerDay() > 0 ? OptionalDouble.of(CONTACT_LIFE / outlet.cyclesPerDay()) : OptionalDouble.empty(), outlet.loopId());
     }
 
     private static void judge(Outlet outlet, Checked checked, List<Finding> findings) {

@@ -2,6 +2,7 @@ package kilnward.core.load;
 
 import java.util.List;
 import java.util.Objects;
+import java.util.Optional;
 import java.util.OptionalDouble;
 import kilnward.core.finding.Require;
 
@@ -16,9 +17,10 @@ import kilnward.core.finding.Require;
  * @param loads        what hangs on it
  * @param cyclesPerDay switchings on a day, from a rehearsal; 0 for an outlet that is never switched
  * @param passesOn     whether it stands in series before another outlet, so that its load is the other's and counts once
+ * @param loopId       the output of a controller that switches it; empty where none does
  */
 public record Outlet(String name, Supply supply, OptionalDouble ratedA, OptionalDouble ratedDcA, OptionalDouble ratedW,
-                     List<Load> loads, double cyclesPerDay, boolean passesOn) {
+                     List<Load> loads, double cyclesPerDay, boolean passesOn, Optional<String> loopId) {
     public Outlet {
         Require.named("name", name);
         Objects.requireNonNull(supply, "supply");
@@ -32,7 +34,7 @@ public record Outlet(String name, Supply supply, OptionalDouble ratedA, Optional
     /** An outlet on its own. */
     public Outlet(String name, Supply supply, OptionalDouble ratedA, OptionalDouble ratedDcA, OptionalDouble ratedW, List<Load> loads,
                   double cyclesPerDay) {
-        this(name, supply, ratedA, ratedDcA, ratedW, loads, cyclesPerDay, false);
+        this(name, supply, ratedA, ratedDcA, ratedW, loads, cyclesPerDay, false, Optional.empty());
     }
 
     /** Running power of all loads (W). */

@@ -1,5 +1,6 @@
 package kilnward.core.probe;
 
+import kilnward.core.air.Root;
 import kilnward.core.finding.Require;
 
 /**
@@ -42,7 +43,7 @@ public sealed interface Thermometer permits Platinum, SteinhartHart, BetaThermis
     }
 
     /**
-     * The inverse, by bisection, so that the two directions cannot disagree (to 1e-9 K).
+     * The inverse, looked for in the one direction, so that the two directions cannot disagree (to 1e-9 K).
      *
      * @param resistanceOhm resistance (Ω), 0 or more; infinite for an open lead
      */
@@ -62,17 +63,7 @@ public sealed interface Thermometer permits Platinum, SteinhartHart, BetaThermis
         if (resistanceOhm > most || resistanceOhm < least) {
             return new Told(Contact.OUT_OF_RANGE, java.util.OptionalDouble.empty());
         }
-        boolean rises = atHighest > atLowest;
-        double low = lowestC();
-        double high = highestC();
-        while (high - low > 1e-9) {
-            double middle = 0.5 * (low + high);
-            if (resistanceOhm(middle) < resistanceOhm == rises) {
-                low = middle;
-            } else {
-                high = middle;
-            }
-        }
-        return new Told(Contact.SOUND, java.util.OptionalDouble.of(0.5 * (low + high)));
+        double temperatureC = Root.between(each -> resistanceOhm(each) - resistanceOhm, lowestC(), highestC(), 1e-9);
+        return new Told(Contact.SOUND, java.util.OptionalDouble.of(temperatureC));
     }
 }

@@ -167,7 +167,7 @@ final class Recorder {
         startHeatJ = plant.model().heatJ(state);
         startWater = moisture == null ? null : moisture.ledger();
         startLostJ = state[plant.lost()];
-        startLiveElectricalJ = outputs.liveElectricalJ();
+        startLiveElectricalJ = outputs.given().liveElectricalJ();
         for (int i = 0; i < loops.length; i++) {
             loops[i].on = outputs.loops[i].conducts;
         }
@@ -211,8 +211,8 @@ final class Recorder {
             harmSeen = true;
             events.add(new Event(step * stepS, Event.Kind.HARM, "", occupantC));
         }
-        heatInJ += stepS * (outputs.heatW() + plant.model().livingHeatW());
-        electricalJ += stepS * outputs.electricalW();
+        heatInJ += stepS * (outputs.given().heatW() + plant.model().livingHeatW());
+        electricalJ += stepS * outputs.given().electricalW();
         inBucket++;
         if (inBucket == stepsPerBucket || step == steps - 1) {
             endBucket();
@@ -240,7 +240,7 @@ final class Recorder {
 
     private void seeLoop(int i, long step) {
         LoopTally tally = loops[i];
-        Outputs.Switched switched = outputs.loops[i];
+        RunningLoop switched = outputs.loops[i];
         if (switched.conducts != tally.on) {
             tally.on = switched.conducts;
             long lasted = step - tally.since;
@@ -275,7 +275,7 @@ final class Recorder {
     }
 
     private void seeAlarms(int i, long step) {
-        Outputs.Unit unit = outputs.units[i];
+        RunningDisplay unit = outputs.units[i];
         boolean heard = step * stepS < unit.silentFromS;
         boolean high = heard && !unit.blind && unit.shown >= unit.highAlarm;
         if (high && !highSounding[i]) {
@@ -307,7 +307,7 @@ final class Recorder {
             displayLevels.add(display.level(steps));
         }
         Metrics metrics = new Metrics(occupant.level(steps), (double) inBand / steps, displayLevels, switchings,
-                (electricalJ + outputs.liveElectricalJ() - startLiveElectricalJ) / 3.6e6, heatInJ + liveJ,
+                (electricalJ + outputs.given().liveElectricalJ() - startLiveElectricalJ) / 3.6e6, heatInJ + liveJ,
                 state[plant.lost()] - startLostJ, plant.model().heatJ(state) - startHeatJ, harm.harmedAtS(),
                 damp ? Optional.of(humidity.level(steps)) : Optional.empty(),
                 damp && !Double.isNaN(dampLowPct) ? OptionalDouble.of((double) dampInBand / steps) : OptionalDouble.empty(),

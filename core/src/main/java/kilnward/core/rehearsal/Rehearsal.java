@@ -135,7 +135,7 @@ public final class Rehearsal {
         this.liveInputs = liveInputs();
         this.live = new double[resting.inputs()];
         this.plain = nodes == ONE_HEATER_NODES && liveInputs.length == WITHOUT_LIVE_ELEMENTS && moisture != null
-                && sunGainM2 == 0 && !outputs.hasLive() && freezing == null;
+                && sunGainM2 == 0 && !outputs.given().hasLive() && freezing == null;
         this.inputs = new double[resting.inputs()];
         inputs[ThermalModel.GROUND_INPUT] = rig.chamber().room().groundC().orElse(0);
         inputs[ThermalModel.CONTENTS_HEAT_INPUT] = resting.model().livingHeatW();
@@ -161,13 +161,13 @@ public final class Rehearsal {
     }
 
     private int[] liveInputs() {
-        if (moisture == null && sunGainM2 == 0 && !outputs.hasLive() && freezing == null) {
+        if (moisture == null && sunGainM2 == 0 && !outputs.given().hasLive() && freezing == null) {
             return new int[0];
         }
         IntStream bowls = IntStream.range(0, rig.chamber().of(Bowl.class).size())
                 .map(i -> ThermalModel.FIRST_ELEMENT_INPUT + rig.chamber().heaters().size() + i);
         return IntStream.concat(IntStream.of(ThermalModel.AIR_HEAT_INPUT, ThermalModel.CONTENTS_HEAT_INPUT,
-                ThermalModel.SHELL_HEAT_INPUT), IntStream.concat(bowls, Arrays.stream(outputs.liveElementInputs()))).toArray();
+                ThermalModel.SHELL_HEAT_INPUT), IntStream.concat(bowls, Arrays.stream(outputs.given().liveElementInputs()))).toArray();
     }
 
     /**
@@ -251,7 +251,7 @@ public final class Rehearsal {
     }
 
     private double[] steady(double roomC) {
-        outputs.writeInputs(inputs);
+        outputs.given().writeInputs(inputs);
         Flow flow = outputs.flow();
         Plant plant = new Plant(rig.chamber(), rig.probes(), pollingK, flow);
         double[][] response = plant.response();
@@ -264,7 +264,7 @@ public final class Rehearsal {
         FixedPoint.settle(found, liveInputs.length == 0, (from, to) -> {
             double[] drive = inputs.clone();
             drive[ThermalModel.ROOM_INPUT] = roomC;
-            outputs.addLive(drive, from, roomC, 0, 0, 0);
+            outputs.given().addLive(drive, from, roomC, 0, 0, 0);
             if (still != null) {
                 still.settle(from, roomC);
                 still.addHeat(drive);
@@ -373,7 +373,7 @@ public final class Rehearsal {
         for (int input : liveInputs) {
             live[input] = 0;
         }
-        outputs.addLive(live, state, roomC, seconds, network.gamma[nodes - 3][ThermalModel.AIR_HEAT_INPUT], moisture == null ? 0 : moisture.airW());
+        outputs.given().addLive(live, state, roomC, seconds, network.gamma[nodes - 3][ThermalModel.AIR_HEAT_INPUT], moisture == null ? 0 : moisture.airW());
         if (freezing != null) {
             live[ThermalModel.AIR_HEAT_INPUT] += freezing.heatW(state[nodes - 3], seconds);
         }
@@ -461,7 +461,7 @@ public final class Rehearsal {
             moisture.acting(outputs.acting());
             moisture.bears(network.gamma[nodes - 3][ThermalModel.AIR_HEAT_INPUT], network.gamma[nodes - 2][ThermalModel.CONTENTS_HEAT_INPUT]);
         }
-        outputs.writeInputs(inputs);
+        outputs.given().writeInputs(inputs);
         for (int i = 0; i < states; i++) {
             double sum = 0;
             for (int j = 1; j < inputs.length; j++) {

@@ -49,7 +49,7 @@ public record Verdict(Kind kind, double worstC, OptionalDouble worstPct, Optiona
      * @param goodDay  what the displays show without it, as {@link #goodDay} tells
      * @param watch    who can act when
      */
-    public static Verdict of(Fault fault, Rig rig, Rehearsed run, Map<String, Metrics.Level> goodDay, Watch watch) {
+    public static Verdict of(Fault fault, Rig rig, Rehearsed run, Map<String, Metrics.Level> goodDay, Attendance watch) {
         Needs needs = rig.needs();
         KeepBand keep = needs.keep();
         Metrics.Level occupant = run.metrics().occupant();
@@ -101,7 +101,7 @@ public record Verdict(Kind kind, double worstC, OptionalDouble worstPct, Optiona
      * From when on a display stands where it does not on a good day, for as long as it takes until somebody is sure to look; a display without power tells at
      * once.
      */
-    private static OptionalDouble seen(Fault fault, Rig rig, Rehearsed run, Map<String, Metrics.Level> goodDay, Watch watch) {
+    private static OptionalDouble seen(Fault fault, Rig rig, Rehearsed run, Map<String, Metrics.Level> goodDay, Attendance watch) {
         if (fault.showsAtOnce()) {
             return OptionalDouble.of(fault.fromS());
         }

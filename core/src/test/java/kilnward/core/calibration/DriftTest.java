@@ -36,6 +36,10 @@ class DriftTest {
         assertEquals("checks", assertThrows(RefusedValueException.class, () -> Drift.of(List.of(new Found(10, 0.1), new Found(10, 0.2)))).field());
         assertEquals(0, Line.through(new double[] {3, 3, 3}, new double[] {1, 2, 3}).slope(), "all at one place: no slope");
         assertEquals(0, Line.through(new double[] {3, 3, 3}, new double[] {1, 2, 3}).scatter());
+        assertEquals(new Line(0, 28.2, 0, 0), Line.through(new double[] {5}, new double[] {28.2}), "one point is level");
+        Line through = Line.through(new double[] {0, 2}, new double[] {1, 2});
+        assertEquals(0.5, through.slope(), 1e-12);
+        assertEquals(0, through.slopeStandard(), "two points leave nothing to judge it by");
         assertEquals("day", assertThrows(RefusedValueException.class, () -> new Found(Double.NaN, 0)).field());
         assertEquals("error", assertThrows(RefusedValueException.class, () -> new Found(0, Double.NaN)).field());
     }

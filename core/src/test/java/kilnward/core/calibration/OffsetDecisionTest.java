@@ -12,7 +12,7 @@ import org.junit.jupiter.params.provider.CsvSource;
 
 class OffsetDecisionTest {
     private static OffsetDecision of(double current, double display, double step, double range, Double... references) {
-        return OffsetDecision.of(current, List.of(new Reading(display, List.of(references))), step, -range, range);
+        return OffsetDecision.of(current, List.of(new Comparison(display, List.of(references))), step, -range, range);
     }
 
     @Test

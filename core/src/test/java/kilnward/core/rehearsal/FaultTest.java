@@ -39,10 +39,10 @@ class FaultTest {
     }
 
     static Stream<Fault> integrable() {
-        return Stream.of(new Fault.RelayStuckOn("loop", FROM_S), new Fault.RelayStuckOff("loop", FROM_S), new Fault.ApplianceDead("mat", FROM_S),
-                new Fault.ProbeFallenOut("probe", FROM_S), new Fault.ProbeOnHeater("probe", FROM_S), new Fault.ProbeDrifted("probe", -2, FROM_S),
-                new Fault.ProbeBroken("probe", true, -40, FROM_S), new Fault.ProbeBroken("probe", false, 110, FROM_S), new Fault.PowerCut(5400, Set.of(), FROM_S),
-                new Fault.Weather(-6, 7200, FROM_S));
+        return Stream.of(new RelayStuckOn("loop", FROM_S), new RelayStuckOff("loop", FROM_S), new ApplianceDead("mat", FROM_S),
+                new ProbeFallenOut("probe", FROM_S), new ProbeOnHeater("probe", FROM_S), new ProbeDrifted("probe", -2, FROM_S),
+                new ProbeBroken("probe", true, -40, FROM_S), new ProbeBroken("probe", false, 110, FROM_S), new PowerCut(5400, Set.of(), FROM_S),
+                new Weather(-6, 7200, FROM_S));
     }
 
     /** Hipparchus's Dormand–Prince 8(5,3) on the equations with the fault written into them, as the independent check. */
@@ -66,15 +66,15 @@ class FaultTest {
     @Test
     void stuckOnEndsAtTheRootOfTheBalance() {
         double end = SteadyState.of(rig().chamber()).occupantC(24, 1, 0);
-        assertEquals(end, run(rig(), 24, 240, new Fault.RelayStuckOn("loop", 0)).metrics().occupant().highest(), 0.01);
-        assertEquals(end, run(rig(), 24, 240, new Fault.LeftInManual("loop", true, 0)).metrics().occupant().highest(), 0.01);
-        assertEquals(end, run(rig(), 24, 240, new Fault.ProbeBroken("probe", true, -40, 0)).metrics().occupant().highest(), 0.01);
+        assertEquals(end, run(rig(), 24, 240, new RelayStuckOn("loop", 0)).metrics().occupant().highest(), 0.01);
+        assertEquals(end, run(rig(), 24, 240, new LeftInManual("loop", true, 0)).metrics().occupant().highest(), 0.01);
+        assertEquals(end, run(rig(), 24, 240, new ProbeBroken("probe", true, -40, 0)).metrics().occupant().highest(), 0.01);
     }
 
     /** Newton: once the quick parts have settled, each hour takes the same share of what is left above the room. */
     @Test
     void afterAPowerCutItChillsByNewton() {
-        Trace.Envelope cooling = run(rig(), 16, 48, new Fault.PowerCut(48 * 3600, Set.of(), 0)).trace().occupant();
+        Trace.Envelope cooling = run(rig(), 16, 48, new PowerCut(48 * 3600, Set.of(), 0)).trace().occupant();
         double perHour = 10;
         double first = (cooling.low()[200] - 16) / (cooling.low()[(int) (200 - perHour)] - 16);
         double later = (cooling.low()[400] - 16) / (cooling.low()[(int) (400 - perHour)] - 16);
@@ -84,7 +84,7 @@ class FaultTest {
 
     @Test
     void aProbeThatTellsItIsBrokenFailsSafeAndSaysSo() {
-        Rehearsed told = run(rig(), 20, 24, new Fault.ProbeBroken("probe", true, Double.NaN, 3600));
+        Rehearsed told = run(rig(), 20, 24, new ProbeBroken("probe", true, Double.NaN, 3600));
         assertEquals(Event.Kind.PROBE_CODE, told.events().stream().filter(each -> each.kind() == Event.Kind.PROBE_CODE).findFirst().orElseThrow().kind());
         assertTrue(told.events().stream().filter(each -> each.kind() == Event.Kind.SWITCHED_ON).allMatch(each -> each.timeS() < 3600), "no heat without a probe");
         assertEquals(20, told.metrics().occupant().lowest(), 1.0);
@@ -105,25 +105,25 @@ class FaultTest {
     void otherSettingsComeIntoForceAtTheirTimeAlarmsAmongThem() {
         Controller turned = new Controller("controller", List.of("probe"), new Display(DisplayUnit.C, 0.1, 0), 1, OptionalDouble.of(29), OptionalDouble.empty(),
                 List.of(new Loop("loop", new OnOff(new SwitchingPoints(Direction.RAISE, 31.0, 31.6), false), Timers.NONE, OutputMode.AUTO, List.of("mat"))));
-        Rehearsed run = run(rig(), 20, 24, new Fault.OtherSettings("controller", Fault.Mistake.KNOB_MOVED, turned, FROM_S));
+        Rehearsed run = run(rig(), 20, 24, new OtherSettings("controller", Mistake.KNOB_MOVED, turned, FROM_S));
         assertTrue(run.trace().displays().get(0).high()[60] < 29, "an hour before");
         assertEquals(31.3, 0.5 * (run.trace().displays().get(0).low()[470] + run.trace().displays().get(0).high()[470]), 0.6);
         assertTrue(run.events().stream().anyMatch(each -> each.kind() == Event.Kind.HIGH_ALARM), "the alarm it came with");
         assertFalse(Rehearsal.run(rig(), new Scenario(RoomCurve.constant(20), 0, 86_400, 1, Scenario.Start.SETTLED, List.of(), 480)
-                .with(new Fault.OtherSettings("controller", Fault.Mistake.KNOB_MOVED, turned, FROM_S), new Fault.AlarmMuted("controller", 0)))
+                .with(new OtherSettings("controller", Mistake.KNOB_MOVED, turned, FROM_S), new AlarmMuted("controller", 0)))
                 .events().stream().anyMatch(each -> each.kind() == Event.Kind.HIGH_ALARM), "muted");
     }
 
     @Test
     void aLostLinkDoesAsItsOutletDoes() {
-        assertEquals(0, run(rig(), 20, 24, new Fault.LinkLoss("controller", Fault.LinkLost.OFF, 0)).metrics().loops().get(0).dutyShare(), 1e-9);
-        assertEquals(1, run(rig(), 20, 24, new Fault.LinkLoss("controller", Fault.LinkLost.ON, 0)).metrics().loops().get(0).dutyShare(), 1e-4);
+        assertEquals(0, run(rig(), 20, 24, new LinkLoss("controller", LinkLost.OFF, 0)).metrics().loops().get(0).dutyShare(), 1e-9);
+        assertEquals(1, run(rig(), 20, 24, new LinkLoss("controller", LinkLost.ON, 0)).metrics().loops().get(0).dutyShare(), 1e-4);
         // Where it heats and where it rests, as the sound day tells: from then on it does just that.
         Scenario minutes = new Scenario(RoomCurve.constant(20), 0, 86_400, 1, Scenario.Start.SETTLED, List.of(), 1440);
         double[] sound = Rehearsal.run(rig(), minutes).trace().onShares().get(0);
         for (double share : new double[] {1, 0}) {
             int bucket = IntStream.range(60, 1200).filter(i -> sound[i - 1] == share && sound[i] == share).findFirst().orElseThrow();
-            double[] lost = Rehearsal.run(rig(), minutes.with(new Fault.LinkLoss("controller", Fault.LinkLost.STAYS, bucket * 60.0))).trace().onShares().get(0);
+            double[] lost = Rehearsal.run(rig(), minutes.with(new LinkLoss("controller", LinkLost.STAYS, bucket * 60.0))).trace().onShares().get(0);
             assertEquals(Arrays.stream(sound, 0, bucket).sum(), Arrays.stream(lost, 0, bucket).sum(), 1e-9, "before");
             assertTrue(Arrays.stream(lost, bucket, 1440).allMatch(each -> each == share), "as it stood, for good: " + share);
         }
@@ -132,7 +132,7 @@ class FaultTest {
     /** Who can act when, hand-worked: nine hours away, a message and an hour's way, a quarter of an hour at the box. */
     @Test
     void somebodyActsOnlyAtTheWorstMomentForIt() {
-        Watch deaf = new Watch(8 * 3600, true, 9 * 3600, false, 3600, 900, 12 * 3600);
+        Attendance deaf = new Attendance(8 * 3600, true, 9 * 3600, false, 3600, 900, 12 * 3600);
         assertEquals(600 + 9 * 3600 + 900, deaf.actsAtS(OptionalDouble.of(600), OptionalDouble.empty()).orElseThrow());
         assertEquals(600 + 3600 + 900, deaf.withMessage().actsAtS(OptionalDouble.of(600), OptionalDouble.empty()).orElseThrow());
         assertEquals(12 * 3600 + 900, deaf.actsAtS(OptionalDouble.empty(), OptionalDouble.of(0)).orElseThrow(), "no alarm: the next look");

@@ -68,20 +68,20 @@ public final class IndependentRun {
             boolean before = flows;
             boolean faulty = fault != null && k >= fault.fromS();
             double shown = y[4];
-            if (faulty && fault instanceof Fault.ProbeDrifted drifted) {
+            if (faulty && fault instanceof ProbeDrifted drifted) {
                 shown += drifted.by() * Math.min(1, (k - drifted.fromS()) / 43_200);
-            } else if (faulty && fault instanceof Fault.ProbeBroken broken) {
+            } else if (faulty && fault instanceof ProbeBroken broken) {
                 shown = broken.readsC();
             }
-            boolean dark = faulty && fault instanceof Fault.PowerCut cut && k < cut.fromS() + cut.durationS();
+            boolean dark = faulty && fault instanceof PowerCut cut && k < cut.fromS() + cut.durationS();
             if (dark) {
                 on = false;
             } else {
                 sample(shown);
             }
             dead = faulty;
-            astray = faulty && (fault instanceof Fault.ProbeFallenOut || fault instanceof Fault.ProbeOnHeater);
-            flows = !dark && (on || faulty && fault instanceof Fault.RelayStuckOn) && !(faulty && fault instanceof Fault.RelayStuckOff);
+            astray = faulty && (fault instanceof ProbeFallenOut || fault instanceof ProbeOnHeater);
+            flows = !dark && (on || faulty && fault instanceof RelayStuckOn) && !(faulty && fault instanceof RelayStuckOff);
             if (flows != before) {
                 starts += flows ? 1 : 0;
                 if (switched < switchings.length) {
@@ -113,7 +113,7 @@ public final class IndependentRun {
 
     private OrdinaryDifferentialEquation equations() {
         ThermalModel.Element heater = model.elements().get(0);
-        double watts = flows && !(fault instanceof Fault.ApplianceDead && dead) ? powerW : 0;
+        double watts = flows && !(fault instanceof ApplianceDead && dead) ? powerW : 0;
         return new OrdinaryDifferentialEquation() {
             @Override
             public int getDimension() {
@@ -131,7 +131,7 @@ public final class IndependentRun {
                 double toContents = heater.toContentsWK() * (element - contents);
                 double airToContents = model.airToContentsWK() * (air - contents);
                 double airToShell = model.airToShellWK() * (air - shell);
-                double felt = astray ? fault instanceof Fault.ProbeOnHeater ? element : roomC : place.airShare() * air + place.heaterShare() * element + place.contentsShare() * contents
+                double felt = astray ? fault instanceof ProbeOnHeater ? element : roomC : place.airShare() * air + place.heaterShare() * element + place.contentsShare() * contents
                         + place.roomShare() * roomC + place.ownWarmthK();
                 return new double[] {
                         (watts - toAir - toContents) / heater.capacityJK(),

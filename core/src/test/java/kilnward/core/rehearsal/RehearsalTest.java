@@ -154,13 +154,13 @@ class RehearsalTest {
         Chamber chamber = Osier.reedbox();
         Rig rig = Osier.rig(chamber);
         Scenario scenario = new Scenario(RoomCurve.constant(24), 0, 10 * 86_400, 1, Scenario.Start.SETTLED,
-                List.of(new Fault.RelayStuckOn("loop", 0)), 200);
+                List.of(new RelayStuckOn("loop", 0)), 200);
         Rehearsed run = Rehearsal.run(rig, scenario);
         assertEquals(SteadyState.of(chamber).occupantC(24, 1, 0), run.metrics().occupant().highest(), 1e-3);
         assertTrue(run.metrics().harmedAtS().isPresent());
         assertEquals(1, run.metrics().loops().get(0).dutyShare(), 1e-9);
         Rehearsed dead = Rehearsal.run(rig, new Scenario(RoomCurve.constant(16), 0, 10 * 86_400, 1,
-                Scenario.Start.SETTLED, List.of(new Fault.RelayStuckOff("loop", 0)), 200));
+                Scenario.Start.SETTLED, List.of(new RelayStuckOff("loop", 0)), 200));
         assertEquals(16, dead.metrics().occupant().lowest(), 1e-3);
         assertEquals(0, dead.metrics().energyKWh());
     }
@@ -174,7 +174,7 @@ class RehearsalTest {
         Chamber guardedChamber = Osier.chamber(chamber.box(), 0.5, chamber.airMovement(), chamber.contents(),
                 chamber.occupantPlace(), 0, List.of(guarded), chamber.room(), 140);
         Rehearsed run = Rehearsal.run(Osier.rig(guardedChamber),
-                Osier.night(48).with(new Fault.RelayStuckOn("loop", 0)));
+                Osier.night(48).with(new RelayStuckOn("loop", 0)));
         assertTrue(run.metrics().occupant().highest() < 33.5 && run.metrics().occupant().highest() > 30.5);
         assertTrue(run.metrics().harmedAtS().isEmpty());
     }
@@ -186,7 +186,7 @@ class RehearsalTest {
         Controller alarmed = new Controller(plain.id(), plain.probeIds(), plain.display(), 1, OptionalDouble.of(31),
                 OptionalDouble.of(25), plain.loops());
         Rehearsed run = Rehearsal.run(new Rig(rig.chamber(), rig.needs(), rig.probes(), List.of(alarmed)),
-                Osier.night(48).with(new Fault.RelayStuckOn("loop", 3600)));
+                Osier.night(48).with(new RelayStuckOn("loop", 3600)));
         Event alarm = run.events().stream().filter(event -> event.kind() == Event.Kind.HIGH_ALARM).findFirst().orElseThrow();
         Event harm = run.events().stream().filter(event -> event.kind() == Event.Kind.HARM).findFirst().orElseThrow();
         assertEquals(31, alarm.value(), 0.1001);
@@ -236,7 +236,7 @@ class RehearsalTest {
             double watts = random.nextDouble(10, 60);
             double foam = random.nextDouble(20, 60);
             Scenario stuck = new Scenario(RoomCurve.constant(22), 0, 12 * 3600, 10, Scenario.Start.COLD,
-                    List.of(new Fault.RelayStuckOn("loop", 0)), 10);
+                    List.of(new RelayStuckOn("loop", 0)), 10);
             double big = highest(watts, foam, stuck);
             double small = highest(watts * random.nextDouble(0.3, 0.95), foam, stuck);
             assertTrue(small < big, "seed " + seed + " case " + i);

@@ -29,8 +29,8 @@ class VerdictTest {
     private static final Rig RIG = new Rig(Osier.reedbox(), NEEDS, Osier.rig(Osier.reedbox()).probes(), Osier.rig(Osier.reedbox()).controllers());
     private static final Map<String, Metrics.Level> GOOD = Map.of("controller", new Metrics.Level(28, 27.5, 28.5, 1));
     /** Within hearing, never away, a quarter of an hour to act, a look every two hours. */
-    private static final Watch NEAR = new Watch(0, true, 0, false, 0, 900, 2 * HOUR);
-    private static final Fault FAULT = new Fault.RelayStuckOn("loop", HOUR);
+    private static final Attendance NEAR = new Attendance(0, true, 0, false, 0, 900, 2 * HOUR);
+    private static final Fault FAULT = new RelayStuckOn("loop", HOUR);
 
     private double lowest = 27.5;
     private double highest = 28.5;
@@ -43,7 +43,7 @@ class VerdictTest {
         Arrays.fill(shown, 28);
     }
 
-    private Verdict verdict(Fault fault, Watch watch) {
+    private Verdict verdict(Fault fault, Attendance watch) {
         Metrics.Level occupant = new Metrics.Level(28, lowest, highest, 1);
         Trace.Envelope display = new Trace.Envelope(shown, shown);
         Optional<Trace.Envelope> humidity = Optional.ofNullable(damp).map(values -> new Trace.Envelope(values, values));
@@ -107,7 +107,7 @@ class VerdictTest {
         assertEquals(HOUR, inTime.alarmS().orElseThrow(), 1e-9, "counted from the fault");
         assertEquals(HOUR + 900, inTime.actS().orElseThrow(), 1e-9);
         assertEquals(5 * HOUR, inTime.harmS().orElseThrow(), 1e-9);
-        assertEquals(Verdict.Kind.HARMED, verdict(FAULT, new Watch(0, true, 9 * HOUR, false, 0, 900, 2 * HOUR)).kind(), "it sounds, and nobody is there");
+        assertEquals(Verdict.Kind.HARMED, verdict(FAULT, new Attendance(0, true, 9 * HOUR, false, 0, 900, 2 * HOUR)).kind(), "it sounds, and nobody is there");
         harmedAtS = OptionalDouble.of(2 * HOUR + 900);
         assertEquals(Verdict.Kind.HARMED, verdict().kind(), "at the very moment is too late");
     }
@@ -143,15 +143,15 @@ class VerdictTest {
 
     @Test
     void whatShowsAtOnceIsSeenAtOnce() {
-        assertEquals(0, verdict(new Fault.PowerCut(HOUR, Set.of(), HOUR), NEAR).seenS().orElseThrow(), 1e-9);
+        assertEquals(0, verdict(new PowerCut(HOUR, Set.of(), HOUR), NEAR).seenS().orElseThrow(), 1e-9);
     }
 
     /** Somebody looks every two hours and needs five to do anything: known in time, helped too late. */
     @Test
     void whatALookTellsBeforeHarmIsNotUnseen() {
         highest = 36;
-        Fault cut = new Fault.PowerCut(HOUR, Set.of(), HOUR);
-        Watch slow = new Watch(0, true, 0, false, 0, 5 * HOUR, 2 * HOUR);
+        Fault cut = new PowerCut(HOUR, Set.of(), HOUR);
+        Attendance slow = new Attendance(0, true, 0, false, 0, 5 * HOUR, 2 * HOUR);
         harmedAtS = OptionalDouble.of(4 * HOUR);
         assertEquals(Verdict.Kind.HARMED, verdict(cut, slow).kind(), "the look comes an hour before");
         harmedAtS = OptionalDouble.of(3 * HOUR);
@@ -165,13 +165,13 @@ class VerdictTest {
     void whenSomebodyHasActed() {
         OptionalDouble alarm = OptionalDouble.of(600);
         OptionalDouble none = OptionalDouble.empty();
-        assertEquals(600 + 8 * HOUR + 900, new Watch(8 * HOUR, false, 0, false, 0, 900, 12 * HOUR).actsAtS(alarm, none).orElseThrow(), 1e-9);
-        assertEquals(600 + 900, new Watch(8 * HOUR, true, 0, false, 0, 900, 12 * HOUR).actsAtS(alarm, none).orElseThrow(), 1e-9);
-        assertEquals(600 + 900, new Watch(8 * HOUR, false, 0, true, HOUR, 900, 12 * HOUR).actsAtS(alarm, none).orElseThrow(), 1e-9, "the message wakes, and nobody is away");
-        assertEquals(600 + 1200 + 900, new Watch(0, true, 1200, true, HOUR, 900, 12 * HOUR).actsAtS(alarm, none).orElseThrow(), 1e-9, "back before they could have come");
-        assertEquals(600 + HOUR + 900, new Watch(0, true, 9 * HOUR, true, HOUR, 900, 12 * HOUR).actsAtS(alarm, none).orElseThrow(), 1e-9);
-        Watch rarely = new Watch(0, true, 0, false, 0, 900, 2 * HOUR);
+        assertEquals(600 + 8 * HOUR + 900, new Attendance(8 * HOUR, false, 0, false, 0, 900, 12 * HOUR).actsAtS(alarm, none).orElseThrow(), 1e-9);
+        assertEquals(600 + 900, new Attendance(8 * HOUR, true, 0, false, 0, 900, 12 * HOUR).actsAtS(alarm, none).orElseThrow(), 1e-9);
+        assertEquals(600 + 900, new Attendance(8 * HOUR, false, 0, true, HOUR, 900, 12 * HOUR).actsAtS(alarm, none).orElseThrow(), 1e-9, "the message wakes, and nobody is away");
+        assertEquals(600 + 1200 + 900, new Attendance(0, true, 1200, true, HOUR, 900, 12 * HOUR).actsAtS(alarm, none).orElseThrow(), 1e-9, "back before they could have come");
+        assertEquals(600 + HOUR + 900, new Attendance(0, true, 9 * HOUR, true, HOUR, 900, 12 * HOUR).actsAtS(alarm, none).orElseThrow(), 1e-9);
+        Attendance rarely = new Attendance(0, true, 0, false, 0, 900, 2 * HOUR);
         assertEquals(300 + 2 * HOUR + 900, rarely.actsAtS(OptionalDouble.of(50 * HOUR), OptionalDouble.of(300)).orElseThrow(), 1e-9, "the look comes first");
-        assertEquals(9 * HOUR, new Watch(HOUR, true, 9 * HOUR, false, 0, 900, 2 * HOUR).unlookedS(), 1e-9, "nobody looks who is away");
+        assertEquals(9 * HOUR, new Attendance(HOUR, true, 9 * HOUR, false, 0, 900, 2 * HOUR).unlookedS(), 1e-9, "nobody looks who is away");
     }
 }

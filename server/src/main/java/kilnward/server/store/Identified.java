@@ -10,7 +10,7 @@ import org.springframework.data.domain.Persistable;
 
 /** Something with an identifier that is safe to make on any node. It knows whether it was ever kept, so that nobody has to look for it first. */
 @MappedSuperclass
-abstract class Identified implements Persistable<UUID> {
+public abstract class Identified implements Persistable<UUID> {
     @Id
     private UUID id;
     @Transient

@@ -1,5 +1,2 @@
-/**
- * The record: entities, their repositories, and the guides that ship with the server. Chambers are kept by Envers with who
- * changed what; settings are immutable revisions and are only ever added.
- */
+/** What everything that is kept shares: an identifier that any node can make, a document of a site's own, and the log of who changed what. */
 package kilnward.server.store;

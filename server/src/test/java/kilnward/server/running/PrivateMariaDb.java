@@ -1,6 +1,8 @@
 package kilnward.server.running;
 
 import java.io.IOException;
+import java.io.InputStream;
+import java.io.OutputStream;
 import java.net.InetAddress;
 import java.net.ServerSocket;
 import java.net.Socket;
@@ -9,6 +11,7 @@ import java.nio.file.Path;
 import java.time.Duration;
 import java.util.List;
 import java.util.stream.Stream;
+import java.util.zip.GZIPInputStream;
 
 /** A MariaDB of the tests' own, on loopback, in the build folder. */
 public final class PrivateMariaDb {
@@ -65,6 +68,18 @@ public final class PrivateMariaDb {
             for (Path file : files.sorted(java.util.Comparator.reverseOrder()).toList()) {
                 Files.delete(file);
             }
+        }
+    }
+
+    /** Fills it with what another server left: a dump in the class path, compressed. */
+    public void load(String dump) throws IOException, InterruptedException {
+        Process client = new ProcessBuilder(find("mariadb"), "--no-defaults", "--host=127.0.0.1", "--port=" + port, "--user=root", "--default-character-set=utf8mb4", "kilnward")
+                .redirectErrorStream(true).redirectOutput(home.resolve("load.log").toFile()).start();
+        try (InputStream sql = new GZIPInputStream(PrivateMariaDb.class.getResourceAsStream(dump)); OutputStream to = client.getOutputStream()) {
+            sql.transferTo(to);
+        }
+        if (client.waitFor() != 0) {
+            throw new IllegalStateException("the dump could not be loaded:\n" + Files.readString(home.resolve("load.log")));
         }
     }
 

@@ -19,8 +19,9 @@ public final class RunningServer implements BeforeAllCallback, ParameterResolver
         private final PrivateMariaDb database;
         private final ConfigurableApplicationContext context;
 
-        private Running() throws Exception {
-            database = PrivateMariaDb.start();
+        /** One on a database that is there already, and closed with it. */
+        public Running(PrivateMariaDb database) {
+            this.database = database;
             context = new SpringApplicationBuilder(KilnWard.class).run("--server.port=0",
                     "--spring.datasource.url=" + database.url(), "--spring.datasource.username=root",
                     "--spring.datasource.password=", "--kilnward.demo=true", "--logging.level.root=WARN",
@@ -57,7 +58,7 @@ public final class RunningServer implements BeforeAllCallback, ParameterResolver
     private static Running running(ExtensionContext context) {
         return context.getRoot().getStore(HERE).getOrComputeIfAbsent(Running.class, type -> {
             try {
-                return new Running();
+                return new Running(PrivateMariaDb.start());
             } catch (Exception failed) {
                 throw new IllegalStateException("the server did not start", failed);
             }

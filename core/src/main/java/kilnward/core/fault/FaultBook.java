@@ -1,0 +1,214 @@
+package kilnward.core.fault;
+
+import java.util.ArrayList;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+import kilnward.core.chamber.Appliance;
+import kilnward.core.chamber.Bowl;
+import kilnward.core.chamber.Cooler;
+import kilnward.core.chamber.Dehumidifier;
+import kilnward.core.chamber.Fan;
+import kilnward.core.chamber.Heater;
+import kilnward.core.chamber.Humidifier;
+import kilnward.core.chamber.Vent;
+import kilnward.core.control.Controller;
+import kilnward.core.control.Direction;
+import kilnward.core.device.Habits;
+import kilnward.core.device.Parameter;
+import kilnward.core.device.Profile;
+import kilnward.core.device.Settings;
+import kilnward.core.device.Translation;
+import kilnward.core.finding.RefusedValueException;
+import kilnward.core.probe.DisplayUnit;
+import kilnward.core.probe.Probe;
+import kilnward.core.rehearsal.AlarmMuted;
+import kilnward.core.rehearsal.ApplianceDead;
+import kilnward.core.rehearsal.ControllerOverheated;
+import kilnward.core.rehearsal.Fault;
+import kilnward.core.rehearsal.LeftInManual;
+import kilnward.core.rehearsal.LidLeftOpen;
+import kilnward.core.rehearsal.LinkLoss;
+import kilnward.core.rehearsal.LinkLost;
+import kilnward.core.rehearsal.Mistake;
+import kilnward.core.rehearsal.OtherSettings;
+import kilnward.core.rehearsal.OwnThermostatStuck;
+import kilnward.core.rehearsal.PowerCut;
+import kilnward.core.rehearsal.ProbeAboveWater;
+import kilnward.core.rehearsal.ProbeBroken;
+import kilnward.core.rehearsal.ProbeDrifted;
+import kilnward.core.rehearsal.ProbeFallenOut;
+import kilnward.core.rehearsal.ProbeOnHeater;
+import kilnward.core.rehearsal.RelayStuckOff;
+import kilnward.core.rehearsal.RelayStuckOn;
+import kilnward.core.rehearsal.VentJammed;
+import kilnward.core.rehearsal.Weather;
+import kilnward.core.setup.PlannedController;
+import kilnward.core.setup.Setup;
+
+/** The single faults that can befall a chamber as planned, each with its usual size. All begin at the start of the rehearsal. */
+public final class FaultBook {
+    private static final double FROM_S = 0;
+    /** What a naive device takes a broken thermistor for (°C): open looks very cold, shorted very hot. */
+    private static final double OPEN_READS_C = -40;
+    private static final double SHORT_READS_C = 110;
+    /** Usual sizes; common practice, no source. */
+    private static final double DRIFT_K = 2;
+    private static final double DRIFT_PCT = 10;
+    private static final double KNOB_K = 3;
+    private static final double KNOB_PCT = 10;
+    private static final double CUT_S = 12 * 3600;
+    private static final double SHORT_CUT_S = 600;
+    private static final double LID_S = 8 * 3600;
+    private static final double HOT_S = 4 * 3600;
+    private static final double SNAP_K = 8;
+    private static final double SNAP_S = 48 * 3600;
+
+    private FaultBook() {
+    }
+
+    /** All of them, in a fixed order. */
+    public static List<Fault> of(Setup setup) {
+        List<Fault> faults = new ArrayList<>();
+        for (PlannedController controller : setup.controllers()) {
+            for (PlannedController.PlannedLoop loop : controller.loops()) {
+                faults.add(new RelayStuckOn(loop.id(), FROM_S));
+                faults.add(new RelayStuckOff(loop.id(), FROM_S));
+                if (!loop.cutOut()) {
+                    faults.add(new LeftInManual(loop.id(), true, FROM_S));
+                    faults.add(new LeftInManual(loop.id(), false, FROM_S));
+                }
+                if (loop.applianceIds().stream().map(setup::appliance).anyMatch(Vent.class::isInstance)) {
+                    faults.add(new VentJammed(loop.id(), FROM_S));
+                }
+            }
+        }
+        setup.chamber().appliances().forEach(appliance -> ofAppliance(appliance, faults));
+        for (Probe probe : setup.probes()) {
+            List<PlannedController> readers = setup.controllers().stream().filter(each -> each.probeIds().contains(probe.id())).toList();
+            if (!readers.isEmpty()) {
+                ofProbe(setup, probe, readers, faults);
+            }
+        }
+        setup.controllers().forEach(controller -> ofController(setup, controller, faults));
+        if (!setup.chamber().appliances().isEmpty()) {
+            faults.add(new PowerCut(CUT_S, Set.of(), FROM_S));
+            Set<String> panels = new LinkedHashSet<>();
+            setup.chamber().appliances().stream().filter(each -> each instanceof Cooler || each instanceof Dehumidifier || each instanceof Humidifier)
+                    .forEach(each -> panels.add(each.id()));
+            if (!panels.isEmpty()) {
+                faults.add(new PowerCut(SHORT_CUT_S, panels, FROM_S));
+            }
+        }
+        faults.add(new LidLeftOpen(LID_S, FROM_S));
+        faults.add(new Weather(-SNAP_K, SNAP_S, FROM_S));
+        faults.add(new Weather(SNAP_K, SNAP_S, FROM_S));
+        return faults;
+    }
+
+    /** What names a fault among those of a chamber: its kind, what it befalls, and its direction where it has one. */
+    public static String id(Fault fault) {
+        String turned = fault instanceof ProbeDrifted drifted ? drifted.by() < 0 ? ":low" : ":high" : "";
+        return fault.kind() + (fault.subject().isEmpty() ? "" : ":" + fault.subject()) + turned;
+    }
+
+    /** A fault of a chamber by what names it. */
+    public static Fault byId(Setup setup, String id) {
+        return of(setup).stream().filter(each -> id(each).equals(id)).findFirst()
+                .orElseThrow(() -> new RefusedValueException("fault", id, "must name a fault that can befall this chamber"));
+    }
+
+    private static void ofAppliance(Appliance appliance, List<Fault> faults) {
+        boolean acts = appliance instanceof Heater || appliance instanceof Cooler || appliance instanceof Fan || appliance instanceof Humidifier
+                || appliance instanceof Dehumidifier || appliance instanceof Bowl;
+        if (acts) {
+            faults.add(new ApplianceDead(appliance.id(), FROM_S));
+        }
+        if (appliance.ownThermostat().isPresent()) {
+            faults.add(new OwnThermostatStuck(appliance.id(), FROM_S));
+        }
+    }
+
+    private static void ofProbe(Setup setup, Probe probe, List<PlannedController> readers, List<Fault> faults) {
+        boolean tank = setup.chamber().tank().isPresent();
+        boolean humid = readers.stream().allMatch(PlannedController::readsHumidity);
+        if (tank) {
+            faults.add(new ProbeAboveWater(probe.id(), false, FROM_S));
+            faults.add(new ProbeAboveWater(probe.id(), true, FROM_S));
+        } else {
+            faults.add(new ProbeFallenOut(probe.id(), FROM_S));
+        }
+        if (!setup.chamber().heaters().isEmpty() && !humid) {
+            faults.add(new ProbeOnHeater(probe.id(), FROM_S));
+        }
+        double drift = humid ? DRIFT_PCT : DRIFT_K;
+        faults.add(new ProbeDrifted(probe.id(), drift, FROM_S));
+        faults.add(new ProbeDrifted(probe.id(), -drift, FROM_S));
+        faults.add(new ProbeBroken(probe.id(), true, reads(readers, Habits.Meaning.PROBE_OPEN, humid ? 0 : OPEN_READS_C), FROM_S));
+        faults.add(new ProbeBroken(probe.id(), false, reads(readers, Habits.Meaning.PROBE_SHORT, humid ? 100 : SHORT_READS_C), FROM_S));
+    }
+
+    /** A device whose table of codes knows a broken probe tells it; of any other it is to be feared that it takes it for a temperature. */
+    private static double reads(List<PlannedController> readers, Habits.Meaning meaning, double naive) {
+        return readers.stream().allMatch(each -> each.profile().habits().codes().stream().anyMatch(code -> code.meaning() == meaning)) ? Double.NaN : naive;
+    }
+
+    private static void ofController(Setup setup, PlannedController planned, List<Fault> faults) {
+        Settings keyed = planned.settings();
+        Profile profile = planned.profile();
+        keyed.value(Parameter.UNIT).ifPresent(unit -> mistaken(setup, planned, Mistake.WRONG_UNIT, keyed.with(Parameter.UNIT, unit < 0.5 ? 1 : 0), faults));
+        if (keyed.value(Parameter.DIRECTION).isPresent()) {
+            mistaken(setup, planned, Mistake.WRONG_DIRECTION, keyed.with(Parameter.DIRECTION, keyed.value(Parameter.DIRECTION).get() < 0.5 ? 1 : 0), faults);
+        } else if (keyed.value(Parameter.ON_AT).isPresent() && keyed.value(Parameter.OFF_AT).isPresent()) {
+            mistaken(setup, planned, Mistake.WRONG_DIRECTION, keyed.with(Parameter.ON_AT, keyed.value(Parameter.OFF_AT).get())
+                    .with(Parameter.OFF_AT, keyed.value(Parameter.ON_AT).get()), faults);
+        }
+        Settings factory = Translation.factory(profile, keyed);
+        if (!factory.equals(keyed)) {
+            mistaken(setup, planned, Mistake.NOT_SAVED, factory, faults);
+        }
+        for (Parameter set : List.of(Parameter.SET_VALUE, Parameter.ON_AT)) {
+            Optional<Double> value = keyed.value(set);
+            if (value.isPresent()) {
+                Translation.factory(profile, keyed, set).filter(factoryValue -> !factoryValue.equals(value.get()))
+                        .ifPresent(factoryValue -> mistaken(setup, planned, Mistake.LIMITS_MISTAKEN, keyed.with(set, factoryValue), faults));
+                DisplayUnit unit = keyed.unit(profile);
+                double by = unit.isHumidity() ? KNOB_PCT : unit.differenceFromModel(KNOB_K);
+                double turned = setup.wanted(planned) == Direction.RAISE ? by : -by;
+                Settings moved = keyed.with(set, value.get() + turned);
+                Optional<Double> off = keyed.value(Parameter.OFF_AT);
+                mistaken(setup, planned, Mistake.KNOB_MOVED, set == Parameter.ON_AT && off.isPresent() ? moved.with(Parameter.OFF_AT, off.get() + turned) : moved, faults);
+                break;
+            }
+        }
+        linkLost(planned).ifPresent(then -> faults.add(new LinkLoss(planned.id(), then, FROM_S)));
+        List<String> exhausts = planned.loops().stream().filter(loop -> loop.applianceIds().stream().map(setup::appliance)
+                .anyMatch(each -> each instanceof Fan fan && fan.kind() == Fan.Kind.EXHAUST)).map(PlannedController.PlannedLoop::id).toList();
+        faults.add(new ControllerOverheated(planned.id(), exhausts, HOT_S, FROM_S));
+        if (keyed.value(Parameter.HIGH_ALARM).isPresent() || keyed.value(Parameter.LOW_ALARM).isPresent()) {
+            faults.add(new AlarmMuted(planned.id(), FROM_S));
+        }
+    }
+
+    private static void mistaken(Setup setup, PlannedController planned, Mistake mistake, Settings other, List<Fault> faults) {
+        try {
+            PlannedController changed = planned.with(other);
+            Controller controller = changed.controller(setup.wanted(planned));
+            faults.add(new OtherSettings(planned.id(), mistake, controller, FROM_S));
+        } catch (RefusedValueException impossible) {
+            // A device cannot stand like that, so it cannot be mistaken for it.
+            return;
+        }
+    }
+
+    private static Optional<LinkLost> linkLost(PlannedController planned) {
+        return switch (planned.profile().habits().linkLoss()) {
+            case NO_LINK -> Optional.empty();
+            case OFF -> Optional.of(LinkLost.OFF);
+            case ON -> Optional.of(LinkLost.ON);
+            case STAYS -> Optional.of(LinkLost.STAYS);
+            case BY_KEY -> Optional.of(Translation.isChosen(planned.settings(), Parameter.LINK_LOSS) ? LinkLost.ON : LinkLost.OFF);
+        };
+    }
+}

@@ -1,0 +1,49 @@
+package kilnward.core.judgement;
+
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import kilnward.core.device.Parameter;
+import kilnward.core.finding.Finding;
+import kilnward.core.finding.Quantity;
+import kilnward.core.finding.Remedy;
+import kilnward.core.finding.Severity;
+import kilnward.core.finding.Step;
+import kilnward.core.setup.Aim;
+
+/** An alarm sounds in the normal swing of the display. */
+final class AlarmInSwing implements Judgement {
+    /** What is shown is a step of the display, but for binary dust. */
+    private static final double DUST = 1e-6;
+
+    @Override
+    public List<Finding> judge(Situation situation) {
+        List<Finding> findings = new ArrayList<>();
+        for (Aim aim : Aim.values()) {
+            for (int i : situation.governing(aim)) {
+                judge(situation, i, Parameter.HIGH_ALARM).ifPresent(findings::add);
+                judge(situation, i, Parameter.LOW_ALARM).ifPresent(findings::add);
+            }
+        }
+        return findings;
+    }
+
+    private static Optional<Finding> judge(Situation situation, int i, Parameter parameter) {
+        boolean high = parameter == Parameter.HIGH_ALARM;
+        boolean humidity = situation.controller(i).readsHumidity();
+        Optional<Double> alarm = situation.controller(i).inForce().value(parameter).map(situation.unit(i)::toModel);
+        double reached = high ? situation.display(i).highest() : situation.display(i).lowest();
+        if (alarm.isEmpty() || (high ? reached < alarm.get() - DUST : reached > alarm.get() + DUST)) {
+            return Optional.empty();
+        }
+        Map<String, Quantity> numbers = new HashMap<>(Map.of("reached", Numbers.of(reached, humidity), "alarm", Numbers.of(alarm.get(), humidity)));
+        Remedy remedy = Trials.alarm(situation, i, parameter, numbers, Remedy.byHand("It has no place between this swing and harm: make the swing smaller first",
+                Step.SETTINGS));
+        return Optional.of(new Finding("alarm-in-swing", Severity.MIND_THIS, "The " + (high ? "high" : "low") + " alarm sounds in normal running",
+                "The display reaches {reached} every day and the alarm stands at {alarm}. An alarm that cries for nothing gets switched off.", numbers, remedy)
+                .about(situation.controller(i).id(), parameter.name(), situation.controller(i).name())
+                .towards(high ? Finding.Towards.HIGH : Finding.Towards.LOW));
+    }
+}

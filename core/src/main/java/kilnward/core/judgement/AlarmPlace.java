@@ -1,0 +1,100 @@
+package kilnward.core.judgement;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.OptionalDouble;
+import kilnward.core.device.Parameter;
+import kilnward.core.device.ProfileKey;
+import kilnward.core.device.Settings;
+import kilnward.core.device.Translation;
+import kilnward.core.ladder.Rekey;
+import kilnward.core.life.HarmLimit;
+import kilnward.core.life.Side;
+import kilnward.core.probe.DisplayUnit;
+import kilnward.core.setup.Aim;
+import kilnward.core.setup.PlannedController;
+import kilnward.core.setup.Setup;
+
+/**
+ * Where an alarm belongs: outside what is wanted and outside the normal swing of the display, or it cries for nothing and gets switched off; and before harm,
+ * with as much of the way to it left as can be.
+ */
+public final class AlarmPlace {
+    /** Distance to leave between the swing and an alarm: in K, and in points. */
+    private static final double CLEAR_K = 0.3;
+    private static final double CLEAR_PCT = 2;
+    /** Without a known harm limit (K), and for humidity (points): common practice, no source. */
+    private static final double USUAL_OUT_K = 1.5;
+    private static final double USUAL_OUT_PCT = 5;
+    /** A sensor reads no more than this (%RH) before drops alone make it do so, and no less. */
+    private static final double MOST_PCT = 99;
+    private static final double LEAST_PCT = 1;
+
+    private AlarmPlace() {
+    }
+
+    /** The places for an alarm of a controller of a situation, the best first. */
+    public static List<Settings> candidates(Situation situation, int i, Parameter alarm) {
+        boolean high = alarm == Parameter.HIGH_ALARM;
+        Optional<double[]> wanted = situation.wanted(situation.aim(i));
+        if (wanted.isEmpty()) {
+            return List.of();
+        }
+        return candidates(situation.controller(i), alarm, wanted.get()[high ? 1 : 0], high ? situation.display(i).highest() : situation.display(i).lowest(),
+                situation.placement(i), situation.aim(i) != Aim.OCCUPANT ? OptionalDouble.empty() : harm(situation.setup(), high));
+    }
+
+    /** The nearest harm limit on one side (°C). */
+    public static OptionalDouble harm(Setup setup, boolean high) {
+        return setup.needs().nearest(high ? Side.HIGH : Side.LOW).map(HarmLimit::levelC).map(OptionalDouble::of).orElse(OptionalDouble.empty());
+    }
+
+    /**
+     * @param keepEdge  end of what is wanted on that side, at the occupant (°C or %RH)
+     * @param reached   farthest that the display comes on that side in a sound day (°C or %RH)
+     * @param placement occupant less display (K or points)
+     * @param harm      where harm begins on that side, at the occupant (°C)
+     * @return settings that differ from the controller's in the alarm alone, the best first; none where there is no place
+     */
+    public static List<Settings> candidates(PlannedController controller, Parameter alarm, double keepEdge, double reached, double placement, OptionalDouble harm) {
+        boolean humidity = controller.readsHumidity();
+        boolean high = alarm == Parameter.HIGH_ALARM;
+        double sign = high ? 1 : -1;
+        DisplayUnit unit = controller.settings().unit(controller.profile());
+        double stepC = unit.differenceToModel(controller.profile().resolution());
+        // The first place that is outside of both, as shown.
+        double outsideBand = keepEdge - placement + sign * stepC;
+        double outsideSwing = reached + sign * Math.max(stepC, humidity ? CLEAR_PCT : CLEAR_K);
+        double nearest = high ? Math.max(outsideBand, outsideSwing) : Math.min(outsideBand, outsideSwing);
+        double usual = keepEdge - placement + sign * (humidity ? USUAL_OUT_PCT : harm.isPresent() ? Math.abs(harm.getAsDouble() - keepEdge) / 3 : USUAL_OUT_K);
+        double farthest = humidity ? high ? MOST_PCT : LEAST_PCT : harm.isPresent() ? harm.getAsDouble() - Math.max(0, sign * placement) * sign - sign * stepC
+                : Double.POSITIVE_INFINITY * sign;
+        List<Settings> places = new ArrayList<>();
+        for (double shown : new double[] {high ? Math.max(nearest, usual) : Math.min(nearest, usual), nearest}) {
+            if (sign * shown <= sign * farthest) {
+                keyed(controller, alarm, unit.fromModel(shown), unit.fromModel(nearest), unit.fromModel(farthest)).filter(settings -> !places.contains(settings))
+                        .ifPresent(places::add);
+            }
+        }
+        return places;
+    }
+
+    /** The nearest step that lies between two levels, all as displayed; empty where the controller cannot be given one. */
+    private static Optional<Settings> keyed(PlannedController controller, Parameter alarm, double shown, double nearest, double farthest) {
+        if (controller.profile().key(alarm).isEmpty()) {
+            return Optional.empty();
+        }
+        ProfileKey key = Translation.key(controller.profile(), controller.settings(), alarm);
+        boolean high = alarm == Parameter.HIGH_ALARM;
+        // A device that wants its alarms farther from the set value gets them as near as it takes.
+        double limit = controller.profile().alarmLimit(controller.settings(), alarm).orElse(shown);
+        double wished = high ? Math.max(shown, limit) : Math.min(shown, limit);
+        double level = key.nearest(wished);
+        if (high ? level < nearest - 1e-9 || level < limit - 1e-9 : level > nearest + 1e-9 || level > limit + 1e-9) {
+            level = high ? key.up(wished) : key.down(wished);
+        }
+        boolean between = high ? level >= nearest - 1e-9 && level <= farthest + 1e-9 : level <= nearest + 1e-9 && level >= farthest - 1e-9;
+        return between ? Rekey.acceptable(controller, controller.settings().with(alarm, level)) : Optional.empty();
+    }
+}

@@ -1,0 +1,44 @@
+package kilnward.core.judgement;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import kilnward.core.device.Habits;
+import kilnward.core.device.Parameter;
+import kilnward.core.device.Translation;
+import kilnward.core.finding.Finding;
+import kilnward.core.finding.Quantity;
+import kilnward.core.finding.Remedy;
+import kilnward.core.finding.Severity;
+import kilnward.core.finding.Step;
+import kilnward.core.setup.PlannedController;
+
+/** Without their head unit its outputs do what harms sooner: computed, by the same rule as what is proposed, and not assumed. */
+final class LinkLossUnsafe implements Judgement {
+    @Override
+    public List<Finding> judge(Situation situation) {
+        List<Finding> findings = new ArrayList<>();
+        for (PlannedController controller : situation.setup().controllers()) {
+            Habits.LinkLoss fixed = controller.profile().habits().linkLoss();
+            boolean byKey = controller.inForce().value(Parameter.LINK_LOSS).isPresent();
+            boolean goesOn = byKey ? Translation.isChosen(controller.settings(), Parameter.LINK_LOSS) : fixed == Habits.LinkLoss.ON || fixed == Habits.LinkLoss.STAYS;
+            boolean linked = byKey || fixed == Habits.LinkLoss.OFF || fixed == Habits.LinkLoss.ON || fixed == Habits.LinkLoss.STAYS;
+            if (controller.readsHumidity() || controller.isCutOut() || !linked) {
+                continue;
+            }
+            LinkLossChoice choice = LinkLossChoice.of(situation.setup(), controller);
+            double harmedS = goesOn ? choice.onHarmsS() : choice.offHarmsS();
+            if (choice.on() == goesOn || !Double.isFinite(harmedS)) {
+                continue;
+            }
+            boolean otherBorne = !Double.isFinite(goesOn ? choice.offHarmsS() : choice.onHarmsS());
+            Map<String, Quantity> numbers = Map.of("harmed", Numbers.seconds(harmedS));
+            findings.add(new Finding("link-loss-unsafe", Severity.MIND_THIS, goesOn ? "Without its head unit its output may stay on" : "Without its head unit its output goes off",
+                    "In the worst room for it harm is done after {harmed}; the other way round " + (otherBorne ? "it is borne." : "it takes longer."), numbers,
+                    Trials.key(controller, goesOn ? "Let it go off" : "Let it go on", Parameter.LINK_LOSS, goesOn ? 0 : 1,
+                            Remedy.byHand("Put a second, independent layer behind it", Step.CHAMBER)))
+                    .about(controller.id(), "", controller.name()));
+        }
+        return findings;
+    }
+}

@@ -1,0 +1,28 @@
+package kilnward.core.judgement;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import kilnward.core.chamber.Cooler;
+import kilnward.core.finding.Finding;
+import kilnward.core.finding.Remedy;
+import kilnward.core.finding.Severity;
+import kilnward.core.finding.Step;
+
+/** A fridge's own thermostat stops it day by day before the controller does: two devices fight, and what is keyed in does not count (common practice, no source). */
+final class OwnThermostatGoverns implements Judgement {
+    @Override
+    public List<Finding> judge(Situation situation) {
+        List<Finding> findings = new ArrayList<>();
+        for (Cooler cooler : situation.setup().chamber().of(Cooler.class)) {
+            if (cooler.ownThermostat().isPresent() && situation.setup().isControlled(cooler.id()) && situation.daily().layersActed().contains(cooler.id())) {
+                findings.add(new Finding("own-thermostat-governs", Severity.MIND_THIS, "Its own thermostat stops the cooler before the controller does",
+                        "{cooler} stops by itself at {opensC}, inside what the controller works at: what is keyed in does not count.",
+                        Map.of("opensC", Numbers.level(cooler.ownThermostat().get().opensAtC())), Map.of("cooler", situation.setup().name(cooler.id())),
+                        Remedy.byHand("Turn its own thermostat to its coldest, so that one of the two governs", Step.CHAMBER),
+                        new Finding.Subject(cooler.id(), "", situation.setup().name(cooler.id())), Finding.Towards.HIGH, List.of()));
+            }
+        }
+        return findings;
+    }
+}

@@ -1,0 +1,57 @@
+package kilnward.core.judgement;
+
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import kilnward.core.finding.Finding;
+import kilnward.core.finding.Quantity;
+import kilnward.core.finding.Remedy;
+import kilnward.core.finding.Severity;
+import kilnward.core.finding.Step;
+import kilnward.core.rehearsal.Metrics;
+import kilnward.core.setup.Aim;
+import kilnward.core.setup.PlannedController;
+
+/**
+ * All levels of a controller lie on one side of what is wanted, on its display as at the occupant, and that is the side to which the occupant strays. A guard set
+ * aside on purpose does not stray; a probe that is misled is another finding.
+ */
+final class SetElsewhere implements Judgement {
+    @Override
+    public List<Finding> judge(Situation situation) {
+        List<Finding> findings = new ArrayList<>();
+        for (Aim aim : Aim.values()) {
+            Optional<double[]> wanted = situation.wanted(aim);
+            Optional<Metrics.Level> occupant = situation.there(aim);
+            if (wanted.isEmpty() || occupant.isEmpty()) {
+                continue;
+            }
+            for (int i : situation.governing(aim)) {
+                judge(situation, i, wanted.get(), occupant.get()).ifPresent(findings::add);
+            }
+        }
+        return findings;
+    }
+
+    private static Optional<Finding> judge(Situation situation, int i, double[] wanted, Metrics.Level occupant) {
+        double[] acts = situation.acts(i);
+        double placement = situation.placement(i);
+        boolean low = Math.max(acts[1], acts[1] + placement) < wanted[0] && occupant.lowest() < wanted[0];
+        boolean high = Math.min(acts[0], acts[0] + placement) > wanted[1] && occupant.highest() > wanted[1];
+        if (!low && !high) {
+            return Optional.empty();
+        }
+        PlannedController controller = situation.controller(i);
+        boolean humidity = controller.readsHumidity();
+        Map<String, Quantity> numbers = new HashMap<>(Map.of("from", Numbers.of(acts[0], humidity), "to", Numbers.of(acts[1], humidity),
+                "wantedLow", Numbers.of(wanted[0], humidity), "wantedHigh", Numbers.of(wanted[1], humidity)));
+        double shift = 0.5 * (wanted[0] + wanted[1]) - placement - 0.5 * (acts[0] + acts[1]);
+        Remedy remedy = Trials.band(situation, i, shift, numbers, Remedy.byHand("Propose settings, or key in what works between {wantedLow} and {wantedHigh} at the occupant",
+                Step.SETTINGS));
+        return Optional.of(new Finding("set-elsewhere", Severity.NEEDS_YOU_NOW, low ? "It is set below what is wanted" : "It is set above what is wanted",
+                "It works from {from} to {to} on the display; {wantedLow} to {wantedHigh} is wanted.", numbers, remedy)
+                .about(controller.id(), "", controller.name()).towards(low ? Finding.Towards.LOW : Finding.Towards.HIGH));
+    }
+}

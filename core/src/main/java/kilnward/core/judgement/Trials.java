@@ -1,0 +1,64 @@
+package kilnward.core.judgement;
+
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import kilnward.core.device.Parameter;
+import kilnward.core.device.Settings;
+import kilnward.core.finding.Quantity;
+import kilnward.core.finding.Remedy;
+import kilnward.core.ladder.Rekey;
+import kilnward.core.setup.PlannedController;
+
+/** Values to be tried for a finding, the likeliest first. Their numbers are added to the finding's. */
+final class Trials {
+    private static final double[] INNER = {0.8, 0.5, 0.3};
+
+    private Trials() {
+    }
+
+    /** The places there are for an alarm, the best first. */
+    static Remedy alarm(Situation situation, int i, Parameter alarm, Map<String, Quantity> numbers, Remedy otherwise) {
+        PlannedController controller = situation.controller(i);
+        String name = alarm == Parameter.HIGH_ALARM ? "high" : "low";
+        Remedy remedy = otherwise;
+        List<Settings> places = AlarmPlace.candidates(situation, i, alarm);
+        for (int at = places.size() - 1; at >= 0; at--) {
+            String slot = "to" + at;
+            numbers.put(slot, Numbers.of(situation.unit(i).toModel(places.get(at).value(alarm).orElseThrow()), controller.readsHumidity()));
+            remedy = Remedy.tried("Set the " + name + " alarm to {" + slot + "} on the display", Rekey.changes(controller, places.get(at)), remedy);
+        }
+        return remedy;
+    }
+
+    /** All levels of a controller moved together (K or points); otherwise a band keyed in that lies inside what is wanted. */
+    static Remedy band(Situation situation, int i, double shift, Map<String, Quantity> numbers, Remedy otherwise) {
+        PlannedController controller = situation.controller(i);
+        boolean humidity = controller.readsHumidity();
+        double[] wanted = situation.wanted(situation.aim(i)).orElseThrow();
+        Remedy remedy = otherwise;
+        for (int at = INNER.length - 1; at >= 0; at--) {
+            double margin = 0.5 * (1 - INNER[at]) * (wanted[1] - wanted[0]) + situation.placement(i);
+            double low = wanted[0] + 0.5 * (1 - INNER[at]) * (wanted[1] - wanted[0]) - situation.placement(i);
+            double high = wanted[1] - margin;
+            Optional<Settings> banded = Rekey.banded(situation.setup(), controller, low, high);
+            if (banded.isPresent()) {
+                numbers.put("low" + at, Numbers.of(low, humidity));
+                numbers.put("high" + at, Numbers.of(high, humidity));
+                remedy = Remedy.tried("Key in what works between {low" + at + "} and {high" + at + "} on the display", Rekey.changes(controller, banded.get()), remedy);
+            }
+        }
+        Optional<Settings> shifted = Rekey.shifted(situation.setup(), controller, shift);
+        if (shifted.isPresent()) {
+            numbers.put("shift", Numbers.difference(Math.abs(shift), humidity));
+            remedy = Remedy.tried(shift > 0 ? "Move the set up by {shift}" : "Move the set down by {shift}", Rekey.changes(controller, shifted.get()), remedy);
+        }
+        return remedy;
+    }
+
+    /** One key. */
+    static Remedy key(PlannedController controller, String text, Parameter parameter, double value, Remedy otherwise) {
+        return controller.profile().key(parameter).isEmpty() ? otherwise
+                : Remedy.tried(text, List.of(new Remedy.Change(controller.id(), parameter.name(), value)), otherwise);
+    }
+}

@@ -1,0 +1,65 @@
+package kilnward.core.ladder;
+
+import java.util.List;
+import java.util.Optional;
+import kilnward.core.chamber.Appliance;
+import kilnward.core.chamber.Heater;
+import kilnward.core.chamber.OwnThermostat;
+import kilnward.core.life.HarmLimit;
+import kilnward.core.life.Needs;
+import kilnward.core.life.Side;
+import kilnward.core.rehearsal.Fault;
+import kilnward.core.rehearsal.Rehearsal;
+import kilnward.core.rehearsal.RelayStuckOn;
+import kilnward.core.rehearsal.RoomCurve;
+import kilnward.core.rehearsal.Scenario;
+import kilnward.core.setup.Setup;
+
+/**
+ * Where a second layer against heat opens and closes again: half of the way from the keep band to the nearest harm above, closing again above the keep
+ * band. The one rule for findings, rankings and proposals.
+ *
+ * @param opensC  where it opens (°C)
+ * @param closesC where it closes again (°C)
+ */
+public record BackupLevel(double opensC, double closesC) {
+    /** Between the keep band and harm there must be this much (K) for an electronic cut-out with a display in tenths. */
+    private static final double LEAST_ROOM_K = 0.6;
+    private static final double WIDEST_BAND_K = 1.5;
+    private static final double STUCK_S = 72 * 3600;
+    private static final double STEP_S = 10;
+
+    /** The level for a chamber; empty where no heater is controlled, no harm above is known, or there is no room between. */
+    public static Optional<BackupLevel> of(Setup setup) {
+        Needs needs = setup.needs();
+        Optional<HarmLimit> harm = needs.nearest(Side.HIGH);
+        boolean heats = setup.chamber().heaters().stream().anyMatch(heater -> setup.isControlled(heater.id()));
+        if (!heats || harm.isEmpty()) {
+            return Optional.empty();
+        }
+        double room = harm.get().levelC() - needs.keep().highC();
+        double opensC = needs.keep().highC() + 0.5 * room;
+        return room < LEAST_ROOM_K ? Optional.empty() : Optional.of(new BackupLevel(opensC, opensC - Math.min(WIDEST_BAND_K, 0.4 * room)));
+    }
+
+    /** How far it is from the keep band to harm (K), twice the way to where it opens. */
+    public double roomK(Needs needs) {
+        return 2 * (opensC - needs.keep().highC());
+    }
+
+    /** The thermostat it asks for. */
+    public OwnThermostat thermostat() {
+        return new OwnThermostat(opensC, closesC);
+    }
+
+    /** Whether one that opens there keeps harm away when every heater's relay sticks on in the warmest room: rehearsed. */
+    public boolean stops(Setup setup) {
+        List<Appliance> cut = setup.chamber().appliances().stream().map(each -> each instanceof Heater heater && setup.isControlled(heater.id())
+                ? heater.with(thermostat()) : each).toList();
+        Setup backed = setup.with(setup.chamber().with(cut));
+        List<Fault> stuck = setup.controllers().stream().flatMap(each -> each.loops().stream()).filter(loop -> !loop.cutOut() && loop.applianceIds().stream()
+                .anyMatch(id -> setup.appliance(id) instanceof Heater)).map(loop -> (Fault) new RelayStuckOn(loop.id(), 0)).toList();
+        return Rehearsal.run(backed.rig().lookingNoOftenerThan(STEP_S), new Scenario(RoomCurve.constant(setup.chamber().room().warmestC()), 0, STUCK_S, STEP_S,
+                Scenario.Start.SETTLED, stuck, 1)).metrics().harmedAtS().isEmpty();
+    }
+}

@@ -1,0 +1,34 @@
+package kilnward.core.rehearsal;
+
+import kilnward.core.finding.Require;
+
+/**
+ * The lid is left open.
+ *
+ * @param durationS how long (s)
+ */
+public record LidLeftOpen(double durationS, double fromS) implements Fault {
+    public LidLeftOpen {
+        Require.within("fromS", fromS, 0, Scenario.LONGEST_S, "s");
+    }
+
+    @Override
+    public Kind kind() {
+        return Kind.LID_LEFT_OPEN;
+    }
+
+    @Override
+    public String subject() {
+        return "";
+    }
+
+    @Override
+    public boolean showsAtOnce() {
+        return true;
+    }
+
+    @Override
+    public Scenario around(Scenario sound) {
+        return sound.with(new Scenario.LidOpening(fromS, durationS));
+    }
+}

@@ -1,0 +1,24 @@
+package kilnward.core.rehearsal;
+
+import kilnward.core.probe.Probe;
+
+/**
+ * A probe that has fallen out of the box and takes on the temperature of the room.
+ *
+ * @param subject the probe
+ */
+public record ProbeFallenOut(String subject, double fromS) implements Fault {
+    public ProbeFallenOut {
+        Fault.check(subject, fromS);
+    }
+
+    @Override
+    public Kind kind() {
+        return Kind.PROBE_FALLEN_OUT;
+    }
+
+    @Override
+    public Chain.Sensor sensor(Probe probe, boolean humidity, Chain.Sensor sound, Chain.Around around) {
+        return probe.id().equals(subject) ? new Elsewhere(sound, fromS, probe.place().lagS(), humidity ? around::roomPct : around::roomC) : sound;
+    }
+}

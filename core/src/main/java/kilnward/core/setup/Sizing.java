@@ -1,0 +1,118 @@
+package kilnward.core.setup;
+
+import java.util.OptionalDouble;
+import kilnward.core.chamber.Chamber;
+import kilnward.core.chamber.Cooler;
+import kilnward.core.chamber.Heater;
+import kilnward.core.chamber.SteadyState;
+import kilnward.core.life.HarmLimit;
+import kilnward.core.life.KeepBand;
+import kilnward.core.life.Needs;
+import kilnward.core.life.Side;
+import kilnward.core.load.LoadKind;
+import kilnward.core.rehearsal.Rehearsed;
+import kilnward.core.rehearsal.Trace;
+
+/**
+ * How big a heater this chamber asks for, and how fast it moves. The window of sizes runs from {@link #wantedW()}, which
+ * holds the coldest room with something to spare, to {@link #harmlessW()}, which cannot harm when stuck on in the warmest.
+ *
+ * @param hasW         power of all heaters (W)
+ * @param neededW      power that just holds the middle of the keep band in the coldest room (W), shared out as the heaters are;
+ *                     0 where it warms itself
+ * @param wantedW      the same with a margin: needed over {@link #LARGEST_SHARE} (W)
+ * @param harmlessW    power that, stuck on in the warmest room, ends at the nearest harm limit (W); 0 where it harms without any
+ *                     heater, so that cooling is what is missing; empty without a limit on the high side
+ * @param dimmerPct    share to which a dimmer would bring all heaters into the window (%); empty where they are not too strong, no
+ *                     size does both, or one of them must not be dimmed
+ * @param warmUpS      from everything at the coldest room's temperature to the keep band (s), to five minutes; empty where it
+ *                     is not reached within three days
+ * @param coastsToC    highest at the occupant in that warm-up (°C)
+ * @param chillS       from normal running to below the keep band with all power off in the coldest room (s), to five minutes;
+ *                     empty where it stays inside
+ * @param chillHarmS   the same until harm (s); empty where it is borne for three days
+ * @param heatUpS      from normal running to above the keep band with all power off in the warmest room (s), to five minutes;
+ *                     empty where it stays inside
+ * @param heatHarmS    the same until harm (s); empty where it is borne for three days
+ * @param loadedPerHour how often the first temperature output switches an hour, as rehearsed; empty where there is none
+ * @param emptyPerHour the same with next to nothing inside
+ * @param idleWarmestC where the occupant ends in the warmest room with no heat on and everything running that cools (°C)
+ * @param coolingW     heat to take out so that the upper end of the keep band is held in the warmest room, with everything airing
+ *                     that can (W); 0 where none has to be
+ */
+public record Sizing(double hasW, double neededW, double wantedW, OptionalDouble harmlessW, OptionalDouble dimmerPct,
+                     OptionalDouble warmUpS, double coastsToC, OptionalDouble chillS, OptionalDouble chillHarmS,
+                     OptionalDouble heatUpS, OptionalDouble heatHarmS, OptionalDouble loadedPerHour, OptionalDouble emptyPerHour,
+                     double idleWarmestC, double coolingW) {
+    /** A share of the time above which nothing is left for a cold snap or an opened lid; common practice, no source. */
+    public static final double LARGEST_SHARE = 0.8;
+
+    /** What lies just at the end of the band is still inside it (K). */
+    private static final double BAND_EDGE_K = 0.05;
+
+    /** Runs that sizing looks at. */
+    public record Runs(Rehearsed running, Rehearsed empty, Rehearsed cold, Rehearsed coldCut, Rehearsed warmCut) {
+    }
+
+    public static Sizing of(Chamber chamber, Needs needs, SteadyState steady, Runs runs, OptionalDouble leadingLoop) {
+        KeepBand keep = needs.keep();
+        double hasW = chamber.heaters().stream().mapToDouble(Heater::powerW).sum();
+        double neededW = chamber.heaters().isEmpty() ? 0 : Math.max(0, steady.holdingW(keep.middleC(), chamber.room().coldestC()));
+        double wantedW = neededW / LARGEST_SHARE;
+        OptionalDouble harmlessW = harmlessW(chamber, needs, steady, hasW);
+        Trace cold = runs.cold().trace();
+        Trace cut = runs.coldCut().trace();
+        Trace warm = runs.warmCut().trace();
+        return new Sizing(hasW, neededW, wantedW, harmlessW, dimmerPct(chamber, hasW, wantedW, harmlessW),
+                firstBucketS(cold, cold.occupant().high(), keep.lowC(), true), runs.cold().metrics().occupant().highest(),
+                firstBucketS(cut, cut.occupant().low(), keep.lowC(), false), runs.coldCut().metrics().harmedAtS(),
+                firstBucketS(warm, warm.occupant().high(), keep.highC() + BAND_EDGE_K, true), runs.warmCut().metrics().harmedAtS(),
+                perHour(runs.running(), leadingLoop), perHour(runs.empty(), leadingLoop), idleWarmestC(chamber, keep), coolingW(chamber, keep));
+    }
+
+    private static OptionalDouble perHour(Rehearsed run, OptionalDouble loop) {
+        return loop.isEmpty() ? loop
+                : OptionalDouble.of(run.metrics().loops().get((int) loop.getAsDouble()).cyclesPerHour());
+    }
+
+    private static double idleWarmestC(Chamber chamber, KeepBand keep) {
+        double warmestC = chamber.room().warmestC();
+        double coolingW = chamber.of(Cooler.class).stream().mapToDouble(each -> each.removesW(keep.middleC(), warmestC)).sum();
+        return SteadyState.aired(chamber).occupantC(warmestC, 0, coolingW);
+    }
+
+    private static double coolingW(Chamber chamber, KeepBand keep) {
+        return Math.max(0, SteadyState.aired(chamber).holdingCoolingW(keep.highC(), chamber.room().warmestC()));
+    }
+
+    private static OptionalDouble harmlessW(Chamber chamber, Needs needs, SteadyState steady, double hasW) {
+        OptionalDouble levelC = needs.nearest(Side.HIGH).map(HarmLimit::levelC).map(OptionalDouble::of)
+                .orElse(OptionalDouble.empty());
+        if (levelC.isEmpty() || chamber.heaters().isEmpty()) {
+            return OptionalDouble.empty();
+        }
+        return OptionalDouble.of(Math.max(0, hasW * steady.holdingShare(levelC.getAsDouble(), chamber.room().warmestC())));
+    }
+
+    private static OptionalDouble dimmerPct(Chamber chamber, double hasW, double wantedW, OptionalDouble harmlessW) {
+        boolean tooStrong = harmlessW.isPresent() && hasW > harmlessW.getAsDouble() && harmlessW.getAsDouble() >= wantedW
+                && wantedW > 0;
+        boolean dimmable = chamber.heaters().stream().allMatch(heater -> LoadKind.of(heater).dimmable());
+        return tooStrong && dimmable ? OptionalDouble.of(100 * 0.5 * (wantedW + harmlessW.getAsDouble()) / hasW)
+                : OptionalDouble.empty();
+    }
+
+    private static OptionalDouble firstBucketS(Trace trace, double[] valuesC, double levelC, boolean above) {
+        for (int bucket = 0; bucket < valuesC.length; bucket++) {
+            if (above ? valuesC[bucket] >= levelC : valuesC[bucket] < levelC) {
+                return OptionalDouble.of(bucket * trace.bucketS());
+            }
+        }
+        return OptionalDouble.empty();
+    }
+
+    /** Whether some size of heater both holds the coldest room and cannot harm in the warmest. */
+    public boolean hasWindow() {
+        return harmlessW.isPresent() && harmlessW.getAsDouble() > 0 && harmlessW.getAsDouble() >= wantedW;
+    }
+}

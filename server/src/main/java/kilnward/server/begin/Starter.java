@@ -1,0 +1,146 @@
+package kilnward.server.begin;
+
+import java.util.Collections;
+import java.util.Comparator;
+import java.util.List;
+import java.util.Optional;
+import java.util.UUID;
+import kilnward.core.chamber.AirMovement;
+import kilnward.core.control.Style;
+import kilnward.core.device.Parameter;
+import kilnward.core.finding.RefusedValueException;
+import kilnward.core.life.Guide;
+import kilnward.core.life.School;
+import kilnward.core.life.Stage;
+import kilnward.core.probe.DisplayUnit;
+import kilnward.server.guide.GuideService;
+import kilnward.server.plan.ApplianceKind;
+import kilnward.server.plan.AppliancePlan;
+import kilnward.server.plan.ChamberPlan.BoxPlan;
+import kilnward.server.plan.ChamberPlan.ContentsPlan;
+import kilnward.server.plan.ChamberPlan.ControllerPlan;
+import kilnward.server.plan.ChamberPlan.HarmPlan;
+import kilnward.server.plan.ChamberPlan.KeyPlan;
+import kilnward.server.plan.ChamberPlan.LayerPlan;
+import kilnward.server.plan.ChamberPlan.LoopPlan;
+import kilnward.server.plan.ChamberPlan.OccupancyPlan;
+import kilnward.server.plan.ChamberPlan.ProbePlan;
+import kilnward.server.plan.ChamberPlan.ProfilePlan;
+import kilnward.server.plan.ChamberPlan.RoomPlan;
+import kilnward.server.plan.ChamberPlan.WallPlan;
+import kilnward.server.plan.ChamberPlan;
+import kilnward.server.begin.NewChamber;
+import org.springframework.stereotype.Component;
+
+/** What a new chamber begins with: a foam box with a mat, one probe and one invented controller, all to be changed. */
+@Component
+public class Starter {
+    /** What is kept below this wants a cooler in most rooms (°C); common practice, no source. */
+    private static final double COOLER_THAN_ROOMS_C = 20;
+    private static final int UNUSUAL = 100;
+    private final GuideService guides;
+
+    public Starter(GuideService guides) {
+        this.guides = guides;
+    }
+
+    /** The plan a new chamber begins with. */
+    public ChamberPlan plan(NewChamber chamber, double altitudeM) {
+        String heater = UUID.randomUUID().toString();
+        String probe = UUID.randomUUID().toString();
+        return new ChamberPlan(chamber.name().strip(), "", occupancy(chamber),
+                foamBox(0.5, 0.4, 0.35, 50, altitudeM), new ContentsPlan(4.0, 3300.0, 0.4, 0.0, 0.0, 0.0, null),
+                new RoomPlan(15.0, 25.0, 15.0, null, null, null), null,
+                List.of(AppliancePlan.HeaterPlan.of(heater, "mat", ApplianceKind.MAT, 15)),
+                List.of(new ProbePlan(probe, "probe", null, null, null, null, 0.0, 0.0, 40.0, 0.0, 0.0, 0.0, null)),
+                List.of(new ControllerPlan(UUID.randomUUID().toString(), "My controller", List.of(probe), profile(),
+                        List.of(LoopPlan.of(UUID.randomUUID().toString(), List.of(heater), null, null, null)))));
+    }
+
+    /** The plan of a chamber that begins as a build, with the heat that its guide says the living give off. */
+    public ChamberPlan plan(NewChamber chamber, Builds.Build build, Builds builds, double altitudeM) {
+        ChamberPlan plan = builds.plan(build, chamber.name().strip(), altitudeM, occupancy(chamber));
+        ContentsPlan inside = plan.contents();
+        double livingW = plan.occupancy() == null ? 0 : Optional.ofNullable(chosen(chamber.guideId(), chamber.schoolId(), chamber.stageId()).stage().livingHeat())
+                .map(heat -> heat.wattsPerKg() * inside.massKg()).orElse(0.0);
+        return new ChamberPlan(plan.name(), plan.note(), plan.occupancy(), plan.box(), new ContentsPlan(inside.massKg(), inside.specificHeatJkgK(), inside.surfaceM2(), livingW,
+                inside.wetSurfaceM2(), inside.waterKg(), inside.place()), plan.room(), plan.power(), plan.appliances(), plan.probes(), plan.controllers(), plan.looked());
+    }
+
+    /** Builds with those first that are usual for an occupant: of its keeping, and able to cool where it is kept cooler than most rooms. */
+    List<Builds.Build> proposed(List<Builds.Build> builds, String guideId) {
+        Optional<Guide> guide = guideId == null ? Optional.empty() : guides.find(guideId);
+        if (guide.isEmpty()) {
+            return builds;
+        }
+        boolean cool = guide.get().schools().get(0).stages().get(0).temperatureC().high() < COOLER_THAN_ROOMS_C;
+        return builds.stream().sorted(Comparator.comparing((Builds.Build build) -> !build.suits().contains(guideId)).thenComparingInt(build -> build.keepings().contains(guide.get().keeping())
+                ? build.keepings().indexOf(guide.get().keeping()) : UNUSUAL).thenComparing(build -> cools(build) != cool).thenComparingInt(build -> build.appliances().size())).toList();
+    }
+
+    private static boolean cools(Builds.Build build) {
+        return build.appliances().stream().anyMatch(each -> each.kind() == ApplianceKind.COOLER || each.kind() == ApplianceKind.CHILLER
+                || each.kind() == ApplianceKind.THERMOELECTRIC);
+    }
+
+    /** A box of one foam. */
+    public static BoxPlan foamBox(double lengthM, double widthM, double heightM, double foamMm, double altitudeM) {
+        return new BoxPlan(lengthM, widthM, heightM, Collections.nCopies(6,
+                new WallPlan(List.of(new LayerPlan("expanded-polystyrene", foamMm)), List.of())), 0.5, AirMovement.STILL,
+                altitudeM, 0.0, 1.0, null);
+    }
+
+    /** An invented controller with plain labels, for the user to replace by what is printed on theirs. */
+    public static ProfilePlan profile() {
+        return ProfilePlan.onOff(DisplayUnit.C, 0.1, 1.0, Style.OFF_AT_SET, Style.OFF_AT_SET, false, List.of(
+                new KeyPlan(Parameter.UNIT, "Unit", 1.0, 0.0, 1.0, 0.0, List.of("°C", "°F")),
+                new KeyPlan(Parameter.DIRECTION, "Job", 1.0, 0.0, 1.0, 0.0, List.of("heat", "cool")),
+                new KeyPlan(Parameter.SET_VALUE, "Set value", 0.1, -40.0, 110.0, 25.0, List.of()),
+                new KeyPlan(Parameter.DIFFERENTIAL, "Differential", 0.1, 0.1, 15.0, 1.0, List.of()),
+                new KeyPlan(Parameter.ACT_DELAY, "Delay", 1.0, 0.0, 10.0, 0.0, List.of()),
+                new KeyPlan(Parameter.HIGH_ALARM, "High alarm", 0.1, -40.0, 110.0, 50.0, List.of()),
+                new KeyPlan(Parameter.LOW_ALARM, "Low alarm", 0.1, -40.0, 110.0, 0.0, List.of()),
+                new KeyPlan(Parameter.OFFSET, "Calibration", 0.1, -10.0, 10.0, 0.0, List.of())), "", "");
+    }
+
+    private OccupancyPlan occupancy(NewChamber chamber) {
+        if (chamber.guideId() == null || chamber.guideId().isBlank()) {
+            return null;
+        }
+        return occupancy(chamber.guideId(), chamber.schoolId(), chamber.stageId());
+    }
+
+    /**
+     * What a stage of a guide asks for.
+     *
+     * @param schoolId its school; null for the usual one
+     * @param stageId  its stage; null for the first
+     */
+    public OccupancyPlan occupancy(String guideId, String schoolId, String stageId) {
+        Chosen chosen = chosen(guideId, schoolId, stageId);
+        Guide guide = chosen.guide();
+        School school = chosen.school();
+        Stage stage = chosen.stage();
+        return new OccupancyPlan(guide.id(), school.id(), stage.id(), guide.name(), null, guide.where(), guide.measured(),
+                null, stage.temperatureC().low(), stage.temperatureC().high(),
+                stage.humidityPct() == null ? null : stage.humidityPct().low(),
+                stage.humidityPct() == null ? null : stage.humidityPct().high(),
+                stage.maxRateKh() == null ? null : stage.maxRateKh().value(), stage.harm().stream()
+                .map(harm -> new HarmPlan(harm.side(), harm.levelC(), harm.durationS())).toList());
+    }
+
+    private record Chosen(Guide guide, School school, Stage stage) {
+    }
+
+    private Chosen chosen(String guideId, String schoolId, String stageId) {
+        Guide guide = guides.find(guideId)
+                .orElseThrow(() -> new RefusedValueException("guideId", guideId, "must be the id of a guide"));
+        School school = schoolId == null ? guide.schools().get(0) : guide.schools().stream()
+                .filter(each -> each.id().equals(schoolId)).findFirst()
+                .orElseThrow(() -> new RefusedValueException("schoolId", schoolId, "must be a school of " + guide.name()));
+        Stage stage = stageId == null ? school.stages().get(0) : school.stages().stream()
+                .filter(each -> each.id().equals(stageId)).findFirst()
+                .orElseThrow(() -> new RefusedValueException("stageId", stageId, "must be a stage of " + guide.name()));
+        return new Chosen(guide, school, stage);
+    }
+}

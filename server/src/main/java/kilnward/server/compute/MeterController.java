@@ -1,0 +1,34 @@
+package kilnward.server.compute;
+
+import jakarta.validation.Valid;
+import jakarta.validation.constraints.NotNull;
+import kilnward.core.chamber.MeterReading;
+import kilnward.server.plan.ChamberPlan;
+import kilnward.server.plan.PlanReader;
+import kilnward.server.wire.problem.Within;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RestController;
+
+/** What a plug-in energy meter says of a box; stateless and without side effects. */
+@RestController
+public class MeterController {
+    /** A chamber and what the meter said while it was running steadily. */
+    public record MeterRequest(@NotNull @Valid ChamberPlan chamber,
+                               @NotNull @Within(min = 0.001, max = 100_000, unit = "kWh") Double energyKWh,
+                               @NotNull @Within(min = 6, max = 8784, unit = "h") Double hours,
+                               @NotNull @Within(min = -30, max = 80, unit = "°C") Double insideMeanC,
+                               @NotNull @Within(min = -50, max = 60, unit = "°C") Double roomMeanC) {
+    }
+
+    /** The loss factor that explains it, and the mean power. */
+    public record MeterAnswer(double lossFactor, double meanW) {
+    }
+
+    @PostMapping("/api/v1/calc/loss-factor")
+    public MeterAnswer lossFactor(@Valid @RequestBody MeterRequest request) {
+        MeterReading reading = new MeterReading(request.energyKWh(), request.hours(), request.insideMeanC(), request.roomMeanC());
+        return new MeterAnswer(reading.lossFactor(PlanReader.at("chamber", () -> PlanReader.chamber(request.chamber()))),
+                reading.meanW());
+    }
+}

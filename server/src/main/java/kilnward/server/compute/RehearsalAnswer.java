@@ -1,0 +1,237 @@
+package kilnward.server.compute;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.OptionalDouble;
+import kilnward.core.chamber.HeatBalance;
+import kilnward.core.chamber.Moisture;
+import kilnward.core.chamber.Place;
+import kilnward.core.control.Direction;
+import kilnward.core.control.SwitchingPoints;
+import kilnward.core.device.LawKind;
+import kilnward.core.device.LevelKind;
+import kilnward.core.device.Parameter;
+import kilnward.core.device.Translation;
+import kilnward.core.judgement.Situation;
+import kilnward.core.ladder.Rekey;
+import kilnward.core.ladder.Rung;
+import kilnward.core.life.OccupantPlace;
+import kilnward.core.probe.DisplayUnit;
+import kilnward.core.probe.Layout;
+import kilnward.core.probe.ProbePlace;
+import kilnward.core.proposal.Assessment;
+import kilnward.core.rehearsal.Event;
+import kilnward.core.rehearsal.Metrics;
+import kilnward.core.rehearsal.Rehearsed;
+import kilnward.core.rehearsal.Trace;
+import kilnward.core.setup.PlannedController;
+import kilnward.core.setup.Sizing;
+import kilnward.server.plan.ChamberPlan.PlacePlan;
+import kilnward.server.plan.ChamberPlan;
+import kilnward.server.plan.PlanReader;
+import kilnward.server.wire.FindingAnswer;
+import kilnward.server.wire.LoadsAnswer;
+import kilnward.server.wire.OrNull;
+
+/** A rehearsal: the settings it was run with, ladder, trace, figures, events and findings. */
+public record RehearsalAnswer(List<KeyedAnswer> settings, LadderAnswer ladder, TraceAnswer trace, StuckOnAnswer stuckOn,
+                              SizingAnswer sizing, BalanceAnswer balance, LayoutAnswer layout, @OrNull LoadsAnswer loads,
+                              MetricsAnswer metrics, List<EventAnswer> events, int eventsLeftOut, List<FindingAnswer> findings) {
+    /**
+     * What is keyed into one controller after the edit, what it does, and whether its keys take it.
+     *
+     * @param lowest  lowest level at which it acts, as displayed, by day
+     * @param highest highest level at which it acts
+     */
+    public record KeyedAnswer(String controllerId, LawKind law, Map<Parameter, Double> values, DisplayUnit unit, double resolution, double lowest, double highest,
+                              List<PointsAnswer> points, List<KeyRefusal> refusals) {
+    }
+
+    /** Which way an output works and where it switches, as displayed; onAt and offAt are null where it does not switch. */
+    public record PointsAnswer(String loopId, Direction direction, @OrNull Double onAt, @OrNull Double offAt) {
+    }
+
+    /** A value that its key does not take. */
+    public record KeyRefusal(Parameter parameter, String allowed) {
+    }
+
+    /** The ladder; {@code placementK} is occupant less display, one a controller. */
+    public record LadderAnswer(List<RungAnswer> rungs, List<Double> placementK) {
+    }
+
+    /** A rung, at the occupant in °C or %RH; null where it has no value of a kind. */
+    public record RungAnswer(LevelKind kind, String controllerId, @OrNull Double display, double occupant, @OrNull Double beforeHarmS,
+                             boolean movable, boolean humidity, boolean other, boolean night) {
+    }
+
+    /** Lowest and highest a bucket, in °C or %RH. */
+    public record EnvelopeAnswer(double[] low, double[] high) {
+        static EnvelopeAnswer of(Trace.Envelope envelope) {
+            return new EnvelopeAnswer(rounded(envelope.low(), 1e3), rounded(envelope.high(), 1e3));
+        }
+    }
+
+    /** What happened, downsampled; other is null without a second place, humidity where it is not rehearsed; onShares one a loop, 0 to 1. */
+    public record TraceAnswer(double startHour, double bucketS, EnvelopeAnswer occupant, @OrNull EnvelopeAnswer other, @OrNull EnvelopeAnswer humidity,
+                              List<EnvelopeAnswer> displays, double[] roomC, List<double[]> onShares) {
+    }
+
+    /** The occupant with every heater stuck on in the warmest room; harmedAtS null where it is borne. */
+    public record StuckOnAnswer(double bucketS, double[] occupantC, @OrNull Double harmedAtS, double endC) {
+    }
+
+    /** How big a heater it asks for, how fast it moves; null where a time is not reached or a limit not known. */
+    public record SizingAnswer(double hasW, double neededW, double wantedW, @OrNull Double harmlessW, boolean hasWindow,
+                               @OrNull Double dimmerPct, @OrNull Double warmUpS, double coastsToC, @OrNull Double chillS,
+                               @OrNull Double chillHarmS, @OrNull Double heatUpS, @OrNull Double heatHarmS, @OrNull Double loadedPerHour,
+                               @OrNull Double emptyPerHour, double idleWarmestC, double coolingW) {
+        static SizingAnswer of(Sizing sizing) {
+            return new SizingAnswer(sizing.hasW(), sizing.neededW(), sizing.wantedW(), orNull(sizing.harmlessW()),
+                    sizing.hasWindow(), orNull(sizing.dimmerPct()), orNull(sizing.warmUpS()), sizing.coastsToC(),
+                    orNull(sizing.chillS()), orNull(sizing.chillHarmS()), orNull(sizing.heatUpS()), orNull(sizing.heatHarmS()), orNull(sizing.loadedPerHour()),
+                    orNull(sizing.emptyPerHour()), sizing.idleWarmestC(), sizing.coolingW());
+        }
+    }
+
+    /** Where the heat comes from and goes to in the coldest room; all paths add up to zero. */
+    public record BalanceAnswer(double airC, double roomC, List<PathAnswer> paths) {
+        static BalanceAnswer of(HeatBalance balance) {
+            return new BalanceAnswer(balance.airC(), balance.roomC(), balance.paths().stream()
+                    .map(path -> new PathAnswer(path.kind(), path.subject(), path.watts())).toList());
+        }
+    }
+
+    /** Heat into the chamber, negative where it leaves; the subject is an appliance's id, a wall, or empty. */
+    public record PathAnswer(HeatBalance.Kind kind, String subject, double watts) {
+    }
+
+    /** Where everything is, and what each probe feels there. */
+    public record LayoutAnswer(PlacePlan contents, List<PlacedAnswer> appliances, List<HungAnswer> probes,
+                               double occupantGradientK) {
+        static LayoutAnswer of(ChamberPlan plan) {
+            Layout layout = PlanReader.layout(plan);
+            return new LayoutAnswer(place(layout.contents()), plan.appliances().stream()
+                    .map(each -> new PlacedAnswer(each.id(), place(layout.appliances().get(each.id())))).toList(),
+                    plan.probes().stream().map(probe -> hung(plan, probe, layout)).toList(), layout.occupantGradientK());
+        }
+
+        private static HungAnswer hung(ChamberPlan plan, ChamberPlan.ProbePlan probe, Layout layout) {
+            ProbePlace place = PlanReader.hung(plan, probe);
+            return new HungAnswer(probe.id(), place(PlanReader.point(probe, layout, PlanReader.measured(plan))), place.heaterShare(), place.contentsShare(),
+                    place.roomShare(), place.airShare(), place.gradientK(), probe.heaterShare() != null);
+        }
+
+        private static PlacePlan place(Place place) {
+            return new PlacePlan(place.xM(), place.yM(), place.zM(), place.lengthM(), place.widthM(), place.heightM());
+        }
+    }
+
+    /** Where an appliance is. */
+    public record PlacedAnswer(String id, PlacePlan place) {
+    }
+
+    /** Where a probe hangs and the shares of what it feels; typed says whether somebody has typed them. */
+    public record HungAnswer(String id, PlacePlan place, double heaterShare, double contentsShare, double roomShare,
+                             double airShare, double gradientK, boolean typed) {
+    }
+
+    /** A temperature (°C) or a humidity (%RH) over the rehearsal. */
+    public record LevelAnswer(double mean, double lowest, double highest, double swing) {
+        static LevelAnswer of(Metrics.Level level) {
+            return new LevelAnswer(level.mean(), level.lowest(), level.highest(), level.swing());
+        }
+    }
+
+    /** Where the water went since the start; stored is the change. */
+    public record WaterAnswer(double suppliedKg, double ventilatedKg, double driedKg, double drainedKg, double storedKg) {
+        static WaterAnswer of(Moisture.WaterLedger water) {
+            return new WaterAnswer(water.suppliedKg(), water.ventilatedKg(), water.driedKg(), water.drainedKg(), water.storedKg());
+        }
+    }
+
+    /** How one output worked. */
+    public record SwitchingAnswer(String loopId, int cycles, double cyclesPerHour, double dutyPct, @OrNull Double shortestOnS,
+                                  @OrNull Double shortestOffS) {
+    }
+
+    /** The figures; null where humidity is not rehearsed, the price not known, or nobody harmed. */
+    public record MetricsAnswer(LevelAnswer occupant, @OrNull LevelAnswer other, @OrNull LevelAnswer humidity, @OrNull Trace.MoistRange moistAir, double inBandPct, List<LevelAnswer> displays,
+                                List<SwitchingAnswer> loops, double energyKWh, double energyKWhPerDay, @OrNull Double costPerDay,
+                                @OrNull WaterAnswer water, @OrNull Double harmedAtS) {
+    }
+
+    /** Something that happened at one moment. */
+    public record EventAnswer(double timeS, Event.Kind kind, String subject, double value) {
+    }
+
+    /** Lays an assessment out for the wire. */
+    static RehearsalAnswer of(Assessment assessment, ChamberPlan plan) {
+        Situation situation = assessment.situation();
+        Rehearsed running = situation.running();
+        List<KeyedAnswer> keyed = new ArrayList<>();
+        for (PlannedController controller : situation.setup().controllers()) {
+            List<PointsAnswer> points = new ArrayList<>();
+            for (int loop = 0; loop < controller.loops().size(); loop++) {
+                Optional<SwitchingPoints> at = Rekey.points(situation.setup(), controller, loop);
+                points.add(new PointsAnswer(controller.loops().get(loop).id(), Translation.direction(controller.profile(), controller.settings(),
+                        loop, situation.setup().wanted(controller)), at.map(SwitchingPoints::onAt).orElse(null), at.map(SwitchingPoints::offAt).orElse(null)));
+            }
+            double[] acts = Translation.extent(controller.profile(), controller.settings(), situation.setup().wanted(controller));
+            keyed.add(new KeyedAnswer(controller.id(), controller.profile().law(), controller.settings().values(),
+                    controller.settings().unit(controller.profile()), controller.profile().resolution(), acts[0], acts[1], points,
+                    controller.profile().refusals(controller.settings()).stream()
+                    .map(refused -> new KeyRefusal(Parameter.valueOf(refused.field().substring("values.".length())),
+                            refused.allowed())).toList()));
+        }
+        Trace trace = running.trace();
+        double days = running.scenario().durationS() / 86_400;
+        Metrics metrics = running.metrics();
+        return new RehearsalAnswer(keyed,
+                new LadderAnswer(situation.ladder().rungs().stream().map(RehearsalAnswer::rung).toList(),
+                        situation.ladder().placementK()),
+                new TraceAnswer(running.scenario().startHour(), trace.bucketS(), EnvelopeAnswer.of(trace.occupant()), trace.other().map(EnvelopeAnswer::of).orElse(null),
+                        trace.humidity().map(EnvelopeAnswer::of).orElse(null),
+                        trace.displays().stream().map(EnvelopeAnswer::of).toList(), rounded(trace.roomC(), 1e2),
+                        trace.onShares().stream().map(shares -> rounded(shares, 1e3)).toList()),
+                new StuckOnAnswer(situation.stuckOn().trace().bucketS(),
+                        rounded(situation.stuckOn().trace().occupant().high(), 1e2),
+                        orNull(situation.stuckOn().metrics().harmedAtS()), situation.stuckOnEndC()),
+                SizingAnswer.of(situation.sizing()), BalanceAnswer.of(situation.balance()), LayoutAnswer.of(plan),
+                situation.loads().map(LoadsAnswer::of).orElse(null),
+                new MetricsAnswer(LevelAnswer.of(metrics.occupant()), metrics.other().map(LevelAnswer::of).orElse(null), metrics.humidity().map(LevelAnswer::of).orElse(null),
+                        situation.setup().chamber().occupantPlace() == OccupantPlace.AIR ? trace.moistRange().orElse(null) : null,
+                        100 * metrics.inBandShare(),
+                        metrics.displays().stream().map(LevelAnswer::of).toList(),
+                        metrics.loops().stream().map(loop -> new SwitchingAnswer(loop.loopId(), loop.cycles(),
+                                loop.cyclesPerHour(), 100 * loop.dutyShare(), orNull(loop.shortestOnS()),
+                                orNull(loop.shortestOffS()))).toList(),
+                        metrics.energyKWh(), metrics.energyKWh() / days,
+                        situation.setup().power().pricePerKWh().isEmpty() ? null
+                                : situation.setup().power().pricePerKWh().getAsDouble() * metrics.energyKWh() / days,
+                        metrics.water().map(WaterAnswer::of).orElse(null), orNull(metrics.harmedAtS())),
+                running.events().stream().map(event -> new EventAnswer(event.timeS(), event.kind(), event.subject(),
+                        event.value())).toList(),
+                running.eventsLeftOut(), assessment.findings().stream().map(FindingAnswer::of).toList());
+    }
+
+    private static RungAnswer rung(Rung rung) {
+        boolean movable = rung.display().isPresent();
+        return new RungAnswer(rung.kind(), rung.controllerId(), orNull(rung.display()), rung.occupant(),
+                orNull(rung.beforeHarmS()), movable, rung.humidity(), rung.other(), rung.night());
+    }
+
+    private static Double orNull(OptionalDouble value) {
+        return value.isPresent() ? value.getAsDouble() : null;
+    }
+
+    /** Traces are drawn, not computed with; a thousandth of a kelvin is finer than a pixel and half the bytes. */
+    private static double[] rounded(double[] values, double perUnit) {
+        double[] rounded = new double[values.length];
+        for (int i = 0; i < values.length; i++) {
+            rounded[i] = Math.rint(values[i] * perUnit) / perUnit;
+        }
+        return rounded;
+    }
+}

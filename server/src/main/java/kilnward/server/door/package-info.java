@@ -1,5 +1,0 @@
-/**
- * What stands at the door: how much is taken in, what text, numbers and times may be, how much is worked on at once, and for how long. Every limit and its
- * reason stands in {@link kilnward.server.door.Limits}.
- */
-package kilnward.server.door;

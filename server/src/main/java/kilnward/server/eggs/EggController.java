@@ -1,0 +1,58 @@
+package kilnward.server.eggs;
+
+import jakarta.validation.Valid;
+import jakarta.validation.constraints.NotEmpty;
+import jakarta.validation.constraints.NotNull;
+import jakarta.validation.constraints.Size;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.OptionalDouble;
+import kilnward.core.life.EggWeighing;
+import kilnward.core.life.WeightLoss;
+import kilnward.server.plan.PlanReader;
+import kilnward.server.wire.OrNull;
+import kilnward.server.wire.problem.Within;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RestController;
+
+/** What weighings of eggs say; stateless and without side effects. */
+@RestController
+public class EggController {
+    /** One weighing of the same eggs: days since setting, 0 for the fresh weight. */
+    public record WeighingPlan(@NotNull @Within(min = 0, max = 400, unit = "days") Double day,
+                               @NotNull @Within(min = 0.05, max = 1_000_000, unit = "g") Double massG) {
+    }
+
+    /**
+     * Weighings and what is wanted.
+     *
+     * @param humidityPct mean humidity since setting; null where it is not known
+     */
+    public record EggRequest(@NotEmpty @Size(max = 400) List<@Valid @NotNull WeighingPlan> weighings,
+                             @NotNull WeightLoss.EndPoint endPoint,
+                             @NotNull @Within(min = 1, max = 400, unit = "days") Double endDay,
+                             @NotNull @Within(min = 0, max = 50, unit = "%") Double lowPct,
+                             @NotNull @Within(min = 0, max = 50, unit = "%") Double highPct,
+                             @OrNull @Within(min = 0, max = 100, unit = "%RH") Double humidityPct) {
+    }
+
+    /** Loss so far and to come in % of fresh mass, and the humidity it asks for; null where none leads there. */
+    public record EggAnswer(double freshG, double lossPct, double perDayPct, double projectedPct, double wantedNowLowPct,
+                            double wantedNowHighPct, WeightLoss.Verdict verdict, @OrNull Double askedHumidityPct) {
+    }
+
+    @PostMapping("/api/v1/calc/egg-weights")
+    public EggAnswer eggs(@Valid @RequestBody EggRequest request) {
+        List<EggWeighing> weighings = new ArrayList<>();
+        for (int i = 0; i < request.weighings().size(); i++) {
+            WeighingPlan each = request.weighings().get(i);
+            weighings.add(PlanReader.at("weighings[" + i + "]", () -> new EggWeighing(each.day(), each.massG())));
+        }
+        WeightLoss loss = WeightLoss.of(weighings, new WeightLoss.Target(request.endPoint(), request.endDay(), request.lowPct(),
+                request.highPct()), request.humidityPct() == null ? OptionalDouble.empty() : OptionalDouble.of(request.humidityPct()));
+        return new EggAnswer(loss.freshG(), loss.lossPct(), loss.perDayPct(), loss.projectedPct(), loss.wantedNowLowPct(),
+                loss.wantedNowHighPct(), loss.verdict(),
+                loss.askedHumidityPct().isPresent() ? loss.askedHumidityPct().getAsDouble() : null);
+    }
+}

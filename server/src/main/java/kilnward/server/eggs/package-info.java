@@ -1,0 +1,2 @@
+/** Weighings of eggs. */
+package kilnward.server.eggs;

@@ -1,0 +1,99 @@
+package kilnward.server.guide;
+
+import jakarta.validation.Valid;
+import jakarta.validation.constraints.NotNull;
+import java.nio.charset.StandardCharsets;
+import java.security.Principal;
+import java.util.List;
+import kilnward.core.finding.RefusedValueException;
+import kilnward.core.finding.Require;
+import kilnward.core.life.Guide;
+import kilnward.core.life.Stage;
+import kilnward.server.guide.GuideService.GuideView;
+import kilnward.server.wire.OrNull;
+import kilnward.server.wire.problem.NotFoundException;
+import org.springframework.http.ContentDisposition;
+import org.springframework.http.HttpHeaders;
+import org.springframework.http.HttpStatus;
+import org.springframework.http.MediaType;
+import org.springframework.http.ResponseEntity;
+import org.springframework.web.bind.annotation.DeleteMapping;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.PutMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.ResponseStatus;
+import org.springframework.web.bind.annotation.RestController;
+
+/** Guides: shipped ones to read, own ones to add, change, share as files. */
+@RestController
+@RequestMapping("/api/v1/guides")
+public class GuideController {
+    private static final int LARGEST_BYTES = 256 * 1024;
+    private final GuideService guides;
+
+    public GuideController(GuideService guides) {
+        this.guides = guides;
+    }
+
+    @GetMapping
+    public List<GuideView> all() {
+        return guides.all();
+    }
+
+    /**
+     * Adds a guide from its document, so that a file can be refused with the line and the reason.
+     *
+     * @param document JSON as the published schema {@code /schemas/guide.schema.json} has it
+     */
+    @PostMapping(consumes = MediaType.TEXT_PLAIN_VALUE)
+    @ResponseStatus(HttpStatus.CREATED)
+    public GuideView add(@RequestBody String document, Principal who) {
+        if (document.getBytes(StandardCharsets.UTF_8).length > LARGEST_BYTES) {
+            throw new RefusedValueException("guide", document.length() + " characters", "must be smaller than 256 KiB");
+        }
+        return guides.add(document, who.getName());
+    }
+
+    /** A change of a guide, from the version it was made from. */
+    public record GuideChange(@NotNull Long version, @NotNull Guide guide) {
+    }
+
+    @PutMapping("/{id}")
+    public GuideView change(@PathVariable String id, @Valid @RequestBody GuideChange change, Principal who) {
+        return guides.change(id, change.version(), change.guide(), who.getName());
+    }
+
+    @DeleteMapping("/{id}")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    public void remove(@PathVariable String id) {
+        guides.remove(id);
+    }
+
+    /** What a mass of what lives there gives off by itself in a stage, at its most (W); null where the guide does not know. */
+    public record LivingHeatView(@OrNull Double watts) {
+    }
+
+    /**
+     * The heat of what lives there.
+     *
+     * @param massKg its mass
+     */
+    @GetMapping("/{id}/living-heat")
+    public LivingHeatView livingHeat(@PathVariable String id, @RequestParam String school, @RequestParam String stage, @RequestParam double massKg) {
+        Require.within("massKg", massKg, 0, 100_000, "kg");
+        Guide guide = guides.find(id).orElseThrow(() -> new NotFoundException("There is no guide " + id + "."));
+        return new LivingHeatView(guide.schools().stream().filter(each -> each.id().equals(school)).flatMap(each -> each.stages().stream()).filter(each -> each.id().equals(stage))
+                .findFirst().map(Stage::livingHeat).map(heat -> heat.wattsPerKg() * massKg).orElse(null));
+    }
+
+    /** The guide as a file. */
+    @GetMapping(value = "/{id}/file", produces = MediaType.APPLICATION_JSON_VALUE)
+    public ResponseEntity<byte[]> file(@PathVariable String id) {
+        return ResponseEntity.ok().header(HttpHeaders.CONTENT_DISPOSITION, ContentDisposition.attachment()
+                .filename(id + ".guide.json").build().toString()).body(guides.document(id).getBytes(StandardCharsets.UTF_8));
+    }
+}

@@ -1,0 +1,2 @@
+/** Guides of occupants: those that ship, and the site's own. */
+package kilnward.server.guide;

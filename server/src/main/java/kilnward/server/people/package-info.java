@@ -1,0 +1,2 @@
+/** Who is looking, and what they may do. */
+package kilnward.server.people;

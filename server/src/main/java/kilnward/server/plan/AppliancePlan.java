@@ -1,0 +1,235 @@
+package kilnward.server.plan;
+
+import com.fasterxml.jackson.annotation.JsonTypeInfo;
+import io.swagger.v3.oas.annotations.media.Schema;
+import jakarta.validation.Valid;
+import jakarta.validation.constraints.NotBlank;
+import jakarta.validation.constraints.NotNull;
+import jakarta.validation.constraints.Pattern;
+import jakarta.validation.constraints.Size;
+import java.util.Optional;
+import java.util.OptionalDouble;
+import kilnward.core.chamber.Appliance;
+import kilnward.core.chamber.Bowl;
+import kilnward.core.chamber.Cooler;
+import kilnward.core.chamber.Dehumidifier;
+import kilnward.core.chamber.Fan;
+import kilnward.core.chamber.Heater;
+import kilnward.core.chamber.HeaterKind;
+import kilnward.core.chamber.Humidifier;
+import kilnward.core.chamber.Lamp;
+import kilnward.core.chamber.OwnThermostat;
+import kilnward.core.chamber.Vent;
+import kilnward.core.finding.RefusedValueException;
+import kilnward.server.plan.ChamberPlan.PlacePlan;
+import kilnward.server.wire.OrNull;
+import kilnward.server.wire.problem.Within;
+import tools.jackson.databind.annotation.JsonTypeIdResolver;
+
+/** Something that acts on the climate; {@code kind} tells which, and with it which fields there are. What is null is what is typical of its kind. */
+@JsonTypeInfo(use = JsonTypeInfo.Id.CUSTOM, include = JsonTypeInfo.As.EXISTING_PROPERTY, property = "kind", visible = true)
+@JsonTypeIdResolver(ApplianceKinds.class)
+@Schema(oneOf = {AppliancePlan.HeaterPlan.class, AppliancePlan.CoolerPlan.class, AppliancePlan.HumidifierPlan.class, AppliancePlan.BowlPlan.class,
+    AppliancePlan.DehumidifierPlan.class, AppliancePlan.StirrerPlan.class, AppliancePlan.FanPlan.class, AppliancePlan.VentPlan.class, AppliancePlan.LampPlan.class})
+public sealed interface AppliancePlan {
+    /** Its id within the chamber and beyond. */
+    String id();
+
+    /** What the keeper calls it. */
+    String name();
+
+    ApplianceKind kind();
+
+    /** What it draws (W). */
+    Double powerW();
+
+    /** Whether it hangs on the low-voltage supply. */
+    Boolean lowVoltage();
+
+    /** Where it is; null for the usual place. */
+    PlacePlan place();
+
+    /**
+     * The same in the core's own terms.
+     *
+     * @throws RefusedValueException by the field that cannot be
+     */
+    Appliance read();
+
+    /** One of a kind with what it begins with, to be looked at and changed; common practice, no source. */
+    static AppliancePlan first(ApplianceKind kind, String id, String name) {
+        return switch (kind) {
+            case MAT, BULB, CERAMIC_EMITTER, CABLE, FANNED_ELEMENT, ROD, SELF_LIMITING, WARM_LIQUID, REVERSED_MODULE, IN_TANK -> HeaterPlan.of(id, name, kind, 15);
+            case COOLER, CHILLER -> new CoolerPlan(id, name, kind, 120.0, false, null, 150.0, null, null, null, null);
+            case THERMOELECTRIC -> new CoolerPlan(id, name, kind, 60.0, false, null, 30.0, 20.0, null, null, null);
+            case HUMIDIFIER_ULTRASONIC -> new HumidifierPlan(id, name, kind, 20.0, false, null, 60.0, null, null);
+            case HUMIDIFIER_EVAPORATING -> new HumidifierPlan(id, name, kind, 5.0, false, null, 40.0, null, null);
+            case BOWL -> new BowlPlan(id, name, kind, 0.0, false, null, 0.01, 0.3);
+            case DEHUMIDIFIER -> new DehumidifierPlan(id, name, kind, 45.0, false, null, 15.0);
+            case FAN_CIRCULATION, FAN_SURFACE -> new StirrerPlan(id, name, kind, 3.0, false, null);
+            case FAN_EXHAUST, FAN_INTAKE -> new FanPlan(id, name, kind, 3.0, false, null, 10.0);
+            case VENT -> new VentPlan(id, name, kind, 2.0, false, null, 10.0);
+            case LAMP -> new LampPlan(id, name, kind, 30.0, false, null, 0.8, 7.0, 14.0);
+        };
+    }
+
+    /**
+     * A heater.
+     *
+     * @param elementJK    heat capacity of its element
+     * @param toAirWK      from the element to the air or the water
+     * @param toContentsWK from the element to what stands in it
+     * @param selfLimitC   self-limiting: where it draws nothing
+     * @param opensAtC     where its own thermostat stops it; null where it has none
+     * @param closesAtC    where its own thermostat lets it run again
+     */
+    record HeaterPlan(@NotNull @Pattern(regexp = ChamberPlan.UUID, message = ChamberPlan.NOT_UUID) String id, @NotBlank @Size(max = 80) String name, @NotNull ApplianceKind kind,
+                      @NotNull @Within(min = 0, max = 100_000, unit = "W") Double powerW, @NotNull Boolean lowVoltage, @OrNull @Valid PlacePlan place,
+                      @OrNull @Within(min = 0.1, max = 1e8, unit = "J/K") Double elementJK, @OrNull @Within(min = 0.0001, max = 1e6, unit = "W/K") Double toAirWK,
+                      @OrNull @Within(min = 0, max = 1e6, unit = "W/K") Double toContentsWK, @OrNull @Within(min = 25, max = 300, unit = "°C") Double selfLimitC,
+                      @OrNull @Within(min = -30, max = 120, unit = "°C") Double opensAtC, @OrNull @Within(min = -30, max = 120, unit = "°C") Double closesAtC) implements AppliancePlan {
+        /** One with its kind's usual figures, on the mains, in its usual place. */
+        public static HeaterPlan of(String id, String name, ApplianceKind kind, double powerW) {
+            return new HeaterPlan(id, name, kind, powerW, false, null, null, null, null, null, null, null);
+        }
+
+        @Override
+        public Appliance read() {
+            HeaterKind heats = HeaterKind.valueOf(kind.name());
+            Heater typical = heats.typical(id, drawn(this) * heats.heatPerWatt());
+            return new Heater(id, typical.kind(), typical.powerW(), elementJK == null ? typical.elementJK() : elementJK, toAirWK == null ? typical.toAirWK() : toAirWK,
+                    toContentsWK == null ? typical.toContentsWK() : toContentsWK, selfLimitC == null ? typical.selfLimitC() : OptionalDouble.of(selfLimitC),
+                    thermostat(opensAtC, closesAtC));
+        }
+    }
+
+    /**
+     * A cooler.
+     *
+     * @param removesW  heat it takes out with inside as warm as the room
+     * @param limitK    how far below the room it gets at most; null for no limit
+     * @param lowestC   no colder than this inside
+     * @param opensAtC  where its own thermostat stops it; null where it has none
+     * @param closesAtC where its own thermostat lets it run again
+     */
+    record CoolerPlan(@NotNull @Pattern(regexp = ChamberPlan.UUID, message = ChamberPlan.NOT_UUID) String id, @NotBlank @Size(max = 80) String name, @NotNull ApplianceKind kind,
+                      @NotNull @Within(min = 0, max = 100_000, unit = "W") Double powerW, @NotNull Boolean lowVoltage, @OrNull @Valid PlacePlan place,
+                      @NotNull @Within(min = 0.1, max = 100_000, unit = "W") Double removesW, @OrNull @Within(min = 1, max = 100, unit = "K") Double limitK,
+                      @OrNull @Within(min = -40, max = 30, unit = "°C") Double lowestC, @OrNull @Within(min = -30, max = 120, unit = "°C") Double opensAtC,
+                      @OrNull @Within(min = -30, max = 120, unit = "°C") Double closesAtC) implements AppliancePlan {
+        @Override
+        public Appliance read() {
+            Cooler.Kind cools = switch (kind) {
+                case CHILLER -> Cooler.Kind.CHILLER;
+                case THERMOELECTRIC -> Cooler.Kind.THERMOELECTRIC;
+                default -> Cooler.Kind.COMPRESSOR;
+            };
+            return new Cooler(id, cools, removesW, drawn(this), limitK == null ? OptionalDouble.empty() : OptionalDouble.of(limitK),
+                    lowestC == null ? cools.usualLowestC() : lowestC, thermostat(opensAtC, closesAtC));
+        }
+    }
+
+    /**
+     * A humidifier.
+     *
+     * @param outputGh   what it gives off
+     * @param pulseOnS   works this long …
+     * @param pulseRestS … and rests this long; 0 or null where it does not pulse
+     */
+    record HumidifierPlan(@NotNull @Pattern(regexp = ChamberPlan.UUID, message = ChamberPlan.NOT_UUID) String id, @NotBlank @Size(max = 80) String name, @NotNull ApplianceKind kind,
+                          @NotNull @Within(min = 0, max = 100_000, unit = "W") Double powerW, @NotNull Boolean lowVoltage, @OrNull @Valid PlacePlan place,
+                          @NotNull @Within(min = 0.01, max = 1e6, unit = "g/h") Double outputGh, @OrNull @Within(min = 1, max = 86_400, unit = "s") Double pulseOnS,
+                          @OrNull @Within(min = 0, max = 86_400, unit = "s") Double pulseRestS) implements AppliancePlan {
+        @Override
+        public Appliance read() {
+            double restS = pulseRestS == null ? 0 : pulseRestS;
+            if (restS > 0 && pulseOnS == null) {
+                throw new RefusedValueException("pulseOnS", null, "must be given where it rests");
+            }
+            return new Humidifier(id, kind == ApplianceKind.HUMIDIFIER_EVAPORATING ? Humidifier.Kind.EVAPORATING : Humidifier.Kind.ULTRASONIC, outputGh, drawn(this),
+                    restS == 0 ? 1 : pulseOnS, restS);
+        }
+    }
+
+    /** A bowl of water: its open surface, and the water in it; {@code powerW} is that of its heater, if any. */
+    record BowlPlan(@NotNull @Pattern(regexp = ChamberPlan.UUID, message = ChamberPlan.NOT_UUID) String id, @NotBlank @Size(max = 80) String name, @NotNull ApplianceKind kind,
+                    @NotNull @Within(min = 0, max = 100_000, unit = "W") Double powerW, @NotNull Boolean lowVoltage, @OrNull @Valid PlacePlan place,
+                    @NotNull @Within(min = 0.0001, max = 100, unit = "m²") Double surfaceM2, @NotNull @Within(min = 0.01, max = 10_000, unit = "kg") Double waterKg)
+            implements AppliancePlan {
+        @Override
+        public Appliance read() {
+            return new Bowl(id, surfaceM2, waterKg, powerW);
+        }
+    }
+
+    /** A dehumidifier: what it takes out at 27 °C and 60 %RH. */
+    record DehumidifierPlan(@NotNull @Pattern(regexp = ChamberPlan.UUID, message = ChamberPlan.NOT_UUID) String id, @NotBlank @Size(max = 80) String name, @NotNull ApplianceKind kind,
+                            @NotNull @Within(min = 0, max = 100_000, unit = "W") Double powerW, @NotNull Boolean lowVoltage, @OrNull @Valid PlacePlan place,
+                            @NotNull @Within(min = 0.01, max = 1e6, unit = "g/h") Double outputGh) implements AppliancePlan {
+        @Override
+        public Appliance read() {
+            return new Dehumidifier(id, outputGh, drawn(this));
+        }
+    }
+
+    /** A fan that stirs what is inside, or blows over the water. */
+    record StirrerPlan(@NotNull @Pattern(regexp = ChamberPlan.UUID, message = ChamberPlan.NOT_UUID) String id, @NotBlank @Size(max = 80) String name, @NotNull ApplianceKind kind,
+                       @NotNull @Within(min = 0, max = 100_000, unit = "W") Double powerW, @NotNull Boolean lowVoltage, @OrNull @Valid PlacePlan place) implements AppliancePlan {
+        @Override
+        public Appliance read() {
+            return new Fan(id, kind == ApplianceKind.FAN_SURFACE ? Fan.Kind.SURFACE : Fan.Kind.CIRCULATION, 0, drawn(this));
+        }
+    }
+
+    /** A fan that changes the air, and how much of it. */
+    record FanPlan(@NotNull @Pattern(regexp = ChamberPlan.UUID, message = ChamberPlan.NOT_UUID) String id, @NotBlank @Size(max = 80) String name, @NotNull ApplianceKind kind,
+                   @NotNull @Within(min = 0, max = 100_000, unit = "W") Double powerW, @NotNull Boolean lowVoltage, @OrNull @Valid PlacePlan place,
+                   @NotNull @Within(min = 0, max = 100_000, unit = "m³/h") Double flowM3h) implements AppliancePlan {
+        @Override
+        public Appliance read() {
+            return new Fan(id, kind == ApplianceKind.FAN_INTAKE ? Fan.Kind.INTAKE : Fan.Kind.EXHAUST, flowM3h, drawn(this));
+        }
+    }
+
+    /** A vent: air changes while it is open. */
+    record VentPlan(@NotNull @Pattern(regexp = ChamberPlan.UUID, message = ChamberPlan.NOT_UUID) String id, @NotBlank @Size(max = 80) String name, @NotNull ApplianceKind kind,
+                    @NotNull @Within(min = 0, max = 100_000, unit = "W") Double powerW, @NotNull Boolean lowVoltage, @OrNull @Valid PlacePlan place,
+                    @NotNull @Within(min = 0.01, max = 500, unit = "1/h") Double openPerHour) implements AppliancePlan {
+        @Override
+        public Appliance read() {
+            return new Vent(id, openPerHour, drawn(this));
+        }
+    }
+
+    /**
+     * A lamp.
+     *
+     * @param insideShare share of its power that ends inside
+     * @param onHour      hour at which its clock switches it on
+     * @param hours       hours of light
+     */
+    record LampPlan(@NotNull @Pattern(regexp = ChamberPlan.UUID, message = ChamberPlan.NOT_UUID) String id, @NotBlank @Size(max = 80) String name, @NotNull ApplianceKind kind,
+                    @NotNull @Within(min = 0, max = 100_000, unit = "W") Double powerW, @NotNull Boolean lowVoltage, @OrNull @Valid PlacePlan place,
+                    @NotNull @Within(min = 0, max = 1) Double insideShare, @NotNull @Within(min = 0, max = 24, unit = "h") Double onHour,
+                    @NotNull @Within(min = 0, max = 24, unit = "h") Double hours) implements AppliancePlan {
+        @Override
+        public Appliance read() {
+            return new Lamp(id, drawn(this), insideShare, onHour, hours);
+        }
+    }
+
+    /** Everything but a bowl draws something. */
+    private static double drawn(AppliancePlan plan) {
+        if (plan.powerW() < 0.1) {
+            throw new RefusedValueException("powerW", plan.powerW(), "must be 0.1 W or more");
+        }
+        return plan.powerW();
+    }
+
+    private static Optional<OwnThermostat> thermostat(Double opensAtC, Double closesAtC) {
+        if (opensAtC != null && closesAtC == null) {
+            throw new RefusedValueException("closesAtC", null, "must be given where it opens");
+        }
+        return opensAtC == null ? Optional.empty() : Optional.of(new OwnThermostat(opensAtC, closesAtC));
+    }
+}

@@ -1,0 +1,23 @@
+package kilnward.server.plan;
+
+import jakarta.persistence.LockModeType;
+import java.util.List;
+import java.util.Optional;
+import java.util.UUID;
+import org.springframework.data.jpa.repository.JpaRepository;
+import org.springframework.data.jpa.repository.Lock;
+import org.springframework.data.jpa.repository.Query;
+
+/** Chambers that stand. */
+interface ChamberRepository extends JpaRepository<ChamberEntity, UUID> {
+    List<ChamberEntity> findByRemovedAtIsNullOrderByCreatedAtAscIdAsc();
+
+    Optional<ChamberEntity> findByIdAndRemovedAtIsNull(UUID id);
+
+    boolean existsByIdAndRemovedAtIsNull(UUID id);
+
+    /** One, held against everybody else who would change it until the transaction ends. Asked for first, so that what is read afterwards is what others left. */
+    @Lock(LockModeType.PESSIMISTIC_WRITE)
+    @Query("select each from ChamberEntity each where each.id = :id and each.removedAt is null")
+    Optional<ChamberEntity> hold(UUID id);
+}

@@ -1,0 +1,365 @@
+package kilnward.server.plan;
+
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.OptionalDouble;
+import java.util.Set;
+import java.util.function.Supplier;
+import java.util.stream.Collectors;
+import kilnward.core.chamber.Appliance;
+import kilnward.core.chamber.Box;
+import kilnward.core.chamber.Chamber;
+import kilnward.core.chamber.Contents;
+import kilnward.core.chamber.Layer;
+import kilnward.core.chamber.Material;
+import kilnward.core.chamber.Opening;
+import kilnward.core.chamber.Place;
+import kilnward.core.chamber.Room;
+import kilnward.core.chamber.Sun;
+import kilnward.core.chamber.Tank;
+import kilnward.core.chamber.Wall;
+import kilnward.core.device.Habits;
+import kilnward.core.device.Profile;
+import kilnward.core.device.ProfileKey;
+import kilnward.core.device.Settings;
+import kilnward.core.finding.RefusedValueException;
+import kilnward.core.life.HarmLimit;
+import kilnward.core.life.HumidityBand;
+import kilnward.core.life.KeepBand;
+import kilnward.core.life.Needs;
+import kilnward.core.life.OccupantPlace;
+import kilnward.core.life.OtherPlace;
+import kilnward.core.load.Current;
+import kilnward.core.load.Supply;
+import kilnward.core.probe.HumiditySensor;
+import kilnward.core.probe.Layout;
+import kilnward.core.probe.Probe;
+import kilnward.core.probe.ProbePlace;
+import kilnward.core.setup.PlannedController;
+import kilnward.core.setup.Power;
+import kilnward.core.setup.Setup;
+import kilnward.server.plan.ChamberPlan.BoxPlan;
+import kilnward.server.plan.ChamberPlan.ContentsPlan;
+import kilnward.server.plan.ChamberPlan.ControllerPlan;
+import kilnward.server.plan.ChamberPlan.HabitsPlan;
+import kilnward.server.plan.ChamberPlan.LayerPlan;
+import kilnward.server.plan.ChamberPlan.OccupancyPlan;
+import kilnward.server.plan.ChamberPlan.PlacePlan;
+import kilnward.server.plan.ChamberPlan.ProbePlan;
+import kilnward.server.plan.ChamberPlan.ProfilePlan;
+import kilnward.server.plan.ChamberPlan.RoomPlan;
+import kilnward.server.plan.ChamberPlan.WallPlan;
+import kilnward.server.wire.problem.FieldProblem;
+import kilnward.server.wire.problem.RefusedFieldsException;
+
+/** Reads a plan into the core's own terms. The core checks; this puts the path before the field it refused. */
+public final class PlanReader {
+    private PlanReader() {
+    }
+
+    /** Checks everything in a plan that can be checked, as far as it is filled in. */
+    public static void check(ChamberPlan plan) {
+        if (plan.occupancy() != null) {
+            needs(plan.occupancy());
+        }
+        if (plan.box() != null) {
+            at("box", () -> box(plan.box()));
+        }
+        if (plan.room() != null) {
+            room(plan);
+        }
+        if (plan.contents() != null) {
+            contents(plan);
+        }
+        Set<String> ids = new HashSet<>();
+        each(plan.appliances(), "appliances", appliance -> {
+            fresh(ids, appliance.id());
+            appliance.read();
+        });
+        if (plan.box() != null) {
+            layout(plan);
+        }
+        each(plan.probes(), "probes", probe -> {
+            fresh(ids, probe.id());
+            probe(plan, probe);
+        });
+        Set<String> taken = new HashSet<>();
+        Set<String> cut = new HashSet<>();
+        each(plan.controllers(), "controllers", controller -> {
+            fresh(ids, controller.id());
+            Profile profile = at("profile", () -> profile(controller));
+            if (controller.loops().size() > profile.outputs()) {
+                throw new RefusedValueException("loops", controller.loops().size(), "must be at most " + profile.outputs());
+            }
+            for (String probeId : controller.probeIds()) {
+                if (plan.probes().stream().noneMatch(probe -> probe.id().equals(probeId))) {
+                    throw new RefusedValueException("probeIds", probeId, "must name a probe of this chamber");
+                }
+            }
+            each(controller.loops(), "loops", loop -> {
+                fresh(ids, loop.id());
+                for (String id : loop.applianceIds()) {
+                    if (plan.appliances().stream().noneMatch(appliance -> appliance.id().equals(id)) || !(loop.cutOut() ? cut : taken).add(id)) {
+                        throw new RefusedValueException("applianceIds", id,
+                                "must name an appliance of this chamber that no other output switches");
+                    }
+                }
+            });
+        });
+    }
+
+    private static void fresh(Set<String> ids, String id) {
+        if (!ids.add(id)) {
+            throw new RefusedValueException("id", id, "must not be used twice in a chamber");
+        }
+    }
+
+    /**
+     * The setup a plan describes, with what is keyed into each controller.
+     *
+     * @throws RefusedValueException where a part is missing or cannot be
+     */
+    public static Setup setup(ChamberPlan plan, Map<String, Settings> settings) {
+        List<PlannedController> controllers = new ArrayList<>();
+        for (int i = 0; i < plan.controllers().size(); i++) {
+            ControllerPlan controller = plan.controllers().get(i);
+            String path = "controllers[" + i + "]";
+            Settings keyed = settings.get(controller.id());
+            if (keyed == null) {
+                throw new RefusedValueException("settings", null, "must hold values for " + controller.name());
+            }
+            Profile profile = at(path + ".profile", () -> profile(controller));
+            controllers.add(at(path, () -> new PlannedController(controller.id(), controller.name(), controller.probeIds(),
+                    profile, controller.loops().stream()
+                            .map(loop -> new PlannedController.PlannedLoop(loop.id(), loop.applianceIds(),
+                                    optional(loop.ratedA()), optional(loop.ratedDcA()), optional(loop.ratedW()), loop.cutOut())).toList(),
+                    keyed)));
+        }
+        Chamber chamber = chamber(plan);
+        List<Probe> probes = new ArrayList<>();
+        each(plan.probes(), "probes", probe -> probes.add(probe(plan, probe)));
+        Map<String, String> names = new HashMap<>();
+        plan.appliances().forEach(each -> names.put(each.id(), each.name()));
+        plan.probes().forEach(each -> names.put(each.id(), each.name()));
+        return new Setup(chamber, needs(given("occupancy", plan.occupancy())), probes, controllers, power(plan), names);
+    }
+
+    private static Power power(ChamberPlan plan) {
+        if (plan.power() == null) {
+            return Power.UNKNOWN;
+        }
+        return new Power(Optional.ofNullable(plan.power().mains())
+                .map(mains -> new Supply("The circuit", Current.AC, mains.voltageV(), mains.ratedA())),
+                Optional.ofNullable(plan.power().lowVoltage())
+                        .map(low -> new Supply("The low-voltage supply", Current.DC, low.voltageV(), low.ratedA())),
+                plan.appliances().stream().filter(AppliancePlan::lowVoltage).map(AppliancePlan::id).collect(Collectors.toSet()),
+                optional(plan.power().pricePerKWh()));
+    }
+
+    /** Refuses values that a controller's keys do not take, all at once. */
+    public static void checkKeys(Profile profile, Settings settings) {
+        List<FieldProblem> problems = profile.refusals(settings).stream()
+                .map(refused -> new FieldProblem(refused.field(), refused.given(), refused.allowed())).toList();
+        if (!problems.isEmpty()) {
+            throw new RefusedFieldsException(problems);
+        }
+    }
+
+    /** The chamber of a plan; refused where a part of it is missing. */
+    public static Chamber chamber(ChamberPlan plan) {
+        BoxPlan box = given("box", plan.box());
+        OccupancyPlan occupancy = given("occupancy", plan.occupancy());
+        given("contents", plan.contents());
+        given("room", plan.room());
+        Box body = at("box", () -> box(box));
+        double gradientK = occupancy.gradientK() != null ? occupancy.gradientK() : layout(plan).occupantGradientK();
+        return new Chamber(body, tank(box), box.airChangesPerHour(), box.airMovement(), contents(plan), occupancy.measured(),
+                occupancy.measured() == OccupantPlace.AIR ? gradientK : 0, appliances(plan), room(plan), box.altitudeM(),
+                box.lossFactor());
+    }
+
+    /** Where the parts of a plan with a box are. */
+    public static Layout layout(ChamberPlan plan) {
+        Map<String, Place> placed = new HashMap<>();
+        plan.appliances().stream().filter(each -> each.place() != null)
+                .forEach(each -> placed.put(each.id(), place(each.place())));
+        return Layout.of(at("box", () -> box(plan.box())), tank(plan.box()), appliances(plan), placed,
+                Optional.ofNullable(plan.contents()).map(ContentsPlan::place).map(PlanReader::place), plan.box().gradientKm());
+    }
+
+    private static Optional<Tank> tank(BoxPlan box) {
+        return Optional.ofNullable(box.tank()).map(tank -> at("box.tank", () -> {
+            if (tank.waterHeightM() > box.innerHeightM()) {
+                throw new RefusedValueException("waterHeightM", tank.waterHeightM(),
+                        "must not be above the tank's " + box.innerHeightM() + " m");
+            }
+            return new Tank(tank.waterHeightM(), tank.coveredShare());
+        }));
+    }
+
+    private static Place place(PlacePlan place) {
+        return new Place(place.xM(), place.yM(), place.zM(), place.lengthM(), place.widthM(), place.heightM());
+    }
+
+    private static List<Appliance> appliances(ChamberPlan plan) {
+        List<Appliance> appliances = new ArrayList<>();
+        each(plan.appliances(), "appliances", appliance -> appliances.add(appliance.read()));
+        return appliances;
+    }
+
+    private static Contents contents(ChamberPlan plan) {
+        ContentsPlan inside = plan.contents();
+        return at("contents", () -> new Contents(inside.massKg(), inside.specificHeatJkgK(), inside.surfaceM2(),
+                inside.livingHeatW(), inside.wetSurfaceM2(), inside.waterKg()));
+    }
+
+    private static Room room(ChamberPlan plan) {
+        RoomPlan room = plan.room();
+        return at("room", () -> new Room(room.coldestC(), room.warmestC(), room.warmestHour(), optional(room.humidityPct()),
+                optional(room.groundC()), Optional.ofNullable(room.sun())
+                .map(sun -> at("sun", () -> new Sun(sun.peakWm2(), sun.riseHour(), sun.setHour())))));
+    }
+
+    private static Needs needs(OccupancyPlan occupancy) {
+        return at("occupancy", () -> new Needs(new KeepBand(occupancy.keepLowC(), occupancy.keepHighC()),
+                occupancy.harmLimits().stream()
+                        .map(limit -> new HarmLimit(limit.side(), limit.levelC(), limit.durationS())).toList(),
+                humidity(occupancy), optional(occupancy.maxRateKh()), Optional.ofNullable(occupancy.other()).map(other -> at("other",
+                        () -> new OtherPlace(other.where(), new KeepBand(other.keepLowC(), other.keepHighC()))))));
+    }
+
+    private static Optional<HumidityBand> humidity(OccupancyPlan occupancy) {
+        Double low = occupancy.keepHumidityLowPct();
+        Double high = occupancy.keepHumidityHighPct();
+        if (low == null && high == null) {
+            return Optional.empty();
+        }
+        if (low == null || high == null) {
+            throw new RefusedValueException(low == null ? "keepHumidityLowPct" : "keepHumidityHighPct", null,
+                    "must be given too, or both left empty");
+        }
+        if (high <= low) {
+            throw new RefusedValueException("keepHumidityHighPct", high, "must be above the lowest (" + low + " %RH)");
+        }
+        return Optional.of(new HumidityBand(low, high));
+    }
+
+    private static Box box(BoxPlan box) {
+        List<Wall> walls = new ArrayList<>();
+        each(box.walls(), "walls", wall -> walls.add(wall(wall)));
+        return new Box(box.innerLengthM(), box.innerWidthM(), box.innerHeightM(), walls);
+    }
+
+    private static Wall wall(WallPlan wall) {
+        List<Opening> openings = new ArrayList<>();
+        each(wall.openings(), "openings", opening -> openings.add(new Opening(opening.areaM2(), layers(opening.layers()))));
+        return new Wall(layers(wall.layers()), openings);
+    }
+
+    private static List<Layer> layers(List<LayerPlan> plans) {
+        List<Layer> layers = new ArrayList<>();
+        each(plans, "layers", layer -> layers.add(new Layer(material(layer.materialId()), layer.thicknessMm())));
+        return layers;
+    }
+
+    /** The material of an id; refused as {@code materialId}. */
+    public static Material material(String id) {
+        return Material.ofId(id).orElseThrow(() -> new RefusedValueException("materialId", id, "must be one of "
+                + Arrays.stream(Material.values()).map(Material::id).collect(Collectors.joining(", "))));
+    }
+
+    private static Probe probe(ChamberPlan plan, ProbePlan probe) {
+        return new Probe(probe.id(), hung(plan, probe), probe.sensorErrorK(), probe.driftKPerDay(), probe.pollingKs(),
+                Optional.ofNullable(probe.humidity()).map(sensor -> at("humidity", () -> new HumiditySensor(sensor.lagS(),
+                        sensor.errorPct(), sensor.mistShare()))));
+    }
+
+    /** What a probe feels: as typed, or as follows from where it hangs. */
+    public static ProbePlace hung(ChamberPlan plan, ProbePlan probe) {
+        boolean typed = probe.heaterShare() != null;
+        if (typed != (probe.contentsShare() != null) || typed != (probe.roomShare() != null)) {
+            throw new RefusedValueException(probe.heaterShare() == null ? "heaterShare" : probe.contentsShare() == null
+                    ? "contentsShare" : "roomShare", null, "must be given too, or all three left empty");
+        }
+        if (plan.box() == null) {
+            return ProbePlace.of(typed ? probe.heaterShare() : 0, typed ? probe.contentsShare() : 0, typed ? probe.roomShare() : 0,
+                    probe.ownWarmthK(), probe.lagS());
+        }
+        Layout layout = layout(plan);
+        Place point = point(probe, layout, measured(plan));
+        point.requireInside("place", layout.box());
+        ProbePlace hung = layout.hang(point, probe.lagS());
+        return new ProbePlace(typed ? probe.heaterShare() : hung.heaterShare(), hung.byHeater(), typed ? probe.contentsShare() : hung.contentsShare(),
+                typed ? probe.roomShare() : hung.roomShare(), hung.gradientK(), probe.ownWarmthK(), probe.lightWarmthK(), probe.lagS());
+    }
+
+    /** Whose temperature counts; the contents' until somebody lives there. */
+    public static OccupantPlace measured(ChamberPlan plan) {
+        return plan.occupancy() == null ? OccupantPlace.CONTENTS : plan.occupancy().measured();
+    }
+
+    /** Where a probe hangs; usually where that occupant's probe belongs. */
+    public static Place point(ProbePlan probe, Layout layout, OccupantPlace occupant) {
+        return probe.place() == null ? layout.usualPoint(occupant)
+                : Place.point(probe.place().xM(), probe.place().yM(), probe.place().zM());
+    }
+
+    /** The profile of a controller in the core's terms. */
+    public static Profile profile(ControllerPlan controller) {
+        return profile(controller.name(), controller.profile());
+    }
+
+    /** The device that a profile describes. */
+    public static Profile profile(String name, ProfilePlan plan) {
+        List<ProfileKey> keys = new ArrayList<>();
+        each(plan.keys(), "keys", key -> keys.add(new ProfileKey(key.parameter(), key.label(), key.step(), key.lowest(),
+                key.highest(), key.factory(), key.words(), key.offAt(), key.also())));
+        HabitsPlan habits = plan.habits();
+        List<Habits.Code> codes = new ArrayList<>();
+        each(habits.codes(), "habits.codes", code -> codes.add(new Habits.Code(code.shown(), code.meaning())));
+        return new Profile(name, plan.law(), plan.unit(), plan.resolution(), plan.samplingS(), plan.raising(),
+                plan.lowering(), plan.strict(), keys, plan.howToSet(), plan.howToSave(),
+                new Habits(habits.leftAlone(), optional(habits.restS()), habits.sounder(), habits.linkLoss(), habits.highAlarmLeast(),
+                        habits.lowAlarmLeast(), codes, habits.calibration() == null ? Habits.Calibration.OFFSET : habits.calibration(), does(habits.highAlarmDoes()),
+                        does(habits.lowAlarmDoes())), Boolean.TRUE.equals(plan.floorAsOne()));
+    }
+
+    private static Set<Habits.AlarmDoes> does(List<Habits.AlarmDoes> given) {
+        return given == null ? Set.of() : Set.copyOf(given);
+    }
+
+    private static OptionalDouble optional(Double value) {
+        return value == null ? OptionalDouble.empty() : OptionalDouble.of(value);
+    }
+
+    private static <T> T given(String field, T part) {
+        if (part == null) {
+            throw new RefusedValueException(field, null, "must be given before it can be rehearsed");
+        }
+        return part;
+    }
+
+    private static <T> void each(List<T> list, String field, java.util.function.Consumer<T> reader) {
+        for (int i = 0; i < list.size(); i++) {
+            T item = list.get(i);
+            at(field + "[" + i + "]", () -> {
+                reader.accept(item);
+                return null;
+            });
+        }
+    }
+
+    /** Reads a part; what it refuses is refused with the path before it. */
+    public static <T> T at(String path, Supplier<T> reader) {
+        try {
+            return reader.get();
+        } catch (RefusedValueException refused) {
+            throw new RefusedValueException(path + "." + refused.field(), refused.given(), refused.allowed());
+        }
+    }
+}

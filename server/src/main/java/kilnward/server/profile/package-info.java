@@ -1,0 +1,2 @@
+/** Profiles of devices: those that ship, and the site's own. */
+package kilnward.server.profile;

@@ -1,0 +1,247 @@
+package kilnward.server.settings;
+
+import java.time.Clock;
+import java.time.Instant;
+import java.time.temporal.ChronoUnit;
+import java.util.EnumMap;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.OptionalDouble;
+import java.util.UUID;
+import kilnward.core.device.Parameter;
+import kilnward.core.device.ReadBack;
+import kilnward.core.device.Settings;
+import kilnward.core.finding.RefusedValueException;
+import kilnward.core.setup.Setup;
+import kilnward.server.plan.ChamberPlan;
+import kilnward.server.plan.PlanReader;
+import kilnward.server.plan.Plans.Planned;
+import kilnward.server.plan.Plans;
+import kilnward.server.settings.ChamberViews.ChamberChange;
+import kilnward.server.settings.ChamberViews.ChamberView;
+import kilnward.server.settings.ChamberViews.KeyingView;
+import kilnward.server.settings.ChamberViews.NewKeying;
+import kilnward.server.settings.ChamberViews.NewSettings;
+import kilnward.server.settings.ChamberViews.SettingsView;
+import kilnward.server.settings.ChamberViews.Tried;
+import kilnward.server.wire.problem.ConflictException;
+import kilnward.server.wire.problem.NotFoundException;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+
+/** Chambers with what is keyed into their controllers. */
+@Service
+public class ChamberService {
+    private final Plans plans;
+    private final SettingsRevisionRepository revisions;
+    private final KeyingRepository keyings;
+    private final Clock clock;
+
+    public ChamberService(Plans plans, SettingsRevisionRepository revisions, KeyingRepository keyings, Clock clock) {
+        this.plans = plans;
+        this.revisions = revisions;
+        this.keyings = keyings;
+        this.clock = clock;
+    }
+
+    /** All chambers, oldest first. */
+    @Transactional(readOnly = true)
+    public List<ChamberView> all() {
+        return views(plans.all());
+    }
+
+    /**
+     * One chamber.
+     *
+     * @throws NotFoundException where there is none of that id
+     */
+    @Transactional(readOnly = true)
+    public ChamberView one(UUID id) {
+        return view(plans.one(id));
+    }
+
+    /** Adds a chamber. */
+    @Transactional
+    public ChamberView add(UUID id, ChamberPlan plan, String author) {
+        return view(plans.add(id, plan, author));
+    }
+
+    /**
+     * Changes a chamber.
+     *
+     * @throws ConflictException with the chamber in force, where it is no longer at the version the change was made from
+     */
+    @Transactional
+    public ChamberView change(UUID id, ChamberChange change, String author) {
+        Planned held = plans.hold(id);
+        if (held.version() != change.version()) {
+            throw new ConflictException(held.changedBy() + " saved this chamber while you were working on it. What you"
+                    + " typed is still here; look at both and save again.", view(held));
+        }
+        return view(PlanReader.at("plan", () -> plans.change(id, change.plan(), author)));
+    }
+
+    /** All revisions of a controller's settings, newest first. */
+    @Transactional(readOnly = true)
+    public List<SettingsView> settings(UUID id, UUID controllerId) {
+        plans.one(id).controller(controllerId);
+        return revisions.findByControllerIdOrderByNumberDesc(controllerId).stream().map(ChamberService::view).toList();
+    }
+
+    /**
+     * Saves a new revision of a controller's settings.
+     *
+     * @throws ConflictException with the revision in force, where that is not the one the new one was made from
+     */
+    @Transactional
+    public SettingsView save(UUID id, UUID controllerId, NewSettings settings, String author) {
+        ChamberPlan.ControllerPlan controller = plans.hold(id).controller(controllerId);
+        PlanReader.checkKeys(PlanReader.profile(controller), new Settings(settings.values()));
+        Optional<SettingsRevisionEntity> latest = revisions.findFirstByControllerIdOrderByNumberDesc(controllerId);
+        int number = latest.map(SettingsRevisionEntity::getNumber).orElse(0);
+        if (number != settings.basedOn()) {
+            throw new ConflictException(latest.map(SettingsRevisionEntity::getAuthor).orElse("Somebody")
+                    + " saved settings " + number + " while you were working on " + settings.basedOn()
+                    + ". What you typed is still here; look at both and save again.",
+                    latest.map(ChamberService::view).orElse(null));
+        }
+        return view(revisions.saveAndFlush(new SettingsRevisionEntity(controllerId, number + 1, author,
+                settings.reason().strip(), now(), values(settings.values()), null)));
+    }
+
+    /** All that was keyed into a controller, newest first. */
+    @Transactional(readOnly = true)
+    public List<KeyingView> keyings(UUID id, UUID controllerId) {
+        plans.one(id).controller(controllerId);
+        return keyings.findByControllerIdOrderByKeyedAtDescIdAsc(controllerId).stream().map(this::view).toList();
+    }
+
+    /**
+     * Records that a revision was keyed in, and what the device showed.
+     *
+     * @throws NotFoundException     where there is no such revision
+     * @throws RefusedValueException where something shown belongs to no key of that revision
+     */
+    @Transactional
+    public KeyingView keyedIn(UUID id, UUID controllerId, NewKeying keying, String author) {
+        plans.one(id).controller(controllerId);
+        SettingsRevisionEntity revision = revision(controllerId, keying.number())
+                .orElseThrow(() -> new NotFoundException("There are no settings " + keying.number() + " of this controller."));
+        Map<Parameter, Double> wanted = values(revision.getValues());
+        keying.shown().keySet().stream().filter(parameter -> !wanted.containsKey(parameter)).findFirst().ifPresent(parameter -> {
+            throw new RefusedValueException("shown." + parameter, keying.shown().get(parameter), "must be a key of settings " + keying.number());
+        });
+        return view(keyings.saveAndFlush(new KeyingEntity(controllerId, keying.number(), author, now(), values(keying.shown()),
+                keying.tried().stream().map(each -> new TrialValue(UUID.fromString(each.loopId()), each.switched(), each.wanted(), each.at())).toList())));
+    }
+
+    /**
+     * Keys an offset in that a check led to: a revision that rests on the check, the record that the device shows it, and the error of
+     * the sensor as it was found, so that ladder and rehearsal go by it.
+     *
+     * @param offset      which offset
+     * @param seen        the offset that was in force when it was decided
+     * @param sensorError what the sensor shows too much without any offset (K or points of %RH); empty where the plan's stays
+     * @throws ConflictException where another offset is in force by now
+     */
+    @Transactional
+    public SettingsView keyOffset(UUID id, UUID controllerId, Parameter offset, double seen, double value, OptionalDouble sensorError, String reason, UUID checkId,
+                                  String author) {
+        Planned chamber = plans.hold(id);
+        ChamberPlan.ControllerPlan controller = chamber.controller(controllerId);
+        SettingsRevisionEntity latest = revisions.findFirstByControllerIdOrderByNumberDesc(controllerId)
+                .orElseThrow(() -> new NotFoundException("Nothing has been saved for " + controller.name() + " yet: save its settings first."));
+        Settings before = new Settings(values(latest.getValues()));
+        if (Math.abs(before.value(offset).orElse(0.0) - seen) > 1e-9) {
+            throw new ConflictException(latest.getAuthor() + " saved settings " + latest.getNumber() + " with another offset while you were at it. Look at it and decide again.",
+                    view(latest));
+        }
+        Settings after = before.with(offset, value);
+        PlanReader.checkKeys(PlanReader.profile(controller), after);
+        SettingsRevisionEntity saved = revisions.saveAndFlush(new SettingsRevisionEntity(controllerId, latest.getNumber() + 1, author, reason, now(),
+                values(after.values()), checkId));
+        keyings.saveAndFlush(new KeyingEntity(controllerId, saved.getNumber(), author, now(), values(Map.of(offset, value)), List.of()));
+        sensorError.ifPresent(error -> {
+            boolean humid = offset == Parameter.HUMIDITY_OFFSET || controller.profile().unit().isHumidity();
+            plans.change(id, chamber.plan().withSensorError(controller.probeIds(), humid, error), author);
+        });
+        return view(saved);
+    }
+
+    /**
+     * A chamber with the settings in force of all its controllers.
+     *
+     * @throws RefusedValueException where a part or settings are missing
+     */
+    @Transactional(readOnly = true)
+    public Setup setup(UUID id) {
+        ChamberView view = one(id);
+        Map<String, Settings> keyed = new HashMap<>();
+        view.settings().forEach(each -> keyed.put(each.controllerId(), new Settings(each.values())));
+        return PlanReader.setup(view.plan(), keyed);
+    }
+
+    private Optional<SettingsRevisionEntity> revision(UUID controllerId, int number) {
+        return revisions.findByControllerIdAndNumber(controllerId, number);
+    }
+
+    /** Microseconds, as the database keeps them, so that what is answered is what is read again. */
+    private Instant now() {
+        return clock.instant().truncatedTo(ChronoUnit.MICROS);
+    }
+
+    private ChamberView view(Planned chamber) {
+        return views(List.of(chamber)).get(0);
+    }
+
+    /** In as many sentences for many as for one. */
+    private List<ChamberView> views(List<Planned> chambers) {
+        List<UUID> controllers = chambers.stream().flatMap(chamber -> ids(chamber).stream()).toList();
+        List<SettingsRevisionEntity> found = revisions.inForceOrKeyed(controllers);
+        Map<UUID, SettingsRevisionEntity> inForce = new HashMap<>();
+        found.forEach(each -> inForce.merge(each.getControllerId(), each, (one, other) -> one.getNumber() > other.getNumber() ? one : other));
+        Map<UUID, KeyingEntity> keyed = new HashMap<>();
+        keyings.last(controllers).forEach(each -> keyed.put(each.getControllerId(), each));
+        return chambers.stream().map(chamber -> new ChamberView(chamber.id().toString(), chamber.version(), chamber.changedAt(), chamber.changedBy(), chamber.plan(),
+                ids(chamber).stream().filter(inForce::containsKey).map(id -> view(inForce.get(id))).toList(),
+                ids(chamber).stream().filter(keyed::containsKey).map(id -> view(keyed.get(id), wanted(keyed.get(id), found))).toList())).toList();
+    }
+
+    private static List<UUID> ids(Planned chamber) {
+        return chamber.plan().controllers().stream().map(each -> UUID.fromString(each.id())).toList();
+    }
+
+    /** What the keys should have shown. */
+    private static Map<Parameter, Double> wanted(KeyingEntity keying, List<SettingsRevisionEntity> among) {
+        return among.stream().filter(each -> each.getControllerId().equals(keying.getControllerId()) && each.getNumber() == keying.getNumber()).findFirst()
+                .map(revision -> values(revision.getValues())).orElse(Map.of());
+    }
+
+    private static SettingsView view(SettingsRevisionEntity entity) {
+        return new SettingsView(entity.getControllerId().toString(), entity.getNumber(), entity.getAuthor(),
+                entity.getReason(), entity.getSavedAt(), values(entity.getValues()), entity.getCheckId() == null ? null : entity.getCheckId().toString());
+    }
+
+    private KeyingView view(KeyingEntity entity) {
+        return view(entity, wanted(entity, revision(entity.getControllerId(), entity.getNumber()).stream().toList()));
+    }
+
+    private static KeyingView view(KeyingEntity entity, Map<Parameter, Double> wanted) {
+        Map<Parameter, Double> shown = values(entity.getShown());
+        return new KeyingView(entity.getControllerId().toString(), entity.getNumber(), entity.getAuthor(), entity.getKeyedAt(), shown,
+                shown.keySet().stream().filter(key -> !ReadBack.same(wanted.getOrDefault(key, Double.NaN), shown.get(key))).toList(),
+                entity.getTried().stream().map(each -> new Tried(each.loopId().toString(), each.switched(), each.wanted(), each.at())).toList());
+    }
+
+    private static Map<Parameter, Double> values(List<SettingValue> stored) {
+        Map<Parameter, Double> values = new EnumMap<>(Parameter.class);
+        stored.forEach(value -> values.put(value.parameter(), value.value()));
+        return values;
+    }
+
+    private static List<SettingValue> values(Map<Parameter, Double> values) {
+        return values.entrySet().stream().map(entry -> new SettingValue(null, entry.getKey(), entry.getValue())).toList();
+    }
+}

@@ -1,0 +1,2 @@
+/** The places with chambers. */
+package kilnward.server.site;

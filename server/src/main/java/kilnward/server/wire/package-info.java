@@ -1,0 +1,2 @@
+/** What all rooms share on the wire. */
+package kilnward.server.wire;

@@ -1,0 +1,108 @@
+package kilnward.server.begin;
+
+import static org.junit.jupiter.api.Assertions.assertEquals;
+import static org.junit.jupiter.api.Assertions.assertTrue;
+
+import java.util.ArrayList;
+import java.util.List;
+import kilnward.server.running.ApiClient.Answer;
+import kilnward.server.running.ApiClient;
+import kilnward.server.running.RunningServer;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.extension.ExtendWith;
+import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.json.JsonMapper;
+import tools.jackson.databind.node.ObjectNode;
+
+/** Builds to begin from: proposed by the occupant, whole, and such that what is proposed for them holds. */
+@ExtendWith(RunningServer.class)
+class BuildsTest {
+    private static final JsonMapper JSON = JsonMapper.builder().build();
+
+    private static List<String> names(ApiClient who, String guide) {
+        return who.get("/api/v1/builds" + (guide == null ? "" : "?guide=" + guide)).body().valueStream().map(each -> each.get("id").asString()).toList();
+    }
+
+    @Test
+    void theLikeliestBuildComesFirst(RunningServer.Running server) {
+        ApiClient owner = ApiClient.as(server, "OWNER");
+        assertEquals(15, names(owner, null).size(), "one for every way of building");
+        for (String[] each : new String[][] {{"corn-snake-eggs", "foam-box-mat"}, {"domestic-fowl-eggs", "cabinet"}, {"chicks", "brooder"}, {"oyster-mushroom", "tent"},
+                {"tropical-tank", "tank"}, {"reef-tank", "chilled-tank"}, {"honey-bees", "light-box-hive"}, {"dry-sausage", "curing-room"}, {"microgreens", "cool-box-mat"},
+                {"lettuce", "grow-room"}}) {
+            assertEquals(each[1], names(owner, each[0]).get(0), each[0]);
+            assertEquals(15, names(owner, each[0]).size(), "the others can be chosen all the same");
+        }
+    }
+
+    @Test
+    void aPlainBuildIsWholeAndNobodyHasLookedAtIt(RunningServer.Running server) {
+        ApiClient owner = ApiClient.as(server, "OWNER");
+        for (String build : names(owner, null)) {
+            ApiClient.Answer made = owner.post("/api/v1/chambers", "{\"name\":\"Built " + build + "\",\"guideId\":\"corn-snake-eggs\",\"buildId\":\"" + build + "\"}");
+            assertEquals(201, made.status(), build + made.body());
+            JsonNode plan = made.body().get("plan");
+            assertEquals(0, plan.get("looked").size(), build);
+            assertTrue(plan.get("appliances").size() > 0 && plan.get("probes").size() > 0 && plan.get("controllers").size() > 0, build);
+            List<String> ids = new ArrayList<>();
+            plan.get("appliances").forEach(each -> ids.add(each.get("id").asString()));
+            assertEquals(ids.size(), ids.stream().distinct().count(), "each has its own id");
+        }
+        assertEquals(400, owner.post("/api/v1/chambers", "{\"name\":\"Unbuilt\",\"buildId\":\"no-such-build\"}").status());
+    }
+
+    /** Each plain case as a beginner meets it: what is proposed for every controller in turn can be keyed in, and then nothing needs them now. */
+    @Test
+    void whatIsProposedForAPlainCaseHolds(RunningServer.Running server) {
+        ApiClient owner = ApiClient.as(server, "OWNER");
+        List<String> wrong = new ArrayList<>();
+        for (String guide : List.of("corn-snake-eggs", "domestic-fowl-eggs", "chicks", "tropical-tank", "microgreens", "tomato-seedlings", "lettuce")) {
+            String build = names(owner, guide).get(0);
+            JsonNode chamber = owner.post("/api/v1/chambers", "{\"name\":\"Plain " + guide + "\",\"guideId\":\"" + guide + "\",\"buildId\":\"" + build + "\"}").body();
+            ObjectNode request = JSON.createObjectNode();
+            request.set("chamber", chamber.get("plan"));
+            var settings = request.putArray("settings");
+            chamber.at("/plan/controllers").forEach(each -> settings.addObject().put("controllerId", each.get("id").asString()).set("values", begun(each, chamber.at("/plan/occupancy"))));
+            for (JsonNode controller : chamber.at("/plan/controllers")) {
+                request.put("controllerId", controller.get("id").asString());
+                JsonNode proposed = owner.post("/api/v1/suggestions", request.toString()).body();
+                if (!proposed.path("fits").asBoolean() || !proposed.get("obstacle").isNull()) {
+                    wrong.add(guide + ", " + build + ", " + controller.get("name") + ": " + proposed);
+                }
+                settings.forEach(each -> {
+                    if (each.get("controllerId").equals(controller.get("id"))) {
+                        ((ObjectNode) each).set("values", proposed.get("values"));
+                    }
+                });
+            }
+        }
+        assertEquals(List.of(), wrong);
+    }
+
+    /** Something plain to begin the search with, near what is wanted. */
+    private static ObjectNode begun(JsonNode controller, JsonNode needs) {
+        boolean humid = controller.at("/profile/unit").asString().equals("RH");
+        double low = needs.get(humid ? "keepHumidityLowPct" : "keepLowC").asDouble(50);
+        double high = needs.get(humid ? "keepHumidityHighPct" : "keepHighC").asDouble(60);
+        ObjectNode values = JSON.createObjectNode();
+        for (JsonNode key : controller.at("/profile/keys")) {
+            double value = switch (key.get("parameter").asString()) {
+                case "SET_VALUE", "NIGHT_SET_VALUE" -> (low + high) / 2;
+                case "ON_AT" -> low + 0.25 * (high - low);
+                case "OFF_AT" -> high - 0.25 * (high - low);
+                case "DIFFERENTIAL", "LOWER_DIFFERENTIAL", "BAND" -> humid ? 3 : 0.5;
+                case "HIGH_ALARM" -> high + 2;
+                case "LOW_ALARM" -> low - 2;
+                case "HIGHEST_SETTABLE" -> key.get("highest").asDouble();
+                case "DAY_FROM" -> 6;
+                case "DAY_TO" -> 20;
+                case "MAXIMUM_SPEED", "INTAKE_KEPT" -> 100;
+                case "LOWEST_SETTABLE" -> key.get("lowest").asDouble();
+                default -> Math.max(key.get("lowest").asDouble(), Math.min(key.get("highest").asDouble(), 0));
+            };
+            double step = key.get("step").asDouble();
+            values.put(key.get("parameter").asString(), Math.round(Math.rint(value / step) * step * 1e6) / 1e6);
+        }
+        return values;
+    }
+}

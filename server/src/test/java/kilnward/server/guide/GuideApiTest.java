@@ -1,0 +1,129 @@
+package kilnward.server.guide;
+
+import static org.junit.jupiter.api.Assertions.assertEquals;
+import static org.junit.jupiter.api.Assertions.assertTrue;
+
+import java.nio.charset.StandardCharsets;
+import kilnward.server.running.ApiClient.Answer;
+import kilnward.core.life.Guide;
+import kilnward.server.running.ApiClient;
+import kilnward.server.running.RunningServer;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.extension.ExtendWith;
+import org.springframework.core.io.Resource;
+import org.springframework.core.io.support.PathMatchingResourcePatternResolver;
+import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.node.ObjectNode;
+
+/** Guides of one's own, as documents, over the wire. */
+@ExtendWith(RunningServer.class)
+class GuideApiTest {
+    private static final String GUIDES = "/api/v1/guides";
+    private ApiClient lead;
+    private RunningServer.Running server;
+
+    @BeforeEach
+    void becomeLead(RunningServer.Running running) {
+        server = running;
+        lead = ApiClient.as(running, "LEAD");
+    }
+
+    private String shipped(String id) {
+        return lead.get(GUIDES + "/" + id + "/file").body().toString();
+    }
+
+    private JsonNode view(String id) {
+        return lead.get(GUIDES).body().valueStream().filter(each -> each.at("/guide/id").asString().equals(id)).findFirst().orElse(null);
+    }
+
+    @Test
+    void everyShippedGuideFitsThePublishedSchema() throws Exception {
+        GuideDocuments documents = server.bean(GuideDocuments.class);
+        Resource[] files = new PathMatchingResourcePatternResolver().getResources("classpath:guides/*.json");
+        assertTrue(files.length >= 40, "at least forty occupants");
+        for (Resource file : files) {
+            String text = new String(file.getInputStream().readAllBytes(), StandardCharsets.UTF_8);
+            Guide guide = documents.read(text);
+            assertEquals(guide, documents.read(documents.write(guide)), guide.id() + " out and in again");
+        }
+        assertEquals("urn:kilnward:guide:1", lead.get("/schemas/guide.schema.json").body().get("$id").asString());
+    }
+
+    @Test
+    void aCopyOfAShippedGuideIsOnesOwnAndTheShippedOneStays() {
+        JsonNode before = view("axolotls").get("guide");
+        Answer added = lead.postText(GUIDES, shipped("axolotls"));
+        assertEquals(201, added.status(), String.valueOf(added.body()));
+        String id = added.body().at("/guide/id").asString();
+        assertTrue(id.startsWith("axolotls-own"), id);
+        ObjectNode changed = added.body().get("guide").deepCopy().asObject();
+        ((ObjectNode) changed.at("/schools/0/stages/0/temperatureC")).put("high", 17.5);
+        changed.put("name", "Our axolotls");
+        String change = "{\"version\":" + added.body().get("version") + ",\"guide\":" + changed + "}";
+        assertEquals(200, lead.put(GUIDES + "/" + id, change).status());
+        assertEquals("Our axolotls", view(id).at("/guide/name").asString());
+        assertEquals(before, view("axolotls").get("guide"), "the shipped one is as it was");
+        Answer stale = lead.put(GUIDES + "/" + id, change);
+        assertEquals(409, stale.status());
+        assertEquals(17.5, stale.body().at("/current/guide/schools/0/stages/0/temperatureC/high").asDouble());
+        Answer chamber = lead.post("/api/v1/chambers", "{\"name\":\"From our own\",\"guideId\":\"" + id + "\"}");
+        assertEquals(17.5, chamber.body().at("/plan/occupancy/keepHighC").asDouble(), "a chamber is planned from it");
+        assertEquals(204, lead.delete(GUIDES + "/" + id).status());
+        assertEquals(404, lead.delete(GUIDES + "/" + id).status());
+        assertEquals("id", lead.put(GUIDES + "/axolotls", change.replace(id, "axolotls")).refusedField());
+    }
+
+    @Test
+    void aDocumentThatBreaksTheSchemaIsRefusedWholeWithTheLineAndTheReason() throws Exception {
+        int before = lead.get(GUIDES).body().size();
+        String text = new String(new PathMatchingResourcePatternResolver().getResource("classpath:guides/axolotls.json")
+                .getInputStream().readAllBytes(), StandardCharsets.UTF_8);
+        int line = text.substring(0, text.indexOf("\"temperatureC\"")).split("\n").length;
+        Answer word = lead.postText(GUIDES, text.replaceFirst("\"low\": \\d+(\\.\\d+)?", "\"low\": \"cold\""));
+        assertEquals(400, word.status());
+        assertEquals("schools[0].stages[0].temperatureC.low", word.refusedField());
+        assertEquals(line + 1, word.body().at("/errors/0/line").asInt());
+        assertTrue(word.body().get("detail").asString().startsWith("Line " + (line + 1) + ": "), word.body().get("detail").asString());
+        Answer unknown = lead.postText(GUIDES, text.replaceFirst("\"keeping\"", "\"keepling\""));
+        assertEquals(400, unknown.status());
+        assertTrue(unknown.body().get("errors").size() >= 2, "what is missing and what is too much: " + unknown.body());
+        Answer backwards = lead.postText(GUIDES, text.replaceFirst("\"low\": \\d+(\\.\\d+)?", "\"low\": 55"));
+        assertTrue(backwards.allowed().contains("must be above low"), String.valueOf(backwards.body()));
+        assertEquals(line + 2, backwards.body().at("/errors/0/line").asInt(), "the line of what is refused");
+        Answer cut = lead.postText(GUIDES, text.substring(0, text.length() / 2));
+        assertTrue(cut.allowed().startsWith("must be valid JSON"), cut.allowed());
+        assertTrue(cut.body().at("/errors/0/line").asInt() > 10);
+        assertEquals(400, lead.postText(GUIDES, "[]").status());
+        assertEquals(413, lead.postText(GUIDES, "{\"a\":\"" + "x".repeat(300_000) + "\"}").status());
+        assertEquals(before, lead.get(GUIDES).body().size(), "nothing half imported");
+    }
+
+    @Test
+    void whoMayLookOnlyMayNotAdd() {
+        assertEquals(403, ApiClient.as(server, "KEEPER").postText(GUIDES, shipped("axolotls")).status());
+        assertEquals(200, ApiClient.as(server, "VISITOR").get(GUIDES + "/axolotls/file").status());
+    }
+
+    /** 0.1 W an egg of 60 g is about 1.7 W a kilogram: what the guide says of one, for a mass of many. */
+    @Test
+    void theHeatOfWhatLivesThereFollowsFromItsMass() {
+        JsonNode guide = lead.get("/api/v1/guides/domestic-fowl-eggs/file").body();
+        JsonNode school = guide.at("/schools/0");
+        boolean known = false;
+        for (JsonNode stage : school.get("stages")) {
+            String path = "/api/v1/guides/domestic-fowl-eggs/living-heat?school=" + school.get("id").asString() + "&stage=" + stage.get("id").asString() + "&massKg=";
+            JsonNode heat = stage.get("livingHeat");
+            JsonNode watts = lead.get(path + 6).body().get("watts");
+            if (heat == null || heat.isNull()) {
+                assertTrue(watts.isNull());
+            } else {
+                known = true;
+                assertEquals(6 * 1000 * heat.get("watts").asDouble() / heat.get("eachG").asDouble(), watts.asDouble(), 1e-9);
+                assertEquals(400, lead.get(path + -1).status());
+            }
+        }
+        assertTrue(known, "fowl eggs give off heat");
+        assertEquals(404, lead.get("/api/v1/guides/nobody/living-heat?school=a&stage=b&massKg=1").status());
+    }
+}

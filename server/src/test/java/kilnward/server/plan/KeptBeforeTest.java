@@ -1,0 +1,156 @@
+package kilnward.server.plan;
+
+import static org.junit.jupiter.api.Assertions.assertEquals;
+import static org.junit.jupiter.api.Assertions.assertTrue;
+
+import java.io.IOException;
+import java.io.InputStream;
+import java.util.Map;
+import java.util.TreeMap;
+import java.util.zip.GZIPInputStream;
+import kilnward.server.running.ApiClient.Answer;
+import kilnward.server.running.ApiClient;
+import kilnward.server.running.PrivateMariaDb;
+import kilnward.server.running.RunningServer;
+import org.junit.jupiter.api.AfterAll;
+import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.Test;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.json.JsonMapper;
+import tools.jackson.databind.node.ObjectNode;
+
+/**
+ * A database that the server before the plans became documents left behind (schema 9): the demo, a chamber of every build, one in which every field has a value, one
+ * in which none has, and some that were removed. What that server answered then stands beside it.
+ */
+class KeptBeforeTest {
+    private static RunningServer.Running server;
+    private static ApiClient owner;
+    private static JsonNode then;
+
+    @BeforeAll
+    static void open() throws Exception {
+        PrivateMariaDb database = PrivateMariaDb.start();
+        database.load("/kept/schema-9.sql.gz");
+        server = new RunningServer.Running(database);
+        owner = ApiClient.as(server, "OWNER");
+        try (InputStream answers = new GZIPInputStream(KeptBeforeTest.class.getResourceAsStream("/kept/schema-9.json.gz"))) {
+            then = JsonMapper.shared().readTree(answers);
+        }
+    }
+
+    @AfterAll
+    static void close() throws Exception {
+        server.close();
+    }
+
+    @Test
+    void everyChamberOpensAsItWas() {
+        JsonNode now = owner.get("/api/v1/chambers").body();
+        assertEquals(then.get("chambers").size(), now.size());
+        for (int i = 0; i < now.size(); i++) {
+            assertEquals(flat(ofItsKind(then.get("chambers").get(i), now.get(i))), flat(now.get(i)), now.get(i).at("/plan/name").asString());
+            assertEquals(flat(now.get(i)), flat(owner.get("/api/v1/chambers/" + now.get(i).get("id").asString()).body()));
+        }
+    }
+
+    @Test
+    void settingsAndKeyingsAndChecksAreThere() {
+        int revisions = 0;
+        int keyings = 0;
+        int checks = 0;
+        for (JsonNode chamber : then.get("chambers")) {
+            String path = "/api/v1/chambers/" + chamber.get("id").asString();
+            for (JsonNode controller : chamber.at("/plan/controllers")) {
+                String id = controller.get("id").asString();
+                JsonNode settings = owner.get(path + "/controllers/" + id + "/settings").body();
+                assertEquals(flat(then.at("/settings/" + id)), flat(settings));
+                revisions += settings.size();
+                JsonNode keyed = owner.get(path + "/controllers/" + id + "/keyings").body();
+                assertEquals(flat(then.at("/keyings/" + id)), flat(keyed));
+                keyings += keyed.size();
+            }
+            JsonNode checked = owner.get(path + "/checks").body();
+            assertEquals(flat(timeless(then.at("/checks/" + chamber.get("id").asString()))), flat(timeless(checked)));
+            checks += checked.size();
+        }
+        assertTrue(revisions > 8 && keyings > 0 && checks > 0, revisions + " " + keyings + " " + checks);
+    }
+
+    /** What stood in plans and what was taken out of them both have an identity; what was taken out is retired, and nobody else's. */
+    @Test
+    void partsKeepTheirIdentity() {
+        JdbcClient jdbc = server.bean(JdbcClient.class);
+        int standing = 0;
+        for (JsonNode chamber : then.get("chambers")) {
+            JsonNode plan = chamber.get("plan");
+            standing += plan.get("appliances").size() + plan.get("probes").size() + plan.get("controllers").size();
+            for (JsonNode controller : plan.get("controllers")) {
+                standing += controller.get("loops").size();
+            }
+        }
+        assertEquals(standing, jdbc.sql("select count(*) from part where removed_at is null").query(Integer.class).single());
+        int retired = jdbc.sql("select count(*) from part where removed_at is not null").query(Integer.class).single();
+        assertTrue(retired > 60, "the lamp and the cut-out that were taken out, and the removed chambers' own: " + retired);
+        String cutOut = jdbc.sql("select id from part where removed_at is not null and name = 'Cut-out'").query(String.class).single();
+        ApiClient.Answer made = owner.post("/api/v1/chambers", "{\"name\":\"Thief\",\"guideId\":null,\"schoolId\":null,\"stageId\":null,\"buildId\":\"foam-box-mat\"}");
+        ObjectNode plan = (ObjectNode) made.body().get("plan");
+        ((ObjectNode) plan.at("/controllers/0")).put("id", cutOut);
+        ApiClient.Answer taken = owner.put("/api/v1/chambers/" + made.body().get("id").asString(), "{\"version\":0,\"plan\":" + plan + "}");
+        assertEquals("plan.controllers[0].id", taken.refusedField(), taken.toString());
+    }
+
+    @Test
+    void aChamberOfThenIsChangedToday() throws IOException {
+        JsonNode bare = null;
+        for (JsonNode chamber : owner.get("/api/v1/chambers").body()) {
+            bare = chamber.at("/plan/name").asString().equals("Bare") ? chamber : bare;
+        }
+        ObjectNode plan = (ObjectNode) bare.get("plan").deepCopy();
+        plan.put("note", "looked after");
+        String path = "/api/v1/chambers/" + bare.get("id").asString();
+        assertEquals(200, owner.put(path, "{\"version\":" + bare.get("version") + ",\"plan\":" + plan + "}").status());
+        assertEquals("looked after", owner.get(path).body().at("/plan/note").asString());
+        assertEquals(1, server.bean(JdbcClient.class).sql("select count(*) from chamber_aud where id = ? and json_value(document, '$.note') = 'looked after'")
+                .param(bare.get("id").asString()).query(Integer.class).single());
+    }
+
+    /** In the format of then an appliance had the fields of every kind, as nulls. */
+    private static JsonNode ofItsKind(JsonNode chamber, JsonNode now) {
+        JsonNode copy = chamber.deepCopy();
+        for (int i = 0; i < copy.at("/plan/appliances").size(); i++) {
+            JsonNode known = now.at("/plan/appliances/" + i);
+            ObjectNode appliance = (ObjectNode) copy.at("/plan/appliances/" + i);
+            appliance.remove(appliance.properties().stream().filter(field -> field.getValue().isNull() && !known.has(field.getKey())).map(Map.Entry::getKey).toList());
+        }
+        return copy;
+    }
+
+    /** Leaves by their paths; 1 and 1.0 are the same number, and what is worked out anew may differ by binary dust. */
+    private static Map<String, String> flat(JsonNode node) {
+        Map<String, String> leaves = new TreeMap<>();
+        flat("", node, leaves);
+        return leaves;
+    }
+
+    private static void flat(String path, JsonNode node, Map<String, String> leaves) {
+        if (node.isObject()) {
+            node.properties().forEach(each -> flat(path + "/" + each.getKey(), each.getValue(), leaves));
+        } else if (node.isArray()) {
+            for (int i = 0; i < node.size(); i++) {
+                flat(path + "/" + i, node.get(i), leaves);
+            }
+            leaves.put(path + "#", String.valueOf(node.size()));
+        } else {
+            leaves.put(path, node.isNumber() ? String.valueOf(Math.round(node.asDouble() * 1e9) / 1e9) : node.toString());
+        }
+    }
+
+    /** Whether a certificate is past or a check due depends on the day it is asked on. */
+    private static JsonNode timeless(JsonNode checks) {
+        JsonNode copy = checks.deepCopy();
+        copy.forEach(each -> ((ObjectNode) each).remove("expired"));
+        return copy;
+    }
+}
