@@ -22,15 +22,25 @@
     ['VISITOR', 'visitor'],
   ]
 
-  onMount(async () => {
+  async function told(work: Promise<void>) {
     try {
-      await session.load()
+      await work
+      trouble = ''
     } catch (failed) {
       if (!(failed instanceof Problem)) throw failed
       trouble = `${failed.title}. ${failed.detail}`
     }
+  }
+
+  onMount(async () => {
+    await told(session.load())
     ready = true
   })
+
+  async function pick(list: HTMLSelectElement) {
+    await told(session.pick(list.value as Role))
+    list.value = session.role ?? ''
+  }
 
   /** Single letters work only where nothing is being typed, and can be switched off (WCAG 2.1.4). */
   function onkeydown(event: KeyboardEvent) {
@@ -76,10 +86,10 @@
     {/if}
   </main>
   <footer class="no-print small">
-    {#if session.demo}
+    {#if session.demo && session.role}
       <label>
         You are the
-        <select value={session.role ?? 'OWNER'} onchange={(event) => session.pick(event.currentTarget.value as Role)}>
+        <select value={session.role} onchange={(event) => pick(event.currentTarget)}>
           {#each ROLES as [role, name] (role)}<option value={role}>{name}</option>{/each}
         </select>
       </label>

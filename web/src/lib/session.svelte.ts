@@ -17,8 +17,15 @@ class Session {
     this.site = await api.get<SiteView>('/site')
   }
 
-  async pick(role: Role) {
-    this.role = (await api.post<SessionView>('/session', { role })).role
+  #taking: Promise<unknown> = Promise.resolve()
+
+  /** One after another: of two roles taken quickly the later one stays. */
+  pick(role: Role): Promise<void> {
+    const taken = this.#taking.then(async () => {
+      this.role = (await api.post<SessionView>('/session', { role })).role
+    })
+    this.#taking = taken.catch(() => undefined)
+    return taken
   }
 
   may(role: Role): boolean {

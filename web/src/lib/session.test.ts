@@ -29,6 +29,22 @@ describe('who is looking', () => {
     expect([session.mayKey, session.mayPlan]).toEqual([false, false])
   })
 
+  it('is who was picked last, however slowly the first answers come', async () => {
+    const answers: (() => void)[] = []
+    vi.stubGlobal('document', { cookie: '' })
+    vi.stubGlobal('fetch', async (_: string, init: RequestInit) => {
+      await new Promise<void>((answer) => answers.push(answer))
+      return new Response(JSON.stringify({ role: (JSON.parse(String(init.body)) as { role: string }).role, demo: true }))
+    })
+    const both = Promise.all([session.pick('OWNER'), session.pick('KEEPER')])
+    await vi.waitFor(() => expect(answers).toHaveLength(1))
+    answers[0]?.()
+    await vi.waitFor(() => expect(answers).toHaveLength(2))
+    answers[1]?.()
+    await both
+    expect(session.role).toBe('KEEPER')
+  })
+
   it('may do what their role and those below may', async () => {
     const may = async (role: string) => {
       server(role, true)

@@ -19,6 +19,7 @@ import org.springframework.http.HttpStatus;
 import org.springframework.security.access.hierarchicalroles.RoleHierarchy;
 import org.springframework.security.access.hierarchicalroles.RoleHierarchyImpl;
 import org.springframework.security.config.annotation.web.builders.HttpSecurity;
+import org.springframework.security.config.annotation.web.configurers.RequestCacheConfigurer;
 import org.springframework.security.core.Authentication;
 import org.springframework.security.core.context.SecurityContextHolder;
 import org.springframework.security.web.SecurityFilterChain;
@@ -55,7 +56,7 @@ public class SecurityConfig {
      * session is worth. Nor do pages and what they are made of: they come while the database is away, and say so.
      */
     @Bean
-    HttpSessionIdResolver sessionIds() {
+    static HttpSessionIdResolver sessionIds() {
         CookieHttpSessionIdResolver cookies = new CookieHttpSessionIdResolver();
         List<RequestMatcher> stateless = Arrays.stream(STATELESS).<RequestMatcher>map(PathPatternRequestMatcher.withDefaults()::matcher).toList();
         return new HttpSessionIdResolver() {
@@ -67,7 +68,10 @@ public class SecurityConfig {
 
             @Override
             public void setSessionId(HttpServletRequest request, HttpServletResponse response, String id) {
-                cookies.setSessionId(request, response, id);
+                // Whoever took another role while this request was under way ended its session: writing the id it came with down once more would take the new one away.
+                if (!cookies.resolveSessionIds(request).contains(id)) {
+                    cookies.setSessionId(request, response, id);
+                }
             }
 
             @Override
@@ -85,6 +89,8 @@ public class SecurityConfig {
             throw new IllegalStateException("the demo lets anybody pick a role and must listen on loopback only");
         }
         http.securityContext(context -> context.securityContextRepository(contexts));
+        // There is no page of the server's own to come back to after signing in, and nobody refused is worth a session.
+        http.requestCache(RequestCacheConfigurer::disable);
         http.csrf(csrf -> {
             csrf.spa();
             csrf.ignoringRequestMatchers(STATELESS);
