@@ -60,19 +60,36 @@
 
 <svelte:window {onkeydown} />
 
-<a class="skip" href="#main" onclick={(event) => { event.preventDefault(); document.getElementById('main')?.focus() }}>Skip to the content</a>
+<a
+  class="skip"
+  href="#main"
+  onclick={(event) => {
+    event.preventDefault()
+    document.getElementById('main')?.focus()
+  }}>Skip to the content</a
+>
 <!-- svelte-ignore a11y_click_events_have_key_events, a11y_no_static_element_interactions -->
 <div onclick={follow}>
   <main id="main" tabindex="-1">
     {#if !ready}
       <p class="wait quiet">Kiln Ward is coming …</p>
     {:else}
-      {#if trouble}<p class="trouble" role="alert"><span class="mark act" aria-hidden="true">◆</span>{trouble} <button class="button" onclick={() => location.reload()}>Try again</button></p>{/if}
+      {#if trouble}<p class="trouble" role="alert">
+          <span class="mark act" aria-hidden="true">◆</span>{trouble} <button class="button" onclick={() => location.reload()}>Try again</button>
+        </p>{/if}
       {#if reach.keptFrom}
-        <p class="trouble no-print" role="status"><span class="mark mind" aria-hidden="true">▲</span>The server does not answer. This is what was last read, {reach.keptFrom.toLocaleString('en-GB', { dateStyle: 'medium', timeStyle: 'short' })}; it may have changed since. <button class="button" onclick={() => location.reload()}>Try again</button></p>
+        <p class="trouble no-print" role="status">
+          <span class="mark mind" aria-hidden="true">▲</span>The server does not answer. This is what was last read, {reach.keptFrom.toLocaleString('en-GB', {
+            dateStyle: 'medium',
+            timeStyle: 'short',
+          })}; it may have changed since. <button class="button" onclick={() => location.reload()}>Try again</button>
+        </p>
       {/if}
       {#if reach.outdated}
-        <p class="trouble no-print" role="status"><span class="mark mind" aria-hidden="true">▲</span>Kiln Ward was updated since this page was opened. What you have not saved is kept in this browser. <button class="button" onclick={() => location.reload()}>Load the page again</button></p>
+        <p class="trouble no-print" role="status">
+          <span class="mark mind" aria-hidden="true">▲</span>Kiln Ward was updated since this page was opened. What you have not saved is kept in this browser.
+          <button class="button" onclick={() => location.reload()}>Load the page again</button>
+        </p>
       {/if}
       {#if router.route.page === 'ward'}
         <Ward />
@@ -81,7 +98,10 @@
       {:else if router.route.page === 'chamber'}
         {#key router.route.id}<ChamberPage bind:this={chamber} id={router.route.id} step={router.route.step} />{/key}
       {:else}
-        <div class="wait"><h1>Nothing stands here</h1><p><a class="button" href="/">All chambers</a></p></div>
+        <div class="wait">
+          <h1>Nothing stands here</h1>
+          <p><a class="button" href="/">All chambers</a></p>
+        </div>
       {/if}
     {/if}
   </main>
@@ -116,19 +136,29 @@
 <dialog bind:this={help} aria-labelledby="help-title">
   <h2 id="help-title">Keys and words</h2>
   <dl>
-    <dt>?</dt><dd>this list</dd>
-    <dt>w</dt><dd>all chambers</dd>
-    <dt>1 … 8</dt><dd>occupant, chamber, probes, loads, settings, card, check, faults</dd>
-    <dt>s</dt><dd>save</dd>
-    <dt>u</dt><dd>undo</dd>
-    <dt>↑ ↓</dt><dd>on a rung or a key: one step of the controller</dd>
-    <dt>← → ↑ ↓</dt><dd>on a part in the drawing: a centimetre; with Shift five</dd>
-    <dt>Page ↑ ↓</dt><dd>on a rung: ten steps</dd>
-    <dt>Shift</dt><dd>with arrows or while dragging a switching point: both points together</dd>
+    <dt>?</dt>
+    <dd>this list</dd>
+    <dt>w</dt>
+    <dd>all chambers</dd>
+    <dt>1 … 8</dt>
+    <dd>occupant, chamber, probes, loads, settings, card, check, faults</dd>
+    <dt>s</dt>
+    <dd>save</dd>
+    <dt>u</dt>
+    <dd>undo</dd>
+    <dt>↑ ↓</dt>
+    <dd>on a rung or a key: one step of the controller</dd>
+    <dt>← → ↑ ↓</dt>
+    <dd>on a part in the drawing: a centimetre; with Shift five</dd>
+    <dt>Page ↑ ↓</dt>
+    <dd>on a rung: ten steps</dd>
+    <dt>Shift</dt>
+    <dd>with arrows or while dragging a switching point: both points together</dd>
   </dl>
   <h3>What words mean here</h3>
   <dl class="words">
-    {#each Object.entries(GLOSSARY) as [word, meaning] (word)}<dt>{word}</dt><dd>{meaning}</dd>{/each}
+    {#each Object.entries(GLOSSARY) as [word, meaning] (word)}<dt>{word}</dt>
+      <dd>{meaning}</dd>{/each}
   </dl>
   <label class="check"><input type="checkbox" bind:checked={prefs.shortcuts} /> Single letters work as keys</label>
   <p><button class="button main" onclick={() => help.close()}>Close</button></p>

@@ -13,7 +13,7 @@ export const GLOSSARY = {
   'straight to what stands in it': 'A mat under a tray or a bulb above it warms what it touches or shines on without warming the air first.',
   placement: 'What is warmer or cooler where they are than where the probe hangs.',
   'calibration offset': 'What the controller adds to what its probe says, so that the display agrees with a better thermometer beside it.',
-  'duty': 'The share of the time that an output is on.',
+  duty: 'The share of the time that an output is on.',
   'stuck on': 'The relay no longer opens: the output runs whatever is keyed in. The commonest way in which animals die.',
   'second layer': 'Something that still works when the first fails: another thermostat in series, an alarm on its own supply, somebody who looks.',
 } as const

@@ -21,9 +21,7 @@ function keep(key: string, value: string) {
 
 class Prefs {
   #unit = $state<TemperatureUnit>(kept('kiln-unit') === 'F' ? 'F' : 'C')
-  #theme = $state<Theme>(
-    (kept('kiln-theme') as Theme | null) ?? (matchMedia('(prefers-color-scheme: dark)').matches ? 'night' : 'day'),
-  )
+  #theme = $state<Theme>((kept('kiln-theme') as Theme | null) ?? (matchMedia('(prefers-color-scheme: dark)').matches ? 'night' : 'day'))
   #shortcuts = $state(kept('kiln-shortcuts') !== 'off')
 
   constructor() {

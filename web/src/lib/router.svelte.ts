@@ -3,11 +3,7 @@
 export const STEPS = ['occupant', 'chamber', 'probes', 'loads', 'settings', 'card', 'check', 'faults'] as const
 export type StepName = (typeof STEPS)[number]
 
-export type Route =
-  | { page: 'ward' }
-  | { page: 'new' }
-  | { page: 'chamber'; id: string; step: StepName }
-  | { page: 'lost'; path: string }
+export type Route = { page: 'ward' } | { page: 'new' } | { page: 'chamber'; id: string; step: StepName } | { page: 'lost'; path: string }
 
 export function routeOf(path: string): Route {
   const parts = path.split('/').filter(Boolean)
@@ -40,7 +36,8 @@ export const router = new Router()
 /** For links: ordinary clicks stay on the page, everything else is the browser's. */
 export function follow(event: MouseEvent) {
   const link = (event.target as Element).closest('a[href^="/"]')
-  if (!link || link.hasAttribute('target') || link.hasAttribute('download') || event.defaultPrevented || event.button !== 0 || event.metaKey || event.ctrlKey || event.shiftKey) return
+  if (!link || link.hasAttribute('target') || link.hasAttribute('download') || event.defaultPrevented || event.button !== 0 || event.metaKey || event.ctrlKey || event.shiftKey)
+    return
   event.preventDefault()
   router.go(link.getAttribute('href')!)
 }

@@ -1,5 +1,5 @@
 /** Who is looking, and what they may do. */
-import { api } from './api/client'
+import { api, dataOf } from './api/client'
 import type { Role, SessionView, SiteView } from './api/types'
 
 const ORDER: Role[] = ['VISITOR', 'KEEPER', 'LEAD', 'OWNER']
@@ -10,11 +10,11 @@ class Session {
   site = $state<SiteView | null>(null)
 
   async load() {
-    const session = await api.get<SessionView>('/session')
+    const session = await dataOf(api.get('/session'))
     this.role = session.role
     this.demo = session.demo
     if (session.demo && session.role === null) await this.pick('OWNER')
-    this.site = await api.get<SiteView>('/site')
+    this.site = await dataOf(api.get('/site'))
   }
 
   #taking: Promise<unknown> = Promise.resolve()
@@ -22,7 +22,7 @@ class Session {
   /** One after another: of two roles taken quickly the later one stays. */
   pick(role: Role): Promise<void> {
     const taken = this.#taking.then(async () => {
-      this.role = (await api.post<SessionView>('/session', { role })).role
+      this.role = (await dataOf(api.post('/session', { body: { role } }))).role
     })
     this.#taking = taken.catch(() => undefined)
     return taken

@@ -27,8 +27,7 @@ export function toStep(value: number, step: number): number {
   return Number((Math.round(value / step) * step).toFixed(decimalsOf(step)))
 }
 
-export const level = (levelC: number, unit: TemperatureUnit, digits = 1) =>
-  `${fixed(celsiusTo(unit, levelC), digits)} °${unit}`
+export const level = (levelC: number, unit: TemperatureUnit, digits = 1) => `${fixed(celsiusTo(unit, levelC), digits)} °${unit}`
 
 /** A difference: K for those who read °C, °F for the others. */
 export const difference = (differenceK: number, unit: TemperatureUnit, digits = 1) =>

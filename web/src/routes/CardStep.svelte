@@ -15,15 +15,24 @@
 
   /** Devices that are several controllers, with all their keys in the order of the whole. */
   const devices = $derived(
-    [...new Set(draft.plan.controllers.flatMap((each) => each.device ?? []))].map((name) => {
-      const parts = draft.plan.controllers.filter((each) => each.device === name)
-      const keys = parts.flatMap((controller) => {
-        const values = draft.settingsOf(controller.id)?.values ?? {}
-        const unit: DisplayUnit = values['UNIT'] === undefined ? controller.profile.unit : values['UNIT'] < 0.5 ? 'C' : 'F'
-        return controller.profile.keys.filter((key) => key.lowest < key.highest).map((key) => ({ key, controller, unit, value: values[key.parameter] }))
+    [...new Set(draft.plan.controllers.flatMap((each) => each.device ?? []))]
+      .map((name) => {
+        const parts = draft.plan.controllers.filter((each) => each.device === name)
+        const keys = parts.flatMap((controller) => {
+          const values = draft.settingsOf(controller.id)?.values ?? {}
+          const unit: DisplayUnit = values['UNIT'] === undefined ? controller.profile.unit : values['UNIT'] < 0.5 ? 'C' : 'F'
+          return controller.profile.keys.filter((key) => key.lowest < key.highest).map((key) => ({ key, controller, unit, value: values[key.parameter] }))
+        })
+        return {
+          name,
+          parts,
+          keys: keys
+            .map((each, at) => ({ each, at }))
+            .sort((a, b) => (a.each.key.place ?? 1000 + a.at) - (b.each.key.place ?? 1000 + b.at))
+            .map(({ each }) => each),
+        }
       })
-      return { name, parts, keys: keys.map((each, at) => ({ each, at })).sort((a, b) => (a.each.key.place ?? 1000 + a.at) - (b.each.key.place ?? 1000 + b.at)).map(({ each }) => each) }
-    }).filter((device) => device.parts.length > 1),
+      .filter((device) => device.parts.length > 1),
   )
   const written = (iso: string) => when(iso, 'longMoment')
 
@@ -61,12 +70,16 @@
         <p class="quiet">
           {draft.view.plan.name} · settings {saved.number} · {saved.author}, {written(saved.savedAt)}
         </p>
-        <p>{saved.reason}{#if saved.checkId}{' '}<a href="/chambers/{draft.id}/check">The check it rests on</a>{/if}</p>
+        <p>
+          {saved.reason}{#if saved.checkId}{' '}<a href="/chambers/{draft.id}/check">The check it rests on</a>{/if}
+        </p>
         {@const keying = draft.keyingOf(controller.id)}
         <p>
           {#if !keying}<span class="mark mind" aria-hidden="true">▲</span>Nobody has recorded yet that it was keyed in.
-          {:else if keying.number !== saved.number}<span class="mark mind" aria-hidden="true">▲</span>Settings {saved.number} are not keyed in: the device was last given settings {keying.number}, by {keying.author}, {written(keying.keyedAt)}.
-          {:else if keying.differs.length > 0}<span class="mark act" aria-hidden="true">◆</span>Keyed in by {keying.author}, {written(keying.keyedAt)}, but it showed other values for {keying.differs.map((each) => controller.profile.keys.find((key) => key.parameter === each)?.label ?? MEANINGS[each].name).join(', ')}.
+          {:else if keying.number !== saved.number}<span class="mark mind" aria-hidden="true">▲</span>Settings {saved.number} are not keyed in: the device was last given settings {keying.number},
+            by {keying.author}, {written(keying.keyedAt)}.
+          {:else if keying.differs.length > 0}<span class="mark act" aria-hidden="true">◆</span>Keyed in by {keying.author}, {written(keying.keyedAt)}, but it showed other values
+            for {keying.differs.map((each) => controller.profile.keys.find((key) => key.parameter === each)?.label ?? MEANINGS[each].name).join(', ')}.
           {:else}<span class="mark well" aria-hidden="true">■</span>Keyed in by {keying.author}, {written(keying.keyedAt)}; it read back as wanted.{/if}
         </p>
       {/if}
@@ -81,8 +94,7 @@
         <p class="notice no-print"><span class="mark mind" aria-hidden="true">▲</span>This is settings {saved.number} as saved. Your unsaved changes are not on it.</p>
       {/if}
       <p class="caution small">
-        Plug appliances in with the power off. This is a planner, not a safety device: an independent cut-out and an alarm
-        that is heard protect the animals.
+        Plug appliances in with the power off. This is a planner, not a safety device: an independent cut-out and an alarm that is heard protect the animals.
       </p>
       {#if walking === controller.id}
         <CardWalk {draft} {controller} {saved} {unit} {keyed} mayKey={session.mayKey} does={told} onclose={() => (walking = null)} />
@@ -90,28 +102,31 @@
         <p class="no-print"><button class="button main" onclick={() => (walking = controller.id)}>Key it in, one value at a time</button></p>
       {/if}
       <div class="whole" class:away={walking === controller.id}>
-      {#if controller.profile.howToSet}<p><b>To change a value:</b> {controller.profile.howToSet}</p>{/if}
-      <ol>
-        {#each controller.profile.keys.filter((each) => each.lowest < each.highest) as key, index (key.parameter)}
-          {@const value = saved.values[key.parameter]}
-          <li>
-            <span class="number quiet">{index + 1}</span>
-            <span class="label"><b>{key.label}</b> <span class="quiet small">{MEANINGS[key.parameter].name}</span></span>
-            <span class="value">
-              <span class="mono">{value === undefined ? '—' : shownValue(key, value)}</span>
-              <span class="quiet">{keyUnit(key.parameter, unit)}</span>
-            </span>
-            <span class="does small quiet">
-              {told(key.parameter)}
-              {#if key.factory !== null}From the factory: {`${shownValue(key, key.factory)} ${keyUnit(key.parameter, controller.profile.unit)}`.trim()}.{/if}
-            </span>
-            <span class="tick" aria-hidden="true"></span>
-          </li>
-        {/each}
-      </ol>
-      <p><b>To keep it:</b> {controller.profile.howToSave || 'Write down in “Your controller” below how it saves.'} {leftAlone(controller.profile)}</p>
-      <p><b>Then read every value back</b> and tick it off: a change that was not saved looks just like one that was.</p>
-      <p class="no-print row"><button class="button" onclick={() => print()}>Print the card</button> <a class="button" href="/api/v1/chambers/{draft.id}/controllers/{controller.id}/card.pdf" target="_blank">Card as PDF</a></p>
+        {#if controller.profile.howToSet}<p><b>To change a value:</b> {controller.profile.howToSet}</p>{/if}
+        <ol>
+          {#each controller.profile.keys.filter((each) => each.lowest < each.highest) as key, index (key.parameter)}
+            {@const value = saved.values[key.parameter]}
+            <li>
+              <span class="number quiet">{index + 1}</span>
+              <span class="label"><b>{key.label}</b> <span class="quiet small">{MEANINGS[key.parameter].name}</span></span>
+              <span class="value">
+                <span class="mono">{value === undefined ? '—' : shownValue(key, value)}</span>
+                <span class="quiet">{keyUnit(key.parameter, unit)}</span>
+              </span>
+              <span class="does small quiet">
+                {told(key.parameter)}
+                {#if key.factory !== null}From the factory: {`${shownValue(key, key.factory)} ${keyUnit(key.parameter, controller.profile.unit)}`.trim()}.{/if}
+              </span>
+              <span class="tick" aria-hidden="true"></span>
+            </li>
+          {/each}
+        </ol>
+        <p><b>To keep it:</b> {controller.profile.howToSave || 'Write down in “Your controller” below how it saves.'} {leftAlone(controller.profile)}</p>
+        <p><b>Then read every value back</b> and tick it off: a change that was not saved looks just like one that was.</p>
+        <p class="no-print row">
+          <button class="button" onclick={() => print()}>Print the card</button>
+          <a class="button" href="/api/v1/chambers/{draft.id}/controllers/{controller.id}/card.pdf" target="_blank">Card as PDF</a>
+        </p>
       </div>
     {/if}
   </article>

@@ -1,6 +1,6 @@
 <script lang="ts">
   import { onMount } from 'svelte'
-  import { api, Problem } from '../lib/api/client'
+  import { api, Problem, dataOf } from '../lib/api/client'
   import type { ChamberDueView, ChamberView, Step } from '../lib/api/types'
   import { dueChecks } from '../lib/check/due'
   import { ChamberDraft } from '../lib/chamber/draft.svelte'
@@ -33,7 +33,7 @@
   async function load() {
     trouble = null
     try {
-      draft = new ChamberDraft(await api.get<ChamberView>(`/chambers/${id}`))
+      draft = new ChamberDraft(await dataOf(api.get('/chambers/{id}', { params: { path: { id } } })))
       draft.rehearse()
     } catch (failed) {
       if (!(failed instanceof Problem)) throw failed
@@ -85,7 +85,7 @@
   async function remove() {
     if (!draft || !confirm(`Remove ${draft.view.plan.name}? Its saved settings stay in the record.`)) return
     try {
-      await api.remove(`/chambers/${id}`)
+      await dataOf(api.remove('/chambers/{id}', { params: { path: { id } } }))
       draft.discard()
       draft.keep()
       router.go('/')
@@ -112,7 +112,10 @@
   <div class="trouble">
     <h1>{trouble.status === 404 ? 'No such chamber' : trouble.title}</h1>
     <p>{trouble.detail}</p>
-    <p><a class="button" href="/">All chambers</a> {#if trouble.isAway}<button class="button main" onclick={load}>Try again</button>{/if}</p>
+    <p>
+      <a class="button" href="/">All chambers</a>
+      {#if trouble.isAway}<button class="button main" onclick={load}>Try again</button>{/if}
+    </p>
   </div>
 {:else if draft}
   <header class="top no-print">
@@ -125,14 +128,24 @@
       {#if step === 'settings' || step === 'card' || step === 'check' || step === 'faults'}
         {#if controller}<p class="quiet">{settingsWords}</p>{/if}
         {#if step === 'settings' && controller && draft.missing.length === 0}
-          <button class="button main" disabled={!session.mayKey || (draft.changedKeys === 0 && number > 0)} title={session.mayKey ? undefined : 'A visitor looks only'} onclick={() => dialog?.open()}>Save with a reason</button>
+          <button
+            class="button main"
+            disabled={!session.mayKey || (draft.changedKeys === 0 && number > 0)}
+            title={session.mayKey ? undefined : 'A visitor looks only'}
+            onclick={() => dialog?.open()}>Save with a reason</button
+          >
         {:else if (step === 'card' || step === 'check' || step === 'faults') && draft.planDirty}
           <button class="button main" disabled={!session.mayPlan || draft.saving} onclick={savePlan}>Save the plan</button>
         {/if}
       {:else}
         <p class="quiet">{draft.planDirty ? 'The plan has changes that are not saved' : 'The plan is saved'}</p>
         {#if draft.undoLabel}<button class="link small" onclick={undo}>Undo {draft.undoLabel}</button>{/if}
-        <button class="button main" disabled={!session.mayPlan || !draft.planDirty || draft.saving} title={session.mayPlan ? undefined : 'Changing the plan takes a lead'} onclick={savePlan}>Save the plan</button>
+        <button
+          class="button main"
+          disabled={!session.mayPlan || !draft.planDirty || draft.saving}
+          title={session.mayPlan ? undefined : 'Changing the plan takes a lead'}
+          onclick={savePlan}>Save the plan</button
+        >
       {/if}
       <p class="sr-only" role="status">{said}</p>
     </div>
@@ -147,7 +160,13 @@
         <ChamberStep {draft} />
         <div class="name">
           <label for="chamber-name" class="small quiet">Name of the chamber</label>
-          <input id="chamber-name" maxlength="80" bind:value={draft.plan.name} disabled={!session.mayPlan} aria-invalid={draft.plan.name.trim() === '' || draft.error('name') ? 'true' : undefined} />
+          <input
+            id="chamber-name"
+            maxlength="80"
+            bind:value={draft.plan.name}
+            disabled={!session.mayPlan}
+            aria-invalid={draft.plan.name.trim() === '' || draft.error('name') ? 'true' : undefined}
+          />
           {#if draft.plan.name.trim() === ''}<p class="error">must be given</p>{/if}
           <label for="chamber-note" class="small quiet">Note</label>
           <textarea id="chamber-note" rows="2" maxlength="2000" bind:value={draft.plan.note} disabled={!session.mayPlan}></textarea>

@@ -1,6 +1,6 @@
 <script lang="ts">
   import { onMount } from 'svelte'
-  import { api } from '../lib/api/client'
+  import { api, dataOf } from '../lib/api/client'
   import type { ApplianceKindView } from '../lib/api/types'
   import ApplianceForm from '../lib/box/ApplianceForm.svelte'
   import BoxDrawing from '../lib/box/BoxDrawing.svelte'
@@ -16,7 +16,7 @@
   const disabled = $derived(!session.mayPlan)
 
   onMount(async () => {
-    kinds = await api.get<ApplianceKindView[]>('/appliance-kinds')
+    kinds = await dataOf(api.get('/appliance-kinds'))
   })
 
   function add() {
@@ -33,7 +33,11 @@
     <InsideForm {draft} {disabled} />
     <section class="headed">
       <h2>What acts on its climate</h2>
-      <p class="caution small">A heater against foam, paper, bedding or wood can start a fire: guard it, keep clearances, fit a thermal fuse. {#if draft.plan.box?.tank}A heating element must be under water before it gets power, and unplugged before the water goes.{' '}{/if}Mains near water or damp needs residual-current protection. Wiring is a qualified electrician’s work, to local codes.</p>
+      <p class="caution small">
+        A heater against foam, paper, bedding or wood can start a fire: guard it, keep clearances, fit a thermal fuse. {#if draft.plan.box?.tank}A heating element must be under
+          water before it gets power, and unplugged before the water goes.{' '}{/if}Mains near water or damp needs residual-current protection. Wiring is a qualified electrician’s
+        work, to local codes.
+      </p>
       <fieldset class="form" {disabled}>
         <legend class="sr-only">What acts on its climate</legend>
         {#each draft.plan.appliances as appliance, index (appliance.id)}<ApplianceForm {draft} {index} {kinds} />{/each}

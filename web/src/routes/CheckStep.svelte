@@ -1,7 +1,7 @@
 <script lang="ts">
   import { when } from '../lib/when'
   import { onMount, untrack } from 'svelte'
-  import { api, Problem } from '../lib/api/client'
+  import { api, Problem, dataOf } from '../lib/api/client'
   import type { ChamberView, CheckView, HistoryView, Parameter } from '../lib/api/types'
   import type { ChamberDraft } from '../lib/chamber/draft.svelte'
   import CheckAtBox from '../lib/check/CheckAtBox.svelte'
@@ -16,11 +16,13 @@
   let { draft }: { draft: ChamberDraft } = $props()
   const checks = untrack(() => new Checks(draft.id))
   const displays = $derived(
-    draft.plan.controllers.filter((each) => draft.settingsOf(each.id)).flatMap((controller) => {
-      const humid = controller.profile.keys.some((key) => key.parameter === 'HUMIDITY_OFFSET')
-      const both: { controller: typeof controller; key: Parameter }[] = [{ controller, key: 'OFFSET' }]
-      return humid ? [...both, { controller, key: 'HUMIDITY_OFFSET' as Parameter }] : both
-    }),
+    draft.plan.controllers
+      .filter((each) => draft.settingsOf(each.id))
+      .flatMap((controller) => {
+        const humid = controller.profile.keys.some((key) => key.parameter === 'HUMIDITY_OFFSET')
+        const both: { controller: typeof controller; key: Parameter }[] = [{ controller, key: 'OFFSET' }]
+        return humid ? [...both, { controller, key: 'HUMIDITY_OFFSET' as Parameter }] : both
+      }),
   )
   let chosen = $state(0)
   const display = $derived(displays[Math.min(chosen, displays.length - 1)] ?? null)
@@ -50,21 +52,27 @@
     void mine.map((each) => `${each.phase}${each.closed}${each.offset}`).join()
     if (!of) return
     let stale = false
-    api.get<HistoryView>(`/chambers/${draft.id}/controllers/${of.controller.id}/checks/${of.key}/history`).then((told) => {
-      if (stale) return
-      history = told
-      trouble = null
-    }).catch((failed: unknown) => {
-      if (!(failed instanceof Problem)) throw failed
-      if (!stale) trouble = failed
-    })
+    dataOf(
+      api.get('/chambers/{chamberId}/controllers/{controllerId}/checks/{offsetKey}/history', {
+        params: { path: { chamberId: draft.id, controllerId: of.controller.id, offsetKey: of.key } },
+      }),
+    )
+      .then((told) => {
+        if (stale) return
+        history = told
+        trouble = null
+      })
+      .catch((failed: unknown) => {
+        if (!(failed instanceof Problem)) throw failed
+        if (!stale) trouble = failed
+      })
     return () => (stale = true)
   })
 
   /** The offset in force and the sensor's error went into settings and plan: what is worked on here must know. */
   async function keyed() {
     try {
-      draft.checked(await api.get<ChamberView>(`/chambers/${draft.id}`))
+      draft.checked(await dataOf(api.get('/chambers/{id}', { params: { path: { id: draft.id } } })))
     } catch (failed) {
       if (!(failed instanceof Problem)) throw failed
       trouble = failed
@@ -82,7 +90,11 @@
     <div class="row">
       <div class="plain">
         <label for="check-of">Display</label>
-        <select id="check-of" bind:value={chosen}>{#each displays as each, index (each.controller.id + each.key)}<option value={index}>{each.controller.name}{each.key === 'HUMIDITY_OFFSET' || each.controller.profile.unit === 'RH' ? ', humidity' : ''}</option>{/each}</select>
+        <select id="check-of" bind:value={chosen}
+          >{#each displays as each, index (each.controller.id + each.key)}<option value={index}
+              >{each.controller.name}{each.key === 'HUMIDITY_OFFSET' || each.controller.profile.unit === 'RH' ? ', humidity' : ''}</option
+            >{/each}</select
+        >
       </div>
     </div>
   {/if}
@@ -97,8 +109,11 @@
           {@const due = history.due}
           <p class="due">
             {#if open.length > 0}<span class="mark" aria-hidden="true">□</span><b>A check of {display.controller.name} is under way.</b>
-            {:else if due.due}<span class="mark mind" aria-hidden="true">▲</span><b>{display.controller.name} wants a check.</b> {history.found.length > 0 ? `The last one was on ${day(history.found.at(-1)!.at)}.` : ''} {DUE[due.why]}
-            {:else}<span class="mark well" aria-hidden="true">■</span><b>The next check of {display.controller.name} is due on {day(due.from)}.</b> {DUE[due.why] && due.why === 'DRIFT' ? DUE.DRIFT : ''}{/if}
+            {:else if due.due}<span class="mark mind" aria-hidden="true">▲</span><b>{display.controller.name} wants a check.</b>
+              {history.found.length > 0 ? `The last one was on ${day(history.found.at(-1)!.at)}.` : ''}
+              {DUE[due.why]}
+            {:else}<span class="mark well" aria-hidden="true">■</span><b>The next check of {display.controller.name} is due on {day(due.from)}.</b>
+              {DUE[due.why] && due.why === 'DRIFT' ? DUE.DRIFT : ''}{/if}
           </p>
         {/if}
         {#each open as check (check.id)}
@@ -106,10 +121,22 @@
         {/each}
         {#if open.length === 0}
           {#if beginning && history}
-            {#key display.controller.id + display.key}<CheckBegin {checks} controller={display.controller} offsetKey={display.key} {unit} {history} {where} onbegun={() => (beginning = false)} />{/key}
+            {#key display.controller.id + display.key}<CheckBegin
+                {checks}
+                controller={display.controller}
+                offsetKey={display.key}
+                {unit}
+                {history}
+                {where}
+                onbegun={() => (beginning = false)}
+              />{/key}
             <p><button class="link" onclick={() => (beginning = false)}>Not now</button></p>
           {:else}
-            <p><button class="button main" disabled={!session.mayKey || !history} title={session.mayKey ? undefined : 'A visitor looks only'} onclick={() => (beginning = true)}>Begin a check</button></p>
+            <p>
+              <button class="button main" disabled={!session.mayKey || !history} title={session.mayKey ? undefined : 'A visitor looks only'} onclick={() => (beginning = true)}
+                >Begin a check</button
+              >
+            </p>
           {/if}
         {/if}
         {#if past.length > 0}
@@ -118,7 +145,9 @@
             <ul>
               {#each past as check (check.id)}
                 <li>
-                  <button class="link" aria-expanded={looked === check.id} onclick={() => (looked = looked === check.id ? null : check.id)}>{day(check.begunAt)}, {check.author}</button>
+                  <button class="link" aria-expanded={looked === check.id} onclick={() => (looked = looked === check.id ? null : check.id)}
+                    >{day(check.begunAt)}, {check.author}</button
+                  >
                   <span class="small quiet">{check.place === 'OCCUPANT' ? 'at the occupant: ' : ''}{PHASES[check.phase].title.toLowerCase()}</span>
                   {#if looked === check.id}<CheckAtBox {checks} {check} controller={nameOf(check)} {where} onkeyed={keyed} />{/if}
                 </li>
@@ -130,7 +159,9 @@
       </div>
       <section class="headed history" aria-labelledby="history-title">
         <h2 id="history-title">{display.controller.name} over time</h2>
-        {#if history && history.controllerId === display.controller.id}<CheckHistory {history} />{#key unit}<TwoPoints {unit} step={step} level={set} />{/key}{:else}<p class="quiet">Fetching the checks …</p>{/if}
+        {#if history && history.controllerId === display.controller.id}<CheckHistory {history} />{#key unit}<TwoPoints {unit} {step} level={set} />{/key}{:else}<p class="quiet">
+            Fetching the checks …
+          </p>{/if}
       </section>
     </div>
   {/if}

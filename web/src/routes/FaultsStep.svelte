@@ -1,6 +1,6 @@
 <script lang="ts">
   import { untrack } from 'svelte'
-  import { api, Problem } from '../lib/api/client'
+  import { api, Problem, dataOf } from '../lib/api/client'
   import type { FaultAnswer, FaultRow, LayerAnswer, SurenessAnswer, VerdictKind, WatchPlan } from '../lib/api/types'
   import type { ChamberDraft } from '../lib/chamber/draft.svelte'
   import DrillPanel from '../lib/fault/DrillPanel.svelte'
@@ -30,7 +30,11 @@
   const BATCH = 10
   const watch = $derived(said ?? answer?.watch ?? null)
   const occupancy = $derived(draft.plan.occupancy)
-  const request = $derived({ chamber: $state.snapshot(draft.plan), settings: Object.entries(draft.snapshotKeyed()).map(([controllerId, values]) => ({ controllerId, values })), watch: said })
+  const request = $derived({
+    chamber: $state.snapshot(draft.plan),
+    settings: Object.entries(draft.snapshotKeyed()).map(([controllerId, values]) => ({ controllerId, values })),
+    watch: said,
+  })
   const ready = $derived(draft.missing.length === 0 && draft.plan.controllers.length > 0)
 
   function brought(): WatchPlan | null {
@@ -61,13 +65,13 @@
       try {
         // A first look in steps of a minute stands at once; the seconds follow.
         for (const coarse of [true, false]) {
-          const told = await api.post<FaultAnswer>('/faults', { ...JSON.parse(asked), coarse })
+          const told = await dataOf(api.post('/faults', { body: { ...JSON.parse(asked), coarse } }))
           if (stale) return
           answer = told
           problem = null
         }
         if (!draft.dirty) saved = new Map(answer!.rows.map((row) => [row.id, row.with.kind]))
-        const ranked = await api.post<LayerAnswer[]>('/faults/layers', { ...JSON.parse(asked), coarse: null })
+        const ranked = await dataOf(api.post('/faults/layers', { body: { ...JSON.parse(asked), coarse: null } }))
         if (!stale) layers = ranked
       } catch (failed) {
         if (!(failed instanceof Problem)) throw failed
@@ -87,7 +91,7 @@
     const asked = JSON.stringify(request)
     try {
       while (sampling && (sure?.samples ?? 0) < WANTED && asked === JSON.stringify(request)) {
-        const batch = await api.post<SurenessAnswer>('/faults/sureness', { ...JSON.parse(asked), from: sure?.samples ?? 0, samples: BATCH, seed: 20_261_125 })
+        const batch = await dataOf(api.post('/faults/sureness', { body: { ...JSON.parse(asked), from: sure?.samples ?? 0, samples: BATCH, seed: 20_261_125 } }))
         sure = sure ? added(sure, batch) : batch
       }
     } catch (failed) {
@@ -106,7 +110,9 @@
     return { samples: one.samples + more.samples, counts }
   }
 
-  const rows = $derived([...(answer?.rows ?? [])].sort((a, b) => ORDER.indexOf(a.with.kind) - ORDER.indexOf(b.with.kind) || (a.with.harmS ?? Infinity) - (b.with.harmS ?? Infinity)))
+  const rows = $derived(
+    [...(answer?.rows ?? [])].sort((a, b) => ORDER.indexOf(a.with.kind) - ORDER.indexOf(b.with.kind) || (a.with.harmS ?? Infinity) - (b.with.harmS ?? Infinity)),
+  )
   const harmed = $derived(rows.filter((row) => row.with.kind === 'HARMED' || row.with.kind === 'HARMED_UNSEEN'))
   const holding = $derived(rows.filter((row) => row.with.kind === 'HOLDS').length)
   const unseen = $derived(rows.filter((row) => row.with.kind === 'HARMED_UNSEEN').length)
@@ -121,7 +127,8 @@
     return { low, high }
   })
   /** Whether humidity ends outside what is wanted. */
-  const dampOut = (row: FaultRow) => row.with.worstPct !== null && occupancy !== null && (row.with.worstPct < (occupancy.keepHumidityLowPct ?? 0) || row.with.worstPct > (occupancy.keepHumidityHighPct ?? 100))
+  const dampOut = (row: FaultRow) =>
+    row.with.worstPct !== null && occupancy !== null && (row.with.worstPct < (occupancy.keepHumidityLowPct ?? 0) || row.with.worstPct > (occupancy.keepHumidityHighPct ?? 100))
   const after = (row: FaultRow) => picked?.changed.find((each) => each.faultId === row.id)?.after ?? null
   const COUNT = ['No fault', 'One fault', 'Two faults', 'Three faults', 'Four faults', 'Five faults', 'Six faults', 'Seven faults', 'Eight faults', 'Nine faults']
 
@@ -132,62 +139,104 @@
 </script>
 
 {#if !ready || !occupancy}
-  <p>Not enough is known to rehearse what goes wrong. Still missing: {[...draft.missing, ...(draft.plan.controllers.length === 0 ? ['a controller'] : [])].join(', ')}. <a href="/chambers/{draft.id}/{draft.plan.occupancy ? 'chamber' : 'occupant'}">Go on planning</a></p>
+  <p>
+    Not enough is known to rehearse what goes wrong. Still missing: {[...draft.missing, ...(draft.plan.controllers.length === 0 ? ['a controller'] : [])].join(', ')}.
+    <a href="/chambers/{draft.id}/{draft.plan.occupancy ? 'chamber' : 'occupant'}">Go on planning</a>
+  </p>
 {:else}
   <div class="no-print all">
     <p class="sum" role="status">
       {#if !answer}Rehearsing every fault for three days …
-      {:else if harmed.length === 0}<span class="mark well" aria-hidden="true">■</span><b>No single fault harms.</b> {rows.length} rehearsed for three days each, in the room that is worst for it.
-      {:else}<span class="mark act" aria-hidden="true">◆</span><b>{COUNT[harmed.length] ?? `${harmed.length} faults`} of {rows.length} harm{harmed.length === 1 ? 's' : ''} before anybody can act{unseen > 0 ? `, ${unseen} of them unseen` : ''}.</b>
+      {:else if harmed.length === 0}<span class="mark well" aria-hidden="true">■</span><b>No single fault harms.</b>
+        {rows.length} rehearsed for three days each, in the room that is worst for it.
+      {:else}<span class="mark act" aria-hidden="true">◆</span><b
+          >{COUNT[harmed.length] ?? `${harmed.length} faults`} of {rows.length} harm{harmed.length === 1 ? 's' : ''} before anybody can act{unseen > 0
+            ? `, ${unseen} of them unseen`
+            : ''}.</b
+        >
         {#if best}What takes away most: {LAYERS[best.layer].charAt(0).toLowerCase() + LAYERS[best.layer].slice(1)} ({best.harmsGone} no longer harm).{/if}{/if}
       {#if busy && answer}<span class="quiet small">rehearsing …</span>{/if}
     </p>
     {#if problem}<p class="error" role="alert">{problem.title}. {problem.detail}</p>{/if}
-    {#if watch}<details><summary>Who can act when: away up to {fixed(watch.awayS / 3600, 0)} h, {watch.wakes ? 'woken by the alarm' : `deaf for ${fixed(watch.asleepS / 3600, 0)} h of sleep`}, {watch.message ? 'alarms sent to a phone' : 'no messages'}, a look every {fixed(watch.looksEveryS / 3600, 0)} h</summary><WatchForm {watch} onchange={setWatch} /></details>{/if}
+    {#if watch}<details>
+        <summary
+          >Who can act when: away up to {fixed(watch.awayS / 3600, 0)} h, {watch.wakes ? 'woken by the alarm' : `deaf for ${fixed(watch.asleepS / 3600, 0)} h of sleep`}, {watch.message
+            ? 'alarms sent to a phone'
+            : 'no messages'}, a look every {fixed(watch.looksEveryS / 3600, 0)} h</summary
+        ><WatchForm {watch} onchange={setWatch} />
+      </details>{/if}
 
     {#if answer}
       <div class="scroll">
         <table class="rows">
-          <thead><tr><th scope="col">What breaks</th><th scope="col">Three days at the occupant</th><th scope="col">Worst</th><th scope="col">Alarm in</th><th scope="col">Acted in</th><th scope="col">Harm in</th><th scope="col">Verdict</th></tr></thead>
+          <thead
+            ><tr
+              ><th scope="col">What breaks</th><th scope="col">Three days at the occupant</th><th scope="col">Worst</th><th scope="col">Alarm in</th><th scope="col">Acted in</th
+              ><th scope="col">Harm in</th><th scope="col">Verdict</th></tr
+            ></thead
+          >
           <tbody>
             {#each withHolding ? rows : rows.filter((row) => row.with.kind !== 'HOLDS' || after(row) || (saved?.get(row.id) ?? 'HOLDS') !== 'HOLDS') as row (row.id)}
               {@const verdict = VERDICTS[row.with.kind]}
               {@const before = saved?.get(row.id)}
               {@const then = after(row)}
               <tr class={row.with.kind === 'HARMED' || row.with.kind === 'HARMED_UNSEEN' ? 'bad' : ''}>
-                <th scope="row"><button class="link" aria-expanded={opened === row.id} onclick={() => (opened = opened === row.id ? null : row.id)}>{nameOf(row, prefs.unit)}</button></th>
+                <th scope="row"
+                  ><button class="link" aria-expanded={opened === row.id} onclick={() => (opened = opened === row.id ? null : row.id)}>{nameOf(row, prefs.unit)}</button></th
+                >
                 <td class="trace"><FaultTrace {row} {occupancy} {range} /></td>
-                <td class="mono" data-label="worst">{level(row.with.worstC, prefs.unit)}{#if dampOut(row)}<br /><span class="small">{fixed(row.with.worstPct ?? 0, 0)} %RH</span>{/if}</td>
+                <td class="mono" data-label="worst"
+                  >{level(row.with.worstC, prefs.unit)}{#if dampOut(row)}<br /><span class="small">{fixed(row.with.worstPct ?? 0, 0)} %RH</span>{/if}</td
+                >
                 <td class="mono" data-label="alarm in">{row.with.alarmS === null ? '—' : row.with.alarmS < 60 ? 'at once' : duration(row.with.alarmS)}</td>
                 <td class="mono" data-label="acted in">{row.with.actS === null ? '—' : duration(row.with.actS)}</td>
                 <td class="mono" data-label="harm in">{row.with.harmS === null ? '—' : duration(row.with.harmS)}</td>
                 <td class="verdict">
                   <span class="mark {verdict.tone}" aria-hidden="true">{verdict.sign}</span><b>{verdict.words}</b>
                   {#if before && before !== row.with.kind}<br /><span class="small">as saved: {VERDICTS[before].words}</span>{/if}
-                  {#if then}<br /><span class="small"><span class="mark {VERDICTS[then].tone}" aria-hidden="true">{VERDICTS[then].sign}</span>with it: {VERDICTS[then].words}</span>{/if}
+                  {#if then}<br /><span class="small"><span class="mark {VERDICTS[then].tone}" aria-hidden="true">{VERDICTS[then].sign}</span>with it: {VERDICTS[then].words}</span
+                    >{/if}
                   {#if sure}<br /><span class="small quiet">in {sureOf(sure.counts[row.id], row.with.kind, sure.samples)} of boxes</span>{/if}
                 </td>
               </tr>
               {#if opened === row.id}
-                <tr class="open"><td colspan="7">
-                  <FaultTrace {row} {occupancy} {range} big />
-                  <p>One sees: {looksOf(row)}. {STOPS[row.stop].charAt(0).toUpperCase() + STOPS[row.stop].slice(1)}{row.layers.length > 0 ? `: ${row.layers.join(', ')}` : ''}.
-                    {#if row.without && row.without.kind !== row.with.kind}Without second layers: {VERDICTS[row.without.kind].words}, {level(row.without.worstC, prefs.unit)}.{/if}
-                    {#if row.with.marginK !== null}{row.with.marginK < 0 ? `It goes ${difference(-row.with.marginK, prefs.unit)} past a harm level.` : `It stays ${difference(row.with.marginK, prefs.unit)} from the nearest harm level.`}{/if}
-                    {#if row.with.alarmS === null}{row.with.seenS === null ? 'No alarm sounds, and the display shows nothing unusual.' : `No alarm sounds; the display tells after ${duration(row.with.seenS)}.`}{/if}</p>
-                  <p><b>First:</b> {ACTS[row.first]}</p>
-                  <p><button class="button" onclick={() => onLadder(row)}>See it on the ladder</button></p>
-                </td></tr>
+                <tr class="open"
+                  ><td colspan="7">
+                    <FaultTrace {row} {occupancy} {range} big />
+                    <p>
+                      One sees: {looksOf(row)}. {STOPS[row.stop].charAt(0).toUpperCase() + STOPS[row.stop].slice(1)}{row.layers.length > 0 ? `: ${row.layers.join(', ')}` : ''}.
+                      {#if row.without && row.without.kind !== row.with.kind}Without second layers: {VERDICTS[row.without.kind].words}, {level(
+                          row.without.worstC,
+                          prefs.unit,
+                        )}.{/if}
+                      {#if row.with.marginK !== null}{row.with.marginK < 0
+                          ? `It goes ${difference(-row.with.marginK, prefs.unit)} past a harm level.`
+                          : `It stays ${difference(row.with.marginK, prefs.unit)} from the nearest harm level.`}{/if}
+                      {#if row.with.alarmS === null}{row.with.seenS === null
+                          ? 'No alarm sounds, and the display shows nothing unusual.'
+                          : `No alarm sounds; the display tells after ${duration(row.with.seenS)}.`}{/if}
+                    </p>
+                    <p><b>First:</b> {ACTS[row.first]}</p>
+                    <p><button class="button" onclick={() => onLadder(row)}>See it on the ladder</button></p>
+                  </td></tr
+                >
               {/if}
             {/each}
           </tbody>
         </table>
       </div>
-      {#if holding > 0}<p><button class="link" aria-expanded={withHolding} onclick={() => (withHolding = !withHolding)}>{withHolding ? 'Leave out' : 'Show'} the {holding} that hold{holding === 1 ? 's' : ''}</button></p>{/if}
+      {#if holding > 0}<p>
+          <button class="link" aria-expanded={withHolding} onclick={() => (withHolding = !withHolding)}
+            >{withHolding ? 'Leave out' : 'Show'} the {holding} that hold{holding === 1 ? 's' : ''}</button
+          >
+        </p>{/if}
       <p class="row">
         <button class="button" onclick={() => print()}>Print “If it goes wrong tonight”</button>
-        {#if sampling}<button class="button" onclick={() => (sampling = false)}>Stop</button><progress max={WANTED} value={sure?.samples ?? 0} aria-label="Sampled boxes"></progress><span class="small">{sure?.samples ?? 0} of {WANTED} boxes</span>
-        {:else if sure && sure.samples >= WANTED}<span class="small">{sure.samples} boxes sampled: insulation ± 15 %, room ± 1.5 K, probe ± 0.3 K, load ± 20 % (one standard deviation each).</span>
+        {#if sampling}<button class="button" onclick={() => (sampling = false)}>Stop</button><progress max={WANTED} value={sure?.samples ?? 0} aria-label="Sampled boxes"
+          ></progress><span class="small">{sure?.samples ?? 0} of {WANTED} boxes</span>
+        {:else if sure && sure.samples >= WANTED}<span class="small"
+            >{sure.samples} boxes sampled: insulation ± 15 %, room ± 1.5 K, probe ± 0.3 K, load ± 20 % (one standard deviation each).</span
+          >
         {:else}<button class="button" onclick={sample}>{sure ? `Go on sampling (${sure.samples} so far)` : 'How sure is that?'}</button>{/if}
       </p>
 
@@ -197,19 +246,43 @@
           <ul class="layers">
             {#each layers as each (each.layer)}
               <li>
-                <label><input type="radio" name="layer" value={each.layer} bind:group={layer} /> <span><b>{LAYERS[each.layer]}</b>: {each.harmsGone === 0 ? 'takes no harm away here' : `${each.harmsGone} ${each.harmsGone === 1 ? 'fault no longer harms' : 'faults no longer harm'}`}{each.harmsNew > 0 ? `, ${each.harmsNew} new` : ''}{#if each.changed.length > each.harmsGone + each.harmsNew}, {each.changed.length} {each.changed.length === 1 ? 'verdict changes' : 'verdicts change in all'}{/if}.{#if each.shared.length > 0}{' '}<span class="quiet small">Shared cause: {each.shared.map((cause) => SHARED[cause]).join('; ')}.</span>{/if}</span></label>
+                <label
+                  ><input type="radio" name="layer" value={each.layer} bind:group={layer} />
+                  <span
+                    ><b>{LAYERS[each.layer]}</b>: {each.harmsGone === 0
+                      ? 'takes no harm away here'
+                      : `${each.harmsGone} ${each.harmsGone === 1 ? 'fault no longer harms' : 'faults no longer harm'}`}{each.harmsNew > 0
+                      ? `, ${each.harmsNew} new`
+                      : ''}{#if each.changed.length > each.harmsGone + each.harmsNew}, {each.changed.length}
+                      {each.changed.length === 1 ? 'verdict changes' : 'verdicts change in all'}{/if}.{#if each.shared.length > 0}{' '}<span class="quiet small"
+                        >Shared cause: {each.shared.map((cause) => SHARED[cause]).join('; ')}.</span
+                      >{/if}</span
+                  ></label
+                >
               </li>
             {/each}
           </ul>
           {#if layer}<p><button class="link small" onclick={() => (layer = '')}>Show the box as planned again</button></p>{/if}
         {:else}<p class="quiet">Adding each layer in turn …</p>{/if}
         {#each Object.entries(answer.deaf).filter(([, count]) => count > 0) as [id, count] (id)}
-          <p class="small"><span class="mark mind" aria-hidden="true">▲</span>Were the alarm of {draft.plan.controllers.find((each) => each.id === id)?.name ?? 'a controller'} muted, {count === 1 ? 'one more fault' : `${count} more faults`} would harm unseen.</p>
+          <p class="small">
+            <span class="mark mind" aria-hidden="true">▲</span>Were the alarm of {draft.plan.controllers.find((each) => each.id === id)?.name ?? 'a controller'} muted, {count === 1
+              ? 'one more fault'
+              : `${count} more faults`} would harm unseen.
+          </p>
         {/each}
         {#each answer.links as link (link.controllerId)}
-          <p class="small">If {link.name} lost its outlets: off comes to {level(link.offC, prefs.unit)}{link.offHarmS === null ? ', no harm' : `, harm in ${duration(link.offHarmS)}`}; on comes to {level(link.onC, prefs.unit)}{link.onHarmS === null ? ', no harm' : `, harm in ${duration(link.onHarmS)}`}. <b>{link.onIsRight ? 'Fail-on' : 'Fail-off'} is right here.</b></p>
+          <p class="small">
+            If {link.name} lost its outlets: off comes to {level(link.offC, prefs.unit)}{link.offHarmS === null ? ', no harm' : `, harm in ${duration(link.offHarmS)}`}; on comes to {level(
+              link.onC,
+              prefs.unit,
+            )}{link.onHarmS === null ? ', no harm' : `, harm in ${duration(link.onHarmS)}`}. <b>{link.onIsRight ? 'Fail-on' : 'Fail-off'} is right here.</b>
+          </p>
         {/each}
-        <p class="caution small">A planner is no safety device. Layers in series with mains, thermostats, fuses and relays are a qualified electrician’s work, to local codes. Heater against foam, paper, bedding or wood is a fire risk whatever the controller does.</p>
+        <p class="caution small">
+          A planner is no safety device. Layers in series with mains, thermostats, fuses and relays are a qualified electrician’s work, to local codes. Heater against foam, paper,
+          bedding or wood is a fire risk whatever the controller does.
+        </p>
       </section>
 
       <section class="headed">
@@ -222,8 +295,13 @@
   {#if answer}
     <section class="sheet">
       <h1>If it goes wrong tonight: {draft.plan.name}</h1>
-      <p>{occupancy.name}, wanted {level(occupancy.keepLowC, prefs.unit)} to {level(occupancy.keepHighC, prefs.unit)} {occupancy.where}.
-        {#each occupancy.harmLimits as limit, index (index)}Harm {limit.side === 'HIGH' ? 'above' : 'below'} {level(limit.levelC, prefs.unit)}{limit.durationS > 0 ? ` for ${duration(limit.durationS)}` : ' at once'}. {/each}</p>
+      <p>
+        {occupancy.name}, wanted {level(occupancy.keepLowC, prefs.unit)} to {level(occupancy.keepHighC, prefs.unit)}
+        {occupancy.where}.
+        {#each occupancy.harmLimits as limit, index (index)}Harm {limit.side === 'HIGH' ? 'above' : 'below'}
+          {level(limit.levelC, prefs.unit)}{limit.durationS > 0 ? ` for ${duration(limit.durationS)}` : ' at once'}.
+        {/each}
+      </p>
       <table class="rows">
         <thead><tr><th>You see</th><th>Perhaps</th><th>First</th><th>Time</th></tr></thead>
         <tbody>

@@ -25,7 +25,10 @@
 
 <div class="with-aside">
   <div>
-    <p class="caution small">A planner’s arithmetic. Wiring, relays, contactors and opened appliances are a qualified electrician’s work, and local codes decide. Mains near water or damp needs residual-current protection and drip loops; plug appliances in with the power off. Controllers stand on something that does not burn, where air can pass.</p>
+    <p class="caution small">
+      A planner’s arithmetic. Wiring, relays, contactors and opened appliances are a qualified electrician’s work, and local codes decide. Mains near water or damp needs
+      residual-current protection and drip loops; plug appliances in with the power off. Controllers stand on something that does not burn, where air can pass.
+    </p>
     <section class="headed">
       <h2>What feeds it</h2>
       <fieldset class="form" {disabled}>
@@ -33,25 +36,63 @@
         <div class="row">
           {#if plan.power?.mains}
             {@const mains = plan.power.mains}
-            <NumberField label="Mains voltage" unit="V" value={mains.voltageV} error={draft.error('power.mains.voltageV')} onchange={(value) => change(() => (mains.voltageV = value!))} />
-            <NumberField label="Circuit or fuse" unit="A" value={mains.ratedA} error={draft.error('power.mains.ratedA')} onchange={(value) => change(() => (mains.ratedA = value!))} />
+            <NumberField
+              label="Mains voltage"
+              unit="V"
+              value={mains.voltageV}
+              error={draft.error('power.mains.voltageV')}
+              onchange={(value) => change(() => (mains.voltageV = value!))}
+            />
+            <NumberField
+              label="Circuit or fuse"
+              unit="A"
+              value={mains.ratedA}
+              error={draft.error('power.mains.ratedA')}
+              onchange={(value) => change(() => (mains.ratedA = value!))}
+            />
           {:else}
             <button class="button" onclick={() => change(() => (power().mains = { voltageV: 230, ratedA: 10 }))}>Give voltage and fuse of the mains</button>
           {/if}
           {#if plan.power?.lowVoltage}
             {@const low = plan.power.lowVoltage}
-            <NumberField label="Low-voltage supply" unit="V" value={low.voltageV} error={draft.error('power.lowVoltage.voltageV')} onchange={(value) => change(() => (low.voltageV = value!))} />
+            <NumberField
+              label="Low-voltage supply"
+              unit="V"
+              value={low.voltageV}
+              error={draft.error('power.lowVoltage.voltageV')}
+              onchange={(value) => change(() => (low.voltageV = value!))}
+            />
             <NumberField label="It can give" unit="A" value={low.ratedA} error={draft.error('power.lowVoltage.ratedA')} onchange={(value) => change(() => (low.ratedA = value!))} />
-            <button class="link small" onclick={() => change(() => { power().lowVoltage = null; plan.appliances.forEach((each) => (each.lowVoltage = false)) })}>No low voltage</button>
+            <button
+              class="link small"
+              onclick={() =>
+                change(() => {
+                  power().lowVoltage = null
+                  plan.appliances.forEach((each) => (each.lowVoltage = false))
+                })}>No low voltage</button
+            >
           {:else}
             <button class="link small" onclick={() => change(() => (power().lowVoltage = { voltageV: 12, ratedA: 2 }))}>Something runs on low voltage</button>
           {/if}
-          <NumberField label="A kWh costs" emptyMeans="not known" value={plan.power?.pricePerKWh ?? null} error={draft.error('power.pricePerKWh')} onchange={(value) => change(() => (power().pricePerKWh = value))} />
+          <NumberField
+            label="A kWh costs"
+            emptyMeans="not known"
+            value={plan.power?.pricePerKWh ?? null}
+            error={draft.error('power.pricePerKWh')}
+            onchange={(value) => change(() => (power().pricePerKWh = value))}
+          />
           {#if plan.power && plan.power.pricePerKWh !== null}
             {@const power = plan.power}
             <div class="plain">
               <label for="{id}-currency">in</label>
-              <input id="{id}-currency" class="short" maxlength="8" placeholder="your currency" value={power.currency ?? ''} onchange={(event) => change(() => (power.currency = event.currentTarget.value.trim() || null))} />
+              <input
+                id="{id}-currency"
+                class="short"
+                maxlength="8"
+                placeholder="your currency"
+                value={power.currency ?? ''}
+                onchange={(event) => change(() => (power.currency = event.currentTarget.value.trim() || null))}
+              />
             </div>
             {#if draft.error('power.currency')}<p class="error">The currency {draft.error('power.currency')}</p>{/if}
           {/if}
@@ -79,16 +120,44 @@
             <div class="part">
               <h3>{controller.name} <span class="quiet small">switches {loop.applianceIds.map(nameOf).join(', ')}</span></h3>
               <div class="row">
-                <NumberField label="Its contact is rated for" unit="A" emptyMeans="?" value={loop.ratedA} error={draft.error(`${path}.ratedA`)} onchange={(value) => change(() => (loop.ratedA = value))} />
-                <NumberField label="and" unit="W" emptyMeans="?" value={loop.ratedW} error={draft.error(`${path}.ratedW`)} onchange={(value) => change(() => (loop.ratedW = value))} />
-                {#if plan.power?.lowVoltage}<NumberField label="for direct current" unit="A" emptyMeans="?" value={loop.ratedDcA} error={draft.error(`${path}.ratedDcA`)} onchange={(value) => change(() => (loop.ratedDcA = value))} />{/if}
+                <NumberField
+                  label="Its contact is rated for"
+                  unit="A"
+                  emptyMeans="?"
+                  value={loop.ratedA}
+                  error={draft.error(`${path}.ratedA`)}
+                  onchange={(value) => change(() => (loop.ratedA = value))}
+                />
+                <NumberField
+                  label="and"
+                  unit="W"
+                  emptyMeans="?"
+                  value={loop.ratedW}
+                  error={draft.error(`${path}.ratedW`)}
+                  onchange={(value) => change(() => (loop.ratedW = value))}
+                />
+                {#if plan.power?.lowVoltage}<NumberField
+                    label="for direct current"
+                    unit="A"
+                    emptyMeans="?"
+                    value={loop.ratedDcA}
+                    error={draft.error(`${path}.ratedDcA`)}
+                    onchange={(value) => change(() => (loop.ratedDcA = value))}
+                  />{/if}
               </div>
               {#if outlet}
                 <p>
-                  <b class="mono">{watts(outlet.powerW)}</b>, <b class="mono">{amps(outlet.currentA)}</b> running, about <b class="mono">{amps(outlet.inrushA)}</b> at the moment of starting.
-                  {#if outlet.contactLifeDays !== null}At the rehearsed switching its contact reaches 100 000 after <b class="mono">{outlet.contactLifeDays > 3650 ? 'more than ten years' : duration(outlet.contactLifeDays * 86_400)}</b>.{/if}
+                  <b class="mono">{watts(outlet.powerW)}</b>, <b class="mono">{amps(outlet.currentA)}</b> running, about <b class="mono">{amps(outlet.inrushA)}</b> at the moment of
+                  starting.
+                  {#if outlet.contactLifeDays !== null}At the rehearsed switching its contact reaches 100 000 after <b class="mono"
+                      >{outlet.contactLifeDays > 3650 ? 'more than ten years' : duration(outlet.contactLifeDays * 86_400)}</b
+                    >.{/if}
                 </p>
-                {#if outlet.ratingPct !== null}{@render bar(outlet.ratingPct, 20, `${fixed(outlet.ratingPct, 0)} % of its rating; a fifth is prudent`)}{:else}<p class="small quiet">Without a rating nothing can be told.</p>{/if}
+                {#if outlet.ratingPct !== null}{@render bar(outlet.ratingPct, 20, `${fixed(outlet.ratingPct, 0)} % of its rating; a fifth is prudent`)}{:else}<p
+                    class="small quiet"
+                  >
+                    Without a rating nothing can be told.
+                  </p>{/if}
               {/if}
             </div>
           {/each}
@@ -100,7 +169,11 @@
       <section class="headed">
         <h2>All together</h2>
         {#each loads.supplies as supply (supply.name)}
-          <p>{supply.name}, {fixed(supply.voltageV, 0)} V{supply.current === 'DC' ? ' direct' : ''}: <b class="mono">{watts(supply.powerW)}</b>, <b class="mono">{amps(supply.currentA)}</b> of {amps(supply.ratedA)} with everything on at once.</p>
+          <p>
+            {supply.name}, {fixed(supply.voltageV, 0)} V{supply.current === 'DC' ? ' direct' : ''}: <b class="mono">{watts(supply.powerW)}</b>,
+            <b class="mono">{amps(supply.currentA)}</b>
+            of {amps(supply.ratedA)} with everything on at once.
+          </p>
           {@render bar(supply.sharePct, 80, `${fixed(supply.sharePct, 0)} % of it; four fifths are used where the load runs for hours`)}
         {/each}
         <div class="scroll">
@@ -109,7 +182,11 @@
             <thead><tr><th>Outlet</th><th>W</th><th>A</th><th>starting</th></tr></thead>
             <tbody>
               {#each loads.outlets as outlet (outlet.name)}
-                <tr><td>{nameOf(outlet.name)}</td><td class="mono">{fixed(outlet.powerW, 0)}</td><td class="mono">{fixed(outlet.currentA, 2)}</td><td class="mono">{fixed(outlet.inrushA, 1)} A</td></tr>
+                <tr
+                  ><td>{nameOf(outlet.name)}</td><td class="mono">{fixed(outlet.powerW, 0)}</td><td class="mono">{fixed(outlet.currentA, 2)}</td><td class="mono"
+                    >{fixed(outlet.inrushA, 1)} A</td
+                  ></tr
+                >
               {/each}
             </tbody>
           </table>
@@ -122,8 +199,13 @@
   <aside class="headed">
     <h2>What to mind</h2>
     {#if loads?.findings.length}<FindingLines findings={loads.findings} />
-    {:else}<p>{#if loads}<span class="mark well" aria-hidden="true">■</span>Nothing to say against these loads.{:else}<span class="quiet">Not known yet.</span>{/if}</p>{/if}
-    <p class="small quiet">Motors and compressors draw several times their running current for a moment: let the small relay drive a contactor. A dimmer trims the watts of a plain {APPLIANCE_NAMES.MAT}, never of electronics or motors.</p>
+    {:else}<p>
+        {#if loads}<span class="mark well" aria-hidden="true">■</span>Nothing to say against these loads.{:else}<span class="quiet">Not known yet.</span>{/if}
+      </p>{/if}
+    <p class="small quiet">
+      Motors and compressors draw several times their running current for a moment: let the small relay drive a contactor. A dimmer trims the watts of a plain {APPLIANCE_NAMES.MAT},
+      never of electronics or motors.
+    </p>
   </aside>
 </div>
 

@@ -1,6 +1,6 @@
 <script lang="ts">
   import { onMount } from 'svelte'
-  import { api, Problem } from '../lib/api/client'
+  import { api, Problem, dataOf } from '../lib/api/client'
   import type { BuildView, ChamberView, Guide, GuideView } from '../lib/api/types'
   import { fieldErrors } from '../lib/chamber/draft'
   import { router } from '../lib/router.svelte'
@@ -19,12 +19,12 @@
   const nameError = $derived(tried && name.trim() === '' ? 'must be given' : (problem && fieldErrors(problem.errors)['name']) || null)
 
   onMount(async () => {
-    guides = (await api.get<GuideView[]>('/guides').catch(() => [])).map((each) => each.guide)
+    guides = (await dataOf(api.get('/guides')).catch(() => [])).map((each) => each.guide)
   })
 
   $effect(() => {
     let stale = false
-    api.get<BuildView[]>(`/builds${guideId ? `?guide=${encodeURIComponent(guideId)}` : ''}`).then(
+    dataOf(api.get('/builds', { params: { query: guideId ? { guide: guideId } : {} } })).then(
       (all) => {
         if (!stale) builds = all
       },
@@ -38,7 +38,7 @@
     tried = true
     if (name.trim() === '') return
     try {
-      const view = await api.post<ChamberView>('/chambers', { name: name.trim(), guideId: guideId || null, schoolId: null, stageId: null, buildId: build?.id ?? null })
+      const view = await dataOf(api.post('/chambers', { body: { name: name.trim(), guideId: guideId || null, schoolId: null, stageId: null, buildId: build?.id ?? null } }))
       router.go(`/chambers/${view.id}/${guideId ? 'chamber' : 'occupant'}`)
     } catch (failed) {
       if (!(failed instanceof Problem)) throw failed

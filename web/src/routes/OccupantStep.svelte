@@ -1,14 +1,14 @@
 <script lang="ts">
   import { onMount, untrack } from 'svelte'
-  import { api, Problem } from '../lib/api/client'
-  import type { GuideView, School, Stage } from '../lib/api/types'
+  import { api, Problem, dataOf } from '../lib/api/client'
+  import type { GuideView, School, Stage, TodayView } from '../lib/api/types'
   import type { ChamberDraft } from '../lib/chamber/draft.svelte'
   import EggWeights from '../lib/life/EggWeights.svelte'
   import GuideEditor from '../lib/life/GuideEditor.svelte'
   import HarmChart from '../lib/life/HarmChart.svelte'
   import SchoolsCompared from '../lib/life/SchoolsCompared.svelte'
   import StageStrip from '../lib/life/StageStrip.svelte'
-  import { daysSince, needsOf, stageOn } from '../lib/life/stages'
+  import { needsOf } from '../lib/life/stages'
   import Meaning from '../lib/parts/Meaning.svelte'
   import NumberField from '../lib/parts/NumberField.svelte'
   import { prefs } from '../lib/prefs.svelte'
@@ -41,15 +41,33 @@
   const disabled = $derived(!session.mayPlan)
   const lived = $derived(views.find((each) => each.guide.id === occupancy?.guideId)?.guide ?? null)
   const livedSchool = $derived(lived?.schools.find((each) => each.id === occupancy?.schoolId) ?? null)
-  const today = $derived(daysSince(occupancy?.startedOn ?? null))
-  const due = $derived(livedSchool && today !== null ? stageOn(livedSchool, today) : null)
+  let along = $state.raw<TodayView | null>(null)
+  const today = $derived(along?.day ?? null)
+  const due = $derived(livedSchool?.stages.find((each) => each.id === along?.stageId) ?? null)
+  const began = $derived(lived && livedSchool && occupancy?.startedOn ? { id: lived.id, school: livedSchool.id, startedOn: occupancy.startedOn } : null)
+
+  $effect(() => {
+    const now = began
+    along = null
+    if (now) void tell(now)
+  })
+
+  /** How far along it is; nothing where that cannot be asked just now. */
+  async function tell({ id, ...query }: NonNullable<typeof began>) {
+    try {
+      const told = await dataOf(api.get('/guides/{id}/today', { params: { path: { id }, query } }))
+      if (query.startedOn === began?.startedOn && query.school === began.school) along = told
+    } catch (failed) {
+      if (!(failed instanceof Problem)) throw failed
+    }
+  }
   const weighed = $derived(lived?.schools.some((each) => each.weightLoss) ?? false)
 
   onMount(load)
 
   async function load() {
     try {
-      views = await api.get<GuideView[]>('/guides')
+      views = await dataOf(api.get('/guides'))
       trouble = null
     } catch (failed) {
       if (!(failed instanceof Problem)) throw failed
@@ -71,7 +89,7 @@
 
   async function take(file: string, then: (added: GuideView) => void) {
     try {
-      const added = await api.postText<GuideView>('/guides', file)
+      const added = await dataOf(api.post('/guides', { ...api.asText, body: file }))
       await load()
       guideId = added.guide.id
       schoolId = added.guide.schools[0]?.id ?? ''
@@ -104,7 +122,7 @@
   async function remove() {
     if (!guide || !confirm(`Remove your guide ${guide.name}? Chambers planned from it keep their values.`)) return
     try {
-      await api.remove(`/guides/${guide.id}`)
+      await dataOf(api.remove('/guides/{id}', { params: { path: { id: guide.id } } }))
       guideId = occupancy?.guideId ?? ''
       await load()
     } catch (failed) {
@@ -123,14 +141,18 @@
       {#each found as { guide: each, version } (each.id)}
         <li>
           <button
-            {@attach (button) => { if (each.id === untrack(() => guideId)) (button as HTMLElement).scrollIntoView({ block: 'nearest' }) }}
+            {@attach (button) => {
+              if (each.id === untrack(() => guideId)) (button as HTMLElement).scrollIntoView({ block: 'nearest' })
+            }}
             aria-pressed={each.id === guideId}
             onclick={() => {
               guideId = each.id
               schoolId = each.schools[0]?.id ?? ''
             }}
           >
-            <b>{each.name}</b> <span class="quiet small">{KEEPING_NAMES[each.keeping]}{each.schools.length > 1 ? ` · ${each.schools.length} schools` : ''}{version !== null ? ' · your own' : ''}</span>
+            <b>{each.name}</b>
+            <span class="quiet small">{KEEPING_NAMES[each.keeping]}{each.schools.length > 1 ? ` · ${each.schools.length} schools` : ''}{version !== null ? ' · your own' : ''}</span
+            >
           </button>
         </li>
       {:else}
@@ -174,8 +196,18 @@
           {/each}
         </div>
       {/if}
-      <StageStrip {school} chosen={occupancy?.guideId === guide.id && occupancy.schoolId === school.id ? occupancy.stageId : null} today={occupancy?.guideId === guide.id ? today : null} pick={(stage) => !disabled && live(school!, stage)} />
-      <SchoolsCompared {guide} {disabled} isChosen={(one, stage) => occupancy?.guideId === guide!.id && occupancy.schoolId === one.id && occupancy.stageId === stage.id} plan={live} />
+      <StageStrip
+        {school}
+        chosen={occupancy?.guideId === guide.id && occupancy.schoolId === school.id ? occupancy.stageId : null}
+        today={occupancy?.guideId === guide.id ? today : null}
+        pick={(stage) => !disabled && live(school!, stage)}
+      />
+      <SchoolsCompared
+        {guide}
+        {disabled}
+        isChosen={(one, stage) => occupancy?.guideId === guide!.id && occupancy.schoolId === one.id && occupancy.stageId === stage.id}
+        plan={live}
+      />
       {#each guide.cautions as caution (caution)}<p class="small caution">{caution}</p>{/each}
     {:else}
       <p class="quiet">Choose a guide on the left; its values are defaults and yours to change.</p>
@@ -186,22 +218,73 @@
         <legend><h2>What they need in this chamber</h2></legend>
         <p class="quiet small">Judgements to start from, not promises. All values {occupancy.where}.</p>
         {#if due && due.id !== occupancy.stageId}
-          <p><span class="mark mind" aria-hidden="true">▲</span>By its days it is time for <b>{due.name}</b>. <button class="link" {disabled} onclick={() => { guideId = lived!.id; live(livedSchool!, due!) }}>Plan for it</button></p>
+          <p>
+            <span class="mark mind" aria-hidden="true">▲</span>By its days it is time for <b>{due.name}</b>.
+            <button
+              class="link"
+              {disabled}
+              onclick={() => {
+                guideId = lived!.id
+                live(livedSchool!, due!)
+              }}>Plan for it</button
+            >
+          </p>
         {/if}
         <div class="needs-columns">
           <div class="part">
             <div class="row">
-              <NumberField label="Keep from" kind="level" value={occupancy.keepLowC} error={draft.error('occupancy.keepLowC')} onchange={(value) => change(() => (occupancy.keepLowC = value!))} />
-              <NumberField label="Keep to" kind="level" value={occupancy.keepHighC} error={draft.error('occupancy.keepHighC')} onchange={(value) => change(() => (occupancy.keepHighC = value!))} />
-              <NumberField label="Humidity from" unit="%RH" emptyMeans="any" value={occupancy.keepHumidityLowPct} error={draft.error('occupancy.keepHumidityLowPct')} onchange={(value) => change(() => (occupancy.keepHumidityLowPct = value))} />
-              <NumberField label="Humidity to" unit="%RH" emptyMeans="any" value={occupancy.keepHumidityHighPct} error={draft.error('occupancy.keepHumidityHighPct')} onchange={(value) => change(() => (occupancy.keepHumidityHighPct = value))} />
-              <NumberField label="Changes by at most" kind="difference" unit="/h" emptyMeans="any" value={occupancy.maxRateKh} error={draft.error('occupancy.maxRateKh')} onchange={(value) => change(() => (occupancy.maxRateKh = value))} />
+              <NumberField
+                label="Keep from"
+                kind="level"
+                value={occupancy.keepLowC}
+                error={draft.error('occupancy.keepLowC')}
+                onchange={(value) => change(() => (occupancy.keepLowC = value!))}
+              />
+              <NumberField
+                label="Keep to"
+                kind="level"
+                value={occupancy.keepHighC}
+                error={draft.error('occupancy.keepHighC')}
+                onchange={(value) => change(() => (occupancy.keepHighC = value!))}
+              />
+              <NumberField
+                label="Humidity from"
+                unit="%RH"
+                emptyMeans="any"
+                value={occupancy.keepHumidityLowPct}
+                error={draft.error('occupancy.keepHumidityLowPct')}
+                onchange={(value) => change(() => (occupancy.keepHumidityLowPct = value))}
+              />
+              <NumberField
+                label="Humidity to"
+                unit="%RH"
+                emptyMeans="any"
+                value={occupancy.keepHumidityHighPct}
+                error={draft.error('occupancy.keepHumidityHighPct')}
+                onchange={(value) => change(() => (occupancy.keepHumidityHighPct = value))}
+              />
+              <NumberField
+                label="Changes by at most"
+                kind="difference"
+                unit="/h"
+                emptyMeans="any"
+                value={occupancy.maxRateKh}
+                error={draft.error('occupancy.maxRateKh')}
+                onchange={(value) => change(() => (occupancy.maxRateKh = value))}
+              />
               <div class="plain">
                 <label for="{id}-since">Since</label>
                 <input id="{id}-since" type="date" value={occupancy.startedOn ?? ''} onchange={(event) => (occupancy.startedOn = event.currentTarget.value || null)} />
               </div>
               {#if occupancy.measured === 'AIR' && !draft.plan.box?.tank}
-                <NumberField label="Air there, above the mixed air" kind="difference" emptyMeans={draft.answer ? difference(draft.answer.layout.occupantGradientK, prefs.unit) : 'from its height'} value={occupancy.gradientK} error={draft.error('occupancy.gradientK')} onchange={(value) => change(() => (occupancy.gradientK = value))} />
+                <NumberField
+                  label="Air there, above the mixed air"
+                  kind="difference"
+                  emptyMeans={draft.answer ? difference(draft.answer.layout.occupantGradientK, prefs.unit) : 'from its height'}
+                  value={occupancy.gradientK}
+                  error={draft.error('occupancy.gradientK')}
+                  onchange={(value) => change(() => (occupancy.gradientK = value))}
+                />
               {/if}
             </div>
             {#if occupancy.other}
@@ -211,14 +294,42 @@
                   <label for="{id}-other">The other place</label>
                   <input id="{id}-other" maxlength="40" value={other.where} onchange={(event) => change(() => (other.where = event.currentTarget.value.trim()))} />
                 </div>
-                <NumberField label="Keep it from" kind="level" value={other.keepLowC} error={draft.error('occupancy.other.keepLowC')} onchange={(value) => change(() => (other.keepLowC = value!))} />
-                <NumberField label="Keep it to" kind="level" value={other.keepHighC} error={draft.error('occupancy.other.keepHighC')} onchange={(value) => change(() => (other.keepHighC = value!))} />
+                <NumberField
+                  label="Keep it from"
+                  kind="level"
+                  value={other.keepLowC}
+                  error={draft.error('occupancy.other.keepLowC')}
+                  onchange={(value) => change(() => (other.keepLowC = value!))}
+                />
+                <NumberField
+                  label="Keep it to"
+                  kind="level"
+                  value={other.keepHighC}
+                  error={draft.error('occupancy.other.keepHighC')}
+                  onchange={(value) => change(() => (other.keepHighC = value!))}
+                />
                 <button class="link small" onclick={() => change(() => (occupancy.other = null))}>No other place</button>
               </div>
               {#if draft.error('occupancy.other.where')}<p class="error">Its name {draft.error('occupancy.other.where')}</p>{/if}
-              <p class="small quiet">It is {occupancy.measured === 'AIR' ? 'the contents: a controller whose probe is mostly in them' : 'the air: a controller whose probe is mostly in it'} governs it and is judged there.</p>
+              <p class="small quiet">
+                It is {occupancy.measured === 'AIR' ? 'the contents: a controller whose probe is mostly in them' : 'the air: a controller whose probe is mostly in it'} governs it and
+                is judged there.
+              </p>
             {:else if !draft.plan.box?.tank}
-              <p><button class="link small" onclick={() => change(() => (occupancy.other = { where: occupancy.measured === 'AIR' ? 'at the roots' : 'in the air over them', keepLowC: occupancy.keepLowC, keepHighC: occupancy.keepHighC }))}>{occupancy.measured === 'AIR' ? 'Roots or bedding have a band of their own' : 'The air over them has a band of its own'}</button></p>
+              <p>
+                <button
+                  class="link small"
+                  onclick={() =>
+                    change(
+                      () =>
+                        (occupancy.other = {
+                          where: occupancy.measured === 'AIR' ? 'at the roots' : 'in the air over them',
+                          keepLowC: occupancy.keepLowC,
+                          keepHighC: occupancy.keepHighC,
+                        }),
+                    )}>{occupancy.measured === 'AIR' ? 'Roots or bedding have a band of their own' : 'The air over them has a band of its own'}</button
+                >
+              </p>
             {/if}
             <h3>What harms them, and how soon</h3>
             {#each occupancy.harmLimits as limit, index (limit)}
@@ -230,16 +341,26 @@
                     <option value="LOW">at or below</option>
                   </select>
                 </div>
-                <NumberField label="Level" kind="level" value={limit.levelC} error={draft.error(`occupancy.harmLimits[${index}].levelC`)} onchange={(value) => change(() => (limit.levelC = value!))} />
-                <NumberField label="Borne for" unit="h" scale={1 / 3600} value={limit.durationS} error={draft.error(`occupancy.harmLimits[${index}].durationS`)} onchange={(value) => change(() => (limit.durationS = value!))} />
+                <NumberField
+                  label="Level"
+                  kind="level"
+                  value={limit.levelC}
+                  error={draft.error(`occupancy.harmLimits[${index}].levelC`)}
+                  onchange={(value) => change(() => (limit.levelC = value!))}
+                />
+                <NumberField
+                  label="Borne for"
+                  unit="h"
+                  scale={1 / 3600}
+                  value={limit.durationS}
+                  error={draft.error(`occupancy.harmLimits[${index}].durationS`)}
+                  onchange={(value) => change(() => (limit.durationS = value!))}
+                />
                 <button class="link small" onclick={() => change(() => (occupancy.harmLimits = occupancy.harmLimits.filter((each) => each !== limit)))}>Remove</button>
               </div>
             {/each}
             <div>
-              <button
-                class="button"
-                onclick={() =>
-                  change(() => occupancy.harmLimits.push({ side: 'HIGH', levelC: Math.min(80, occupancy.keepHighC + 5), durationS: 3600 }))}
+              <button class="button" onclick={() => change(() => occupancy.harmLimits.push({ side: 'HIGH', levelC: Math.min(80, occupancy.keepHighC + 5), durationS: 3600 }))}
                 >Add a harm limit</button
               >
             </div>
@@ -248,12 +369,22 @@
         </div>
       </fieldset>
       {#if weighed}
-        <EggWeights chamberId={draft.id} wanted={livedSchool?.weightLoss ?? lived?.schools.find((each) => each.weightLoss)?.weightLoss ?? null} humidityPct={occupancy.keepHumidityLowPct !== null && occupancy.keepHumidityHighPct !== null ? (occupancy.keepHumidityLowPct + occupancy.keepHumidityHighPct) / 2 : null} />
+        <EggWeights
+          chamberId={draft.id}
+          wanted={livedSchool?.weightLoss ?? lived?.schools.find((each) => each.weightLoss)?.weightLoss ?? null}
+          humidityPct={occupancy.keepHumidityLowPct !== null && occupancy.keepHumidityHighPct !== null ? (occupancy.keepHumidityLowPct + occupancy.keepHumidityHighPct) / 2 : null}
+        />
       {/if}
     {/if}
   </section>
 </div>
-<GuideEditor bind:this={editor} onsaved={(saved) => { said = `${saved.guide.name} is saved.`; void load() }} />
+<GuideEditor
+  bind:this={editor}
+  onsaved={(saved) => {
+    said = `${saved.guide.name} is saved.`
+    void load()
+  }}
+/>
 
 <style>
   .columns {

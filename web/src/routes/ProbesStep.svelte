@@ -43,8 +43,17 @@
 
   const RULES = $derived(
     plan.box?.tank
-      ? ['Upstream of the heater, so that all the water passes it before it is read.', 'Always under water, also when top-up fails.', 'Away from light and from the pump’s own warmth.']
-      : ['At the height of those who live there, in moving air.', 'Out of light and mist, and out of the heater’s reach.', 'In the sun: in a shaded tube through which air moves. Between lamps, not under one.', 'A humidity sensor is wiped when it reads 100, kept from solvents, and never boiled.'],
+      ? [
+          'Upstream of the heater, so that all the water passes it before it is read.',
+          'Always under water, also when top-up fails.',
+          'Away from light and from the pump’s own warmth.',
+        ]
+      : [
+          'At the height of those who live there, in moving air.',
+          'Out of light and mist, and out of the heater’s reach.',
+          'In the sun: in a shaded tube through which air moves. Between lamps, not under one.',
+          'A humidity sensor is wiped when it reads 100, kept from solvents, and never boiled.',
+        ],
   )
 
   /** An outlet in a plan is one with something on it; the first is always there. */
@@ -73,39 +82,125 @@
                 <input id="{id}-probe-{index}" maxlength="80" bind:value={probe.name} />
               </div>
               <NumberField label="It follows within" unit="s" value={probe.lagS} error={draft.error(`${path}.lagS`)} onchange={(value) => change(() => (probe.lagS = value!))} />
-              <NumberField label="It reads too high by" kind="difference" value={probe.sensorErrorK} error={draft.error(`${path}.sensorErrorK`)} onchange={(value) => change(() => (probe.sensorErrorK = value!))} />
-              <NumberField label="Light adds" kind="difference" value={probe.lightWarmthK} error={draft.error(`${path}.lightWarmthK`)} onchange={(value) => change(() => (probe.lightWarmthK = value!))} />
+              <NumberField
+                label="It reads too high by"
+                kind="difference"
+                value={probe.sensorErrorK}
+                error={draft.error(`${path}.sensorErrorK`)}
+                onchange={(value) => change(() => (probe.sensorErrorK = value!))}
+              />
+              <NumberField
+                label="Light adds"
+                kind="difference"
+                value={probe.lightWarmthK}
+                error={draft.error(`${path}.lightWarmthK`)}
+                onchange={(value) => change(() => (probe.lightWarmthK = value!))}
+              />
               <button class="link small" onclick={() => remove(probe)}>Remove</button>
             </div>
             {#if probe.heaterShare !== null}
               <div class="row">
-                <NumberField label="It feels the heater by" unit="%" scale={100} digits={1} value={probe.heaterShare} error={draft.error(`${path}.heaterShare`)} onchange={(value) => change(() => (probe.heaterShare = value!))} />
-                <NumberField label="the contents by" unit="%" scale={100} digits={1} value={probe.contentsShare} error={draft.error(`${path}.contentsShare`)} onchange={(value) => change(() => (probe.contentsShare = value!))} />
-                <NumberField label="the room by" unit="%" scale={100} digits={1} value={probe.roomShare} error={draft.error(`${path}.roomShare`)} onchange={(value) => change(() => (probe.roomShare = value!))} />
+                <NumberField
+                  label="It feels the heater by"
+                  unit="%"
+                  scale={100}
+                  digits={1}
+                  value={probe.heaterShare}
+                  error={draft.error(`${path}.heaterShare`)}
+                  onchange={(value) => change(() => (probe.heaterShare = value!))}
+                />
+                <NumberField
+                  label="the contents by"
+                  unit="%"
+                  scale={100}
+                  digits={1}
+                  value={probe.contentsShare}
+                  error={draft.error(`${path}.contentsShare`)}
+                  onchange={(value) => change(() => (probe.contentsShare = value!))}
+                />
+                <NumberField
+                  label="the room by"
+                  unit="%"
+                  scale={100}
+                  digits={1}
+                  value={probe.roomShare}
+                  error={draft.error(`${path}.roomShare`)}
+                  onchange={(value) => change(() => (probe.roomShare = value!))}
+                />
                 <button class="link small" onclick={() => follow(probe, true)}>Let it follow from its place</button>
               </div>
               <p class="small quiet">These shares are typed: moving it changes nothing until they follow from its place.</p>
             {:else if now}
               <p class="small">
-                Where it hangs it feels the heater by <b class="mono">{fixed(100 * now.heaterShare, 1)} %</b>, the contents by <b class="mono">{fixed(100 * now.contentsShare, 0)} %</b>, the room by <b class="mono">{fixed(100 * now.roomShare, 1)} %</b>, the air by the rest{#if Math.abs(now.gradientK) > 0.05}; the air there is <b class="mono">{difference(now.gradientK, prefs.unit)}</b> off the mean{/if}.
+                Where it hangs it feels the heater by <b class="mono">{fixed(100 * now.heaterShare, 1)} %</b>, the contents by
+                <b class="mono">{fixed(100 * now.contentsShare, 0)} %</b>, the room by <b class="mono">{fixed(100 * now.roomShare, 1)} %</b>, the air by the rest{#if Math.abs(now.gradientK) > 0.05};
+                  the air there is <b class="mono">{difference(now.gradientK, prefs.unit)}</b> off the mean{/if}.
                 <button class="link small" onclick={() => follow(probe, false)}>Type the shares instead</button>
               </p>
             {/if}
-            {#each ['xM', 'yM', 'zM'] as axis (axis)}{#if draft.error(`${path}.place.${axis}`)}<p class="error">Where it hangs {draft.error(`${path}.place.${axis}`)}</p>{/if}{/each}
+            {#each ['xM', 'yM', 'zM'] as axis (axis)}{#if draft.error(`${path}.place.${axis}`)}<p class="error">
+                  Where it hangs {draft.error(`${path}.place.${axis}`)}
+                </p>{/if}{/each}
             <details class="small">
               <summary>Its place, its humidity sensor, drift</summary>
-              <PlaceFields usual={now?.place ?? null} place={probe.place} sized={false} error={(field) => draft.error(`${path}.place.${field}`)} onchange={(place) => change(() => (probe.place = place))} />
+              <PlaceFields
+                usual={now?.place ?? null}
+                place={probe.place}
+                sized={false}
+                error={(field) => draft.error(`${path}.place.${field}`)}
+                onchange={(place) => change(() => (probe.place = place))}
+              />
               <div class="row">
-                <NumberField label="Its error grows by" unit="K a day" digits={3} value={probe.driftKPerDay} error={draft.error(`${path}.driftKPerDay`)} onchange={(value) => change(() => (probe.driftKPerDay = value!))} />
-                <NumberField label="One reading warms it by" word="one reading warms it by" unit="K s" value={probe.pollingKs} error={draft.error(`${path}.pollingKs`)} onchange={(value) => change(() => (probe.pollingKs = value!))} />
-                <NumberField label="Its own current adds" kind="difference" value={probe.ownWarmthK} error={draft.error(`${path}.ownWarmthK`)} onchange={(value) => change(() => (probe.ownWarmthK = value!))} />
+                <NumberField
+                  label="Its error grows by"
+                  unit="K a day"
+                  digits={3}
+                  value={probe.driftKPerDay}
+                  error={draft.error(`${path}.driftKPerDay`)}
+                  onchange={(value) => change(() => (probe.driftKPerDay = value!))}
+                />
+                <NumberField
+                  label="One reading warms it by"
+                  word="one reading warms it by"
+                  unit="K s"
+                  value={probe.pollingKs}
+                  error={draft.error(`${path}.pollingKs`)}
+                  onchange={(value) => change(() => (probe.pollingKs = value!))}
+                />
+                <NumberField
+                  label="Its own current adds"
+                  kind="difference"
+                  value={probe.ownWarmthK}
+                  error={draft.error(`${path}.ownWarmthK`)}
+                  onchange={(value) => change(() => (probe.ownWarmthK = value!))}
+                />
               </div>
               {#if probe.humidity}
                 {@const sensor = probe.humidity}
                 <div class="row">
-                  <NumberField label="Humidity follows within" unit="s" value={sensor.lagS} error={draft.error(`${path}.humidity.lagS`)} onchange={(value) => change(() => (sensor.lagS = value!))} />
-                  <NumberField label="It reads too high by" unit="%RH" value={sensor.errorPct} error={draft.error(`${path}.humidity.errorPct`)} onchange={(value) => change(() => (sensor.errorPct = value!))} />
-                  <NumberField label="Mist pulls it to 100 by" unit="%" scale={100} digits={0} value={sensor.mistShare} error={draft.error(`${path}.humidity.mistShare`)} onchange={(value) => change(() => (sensor.mistShare = value!))} />
+                  <NumberField
+                    label="Humidity follows within"
+                    unit="s"
+                    value={sensor.lagS}
+                    error={draft.error(`${path}.humidity.lagS`)}
+                    onchange={(value) => change(() => (sensor.lagS = value!))}
+                  />
+                  <NumberField
+                    label="It reads too high by"
+                    unit="%RH"
+                    value={sensor.errorPct}
+                    error={draft.error(`${path}.humidity.errorPct`)}
+                    onchange={(value) => change(() => (sensor.errorPct = value!))}
+                  />
+                  <NumberField
+                    label="Mist pulls it to 100 by"
+                    unit="%"
+                    scale={100}
+                    digits={0}
+                    value={sensor.mistShare}
+                    error={draft.error(`${path}.humidity.mistShare`)}
+                    onchange={(value) => change(() => (sensor.mistShare = value!))}
+                  />
                   <button class="link small" onclick={() => change(() => (probe.humidity = null))}>It has none</button>
                 </div>
               {:else}
@@ -131,7 +226,17 @@
             <fieldset class="reads">
               <legend>reads</legend>
               {#each plan.probes as probe (probe.id)}
-                <label><input type="checkbox" checked={controller.probeIds.includes(probe.id)} onchange={(event) => { const on = event.currentTarget.checked; change(() => (controller.probeIds = plan.probes.map((each) => each.id).filter((each) => (each === probe.id ? on : controller.probeIds.includes(each))))) }} /> {probe.name}</label>
+                <label
+                  ><input
+                    type="checkbox"
+                    checked={controller.probeIds.includes(probe.id)}
+                    onchange={(event) => {
+                      const on = event.currentTarget.checked
+                      change(() => (controller.probeIds = plan.probes.map((each) => each.id).filter((each) => (each === probe.id ? on : controller.probeIds.includes(each)))))
+                    }}
+                  />
+                  {probe.name}</label
+                >
               {/each}
               {#if draft.error(`controllers[${index}].probeIds`)}<p class="error">{draft.error(`controllers[${index}].probeIds`)}</p>{/if}
               {#if controller.probeIds.length === 0}<p class="error">must read at least one probe</p>{/if}
@@ -141,22 +246,62 @@
               <fieldset class="reads">
                 <legend>{outlet}</legend>
                 {#each plan.appliances as appliance (appliance.id)}
-                  {@const elsewhere = plan.controllers.some((other) => other.loops.some((each) => each.id !== controller.loops[at]?.id && each.cutOut === (controller.loops[at]?.cutOut ?? false) && each.applianceIds.includes(appliance.id)))}
+                  {@const elsewhere = plan.controllers.some((other) =>
+                    other.loops.some(
+                      (each) => each.id !== controller.loops[at]?.id && each.cutOut === (controller.loops[at]?.cutOut ?? false) && each.applianceIds.includes(appliance.id),
+                    ),
+                  )}
                   {#if !elsewhere}
-                    <label><input type="checkbox" checked={taken.includes(appliance.id)} onchange={(event) => { const on = event.currentTarget.checked; change(() => connect(controller, at, plan.appliances.map((each) => each.id).filter((each) => (each === appliance.id ? on : taken.includes(each))))) }} /> {appliance.name}</label>
+                    <label
+                      ><input
+                        type="checkbox"
+                        checked={taken.includes(appliance.id)}
+                        onchange={(event) => {
+                          const on = event.currentTarget.checked
+                          change(() =>
+                            connect(
+                              controller,
+                              at,
+                              plan.appliances.map((each) => each.id).filter((each) => (each === appliance.id ? on : taken.includes(each))),
+                            ),
+                          )
+                        }}
+                      />
+                      {appliance.name}</label
+                    >
                   {/if}
                 {/each}
                 {#if at === 0 && controller.profile.law === 'ON_OFF' && outlets(controller).length === 1 && (plan.controllers.length > 1 || controller.loops[0]?.cutOut)}
-                  <label><input type="checkbox" checked={controller.loops[0]?.cutOut ?? false} onchange={(event) => { const on = event.currentTarget.checked; change(() => { controller.loops[0]!.cutOut = on }) }} /> <span>as a cut-out only, in series with what switches it</span></label>
+                  <label
+                    ><input
+                      type="checkbox"
+                      checked={controller.loops[0]?.cutOut ?? false}
+                      onchange={(event) => {
+                        const on = event.currentTarget.checked
+                        change(() => {
+                          controller.loops[0]!.cutOut = on
+                        })
+                      }}
+                    /> <span>as a cut-out only, in series with what switches it</span></label
+                  >
                 {/if}
                 {#if draft.error(`controllers[${index}].loops[${at}].applianceIds`)}<p class="error">{draft.error(`controllers[${index}].loops[${at}].applianceIds`)}</p>{/if}
               </fieldset>
             {/each}
             <a class="small" href="/chambers/{draft.id}/card">Its labels and styles</a>
-            <button class="link small" onclick={() => change(() => { draft.checkpoint(`removing ${controller.name}`); plan.controllers = plan.controllers.filter((each) => each.id !== controller.id) })}>Remove</button>
+            <button
+              class="link small"
+              onclick={() =>
+                change(() => {
+                  draft.checkpoint(`removing ${controller.name}`)
+                  plan.controllers = plan.controllers.filter((each) => each.id !== controller.id)
+                })}>Remove</button
+            >
           </div>
         {/each}
-        <button class="button" disabled={plan.probes.length === 0 || plan.appliances.length === 0} onclick={() => change(() => plan.controllers.push(freshController(plan)))}>Add a controller</button>
+        <button class="button" disabled={plan.probes.length === 0 || plan.appliances.length === 0} onclick={() => change(() => plan.controllers.push(freshController(plan)))}
+          >Add a controller</button
+        >
       </fieldset>
     </section>
   </div>
@@ -167,11 +312,17 @@
       {#each plan.controllers as controller, at (controller.id)}
         {@const placement = draft.answer.ladder.placementK[at]}
         {#if placement !== undefined}
-          <p>{(plan.occupancy?.where ?? 'at the occupant').replace(/^./, (first) => first.toUpperCase())} it is <b class="mono">{controller.profile.unit === 'RH' ? `${fixed(Math.abs(placement), 1)} points` : difference(Math.abs(placement), prefs.unit, 2)}</b> {placement < 0 ? 'less' : 'more'} than {controller.name} shows.</p>
+          <p>
+            {(plan.occupancy?.where ?? 'at the occupant').replace(/^./, (first) => first.toUpperCase())} it is
+            <b class="mono">{controller.profile.unit === 'RH' ? `${fixed(Math.abs(placement), 1)} points` : difference(Math.abs(placement), prefs.unit, 2)}</b>
+            {placement < 0 ? 'less' : 'more'} than {controller.name} shows.
+          </p>
         {/if}
       {/each}
     {/if}
-    <ul>{#each RULES as rule (rule)}<li>{rule}</li>{/each}</ul>
+    <ul>
+      {#each RULES as rule (rule)}<li>{rule}</li>{/each}
+    </ul>
     <p class="small quiet">What it feels is worked out from distances, an order of magnitude. A thermometer beside the occupant is better: see the check.</p>
   </aside>
 </div>

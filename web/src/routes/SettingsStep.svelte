@@ -1,6 +1,6 @@
 <script lang="ts">
   import { onMount } from 'svelte'
-  import { api, Problem } from '../lib/api/client'
+  import { api, Problem, dataOf } from '../lib/api/client'
   import type { Guide, OccupancyPlan, ScenarioPlan } from '../lib/api/types'
   import type { ChamberDraft } from '../lib/chamber/draft.svelte'
   import BandForm from '../lib/chamber/BandForm.svelte'
@@ -56,7 +56,7 @@
     const now = draft.plan.occupancy
     if (!now?.guideId) return
     try {
-      const guide = await api.get<Guide>(`/guides/${now.guideId}/file`)
+      const guide = (await dataOf(api.get('/guides/{id}/file', { params: { path: { id: now.guideId } } }))) as unknown as Guide
       const school = guide.schools.find((each) => each.id === now.schoolId)
       choices = school ? judgedFor(guide, school, now) : []
     } catch (failed) {
@@ -72,7 +72,10 @@
 
   /** What the first output switches, by name. */
   const firstOutput = $derived.by(() => {
-    const names = draft.plan.controllers[0]?.loops[0]?.applianceIds.map((id) => draft.plan.appliances.find((each) => each.id === id)?.name).filter(Boolean).join(' and ')
+    const names = draft.plan.controllers[0]?.loops[0]?.applianceIds
+      .map((id) => draft.plan.appliances.find((each) => each.id === id)?.name)
+      .filter(Boolean)
+      .join(' and ')
     return names ? names.charAt(0).toUpperCase() + names.slice(1) : 'The first output'
   })
 
@@ -80,7 +83,11 @@
     if (!answer || !occupancy) return ''
     const { lowest, highest } = answer.metrics.occupant
     const inside = lowest >= occupancy.keepLowC && highest <= occupancy.keepHighC
-    return inside ? 'inside the keep band all the time' : answer.metrics.inBandPct > 99 ? 'inside the keep band but for moments' : `inside the keep band ${fixed(answer.metrics.inBandPct, 0)} % of the time`
+    return inside
+      ? 'inside the keep band all the time'
+      : answer.metrics.inBandPct > 99
+        ? 'inside the keep band but for moments'
+        : `inside the keep band ${fixed(answer.metrics.inBandPct, 0)} % of the time`
   })
 </script>
 
@@ -99,26 +106,41 @@
   </div>
 {:else}
   {#if draft.fault}
-    <p class="fault" role="status"><span class="mark act" aria-hidden="true">◆</span><span>Rehearsed with a fault: <b>{draft.fault.words}</b>, three days. Move a rung and see whether it helps.</span> <button class="button" onclick={() => draft.showFault(null)}>The sound box again</button> <a href="/chambers/{draft.id}/faults">All faults</a></p>
+    <p class="fault" role="status">
+      <span class="mark act" aria-hidden="true">◆</span><span>Rehearsed with a fault: <b>{draft.fault.words}</b>, three days. Move a rung and see whether it helps.</span>
+      <button class="button" onclick={() => draft.showFault(null)}>The sound box again</button> <a href="/chambers/{draft.id}/faults">All faults</a>
+    </p>
   {/if}
   <div class="desk">
     <div class="main">
-      {#snippet course()}<div class="course"><label class="course"><span class="sr-only">Rehearsed:</span><span class="state" aria-hidden="true">{draft.busy ? 'Rehearsing …' : 'Rehearsed:'}</span>
-        <select value={String(chosen)} onchange={(event) => choose(Number(event.currentTarget.value))}>
-          {#each COURSES as each, index (each.name)}<option value={String(index)}>{each.name}</option>{/each}
-        </select></label>
-        {#if choices.length > 1}
-          <label class="course"><span>for</span>
-            <select value={judged} onchange={(event) => judge(event.currentTarget.value)}>
-              <option value="">what is planned</option>
-              {#each choices as { name } (name)}<option>{name}</option>{/each}
-            </select></label>
-        {/if}
-        <span class="sr-only" aria-live="polite">{draft.busy ? 'rehearsing …' : ''}</span>
-      </div>{/snippet}
+      {#snippet course()}<div class="course">
+          <label class="course"
+            ><span class="sr-only">Rehearsed:</span><span class="state" aria-hidden="true">{draft.busy ? 'Rehearsing …' : 'Rehearsed:'}</span>
+            <select value={String(chosen)} onchange={(event) => choose(Number(event.currentTarget.value))}>
+              {#each COURSES as each, index (each.name)}<option value={String(index)}>{each.name}</option>{/each}
+            </select></label
+          >
+          {#if choices.length > 1}
+            <label class="course"
+              ><span>for</span>
+              <select value={judged} onchange={(event) => judge(event.currentTarget.value)}>
+                <option value="">what is planned</option>
+                {#each choices as { name } (name)}<option>{name}</option>{/each}
+              </select></label
+            >
+          {/if}
+          <span class="sr-only" aria-live="polite">{draft.busy ? 'rehearsing …' : ''}</span>
+        </div>{/snippet}
       {#if occupancy}
         {@const second = secondPlace(occupancy, prefs.unit)}
-        <Ladder {draft} mayKey={session.mayKey} {course} quantity={temperature(occupancy, prefs.unit)} height={damp ? Math.max(190, room - dampHeight - 20) : room} joined={damp || occupancy.other !== null} />
+        <Ladder
+          {draft}
+          mayKey={session.mayKey}
+          {course}
+          quantity={temperature(occupancy, prefs.unit)}
+          height={damp ? Math.max(190, room - dampHeight - 20) : room}
+          joined={damp || occupancy.other !== null}
+        />
         {#if second}<Ladder {draft} mayKey={session.mayKey} quantity={second} height={190} joined={damp} />{/if}
         {#if damp}<Ladder {draft} mayKey={session.mayKey} quantity={humidity(occupancy)} height={dampHeight} />{/if}
       {/if}
@@ -129,15 +151,25 @@
         {@const highest = level(answer.metrics.occupant.highest, prefs.unit)}
         <p class="sum">
           {occupancy.where.charAt(0).toUpperCase() + occupancy.where.slice(1)} it stays
-          {#if lowest === highest}at <b class="mono">{lowest}</b>{:else}between <b class="mono">{lowest}</b> and <b class="mono">{highest}</b>{/if}, {bound}{#if answer.metrics.other && occupancy.other}; {occupancy.other.where} from <b class="mono">{level(answer.metrics.other.lowest, prefs.unit)}</b> to <b class="mono">{level(answer.metrics.other.highest, prefs.unit)}</b>{/if}{#if swing}; the display swings by
-          <b class="mono">{difference(swing.swing, prefs.unit)}</b>{/if}.
+          {#if lowest === highest}at <b class="mono">{lowest}</b>{:else}between <b class="mono">{lowest}</b> and <b class="mono">{highest}</b>{/if}, {bound}{#if answer.metrics.other && occupancy.other};
+            {occupancy.other.where} from <b class="mono">{level(answer.metrics.other.lowest, prefs.unit)}</b> to
+            <b class="mono">{level(answer.metrics.other.highest, prefs.unit)}</b>{/if}{#if swing}; the display swings by
+            <b class="mono">{difference(swing.swing, prefs.unit)}</b>{/if}.
           {#if judged}<b>Judged for {judged}; nothing of that is saved.</b>{/if}
-          {#if answer.metrics.humidity}Humidity goes from <b class="mono">{fixed(answer.metrics.humidity.lowest, 0)}</b> to <b class="mono">{fixed(answer.metrics.humidity.highest, 0)} %RH</b>{#if answer.metrics.moistAir}: vapour-pressure deficit <b class="mono">{fixed(answer.metrics.moistAir.deficitLowestPa / 1000, 2)}</b> to <b class="mono">{fixed(answer.metrics.moistAir.deficitHighestPa / 1000, 2)} kPa</b>, dew point <b class="mono">{level(answer.metrics.moistAir.dewPointLowestC, prefs.unit)}</b> to <b class="mono">{level(answer.metrics.moistAir.dewPointHighestC, prefs.unit)}</b>{/if}.{/if}
+          {#if answer.metrics.humidity}Humidity goes from <b class="mono">{fixed(answer.metrics.humidity.lowest, 0)}</b> to
+            <b class="mono">{fixed(answer.metrics.humidity.highest, 0)} %RH</b>{#if answer.metrics.moistAir}: vapour-pressure deficit <b class="mono"
+                >{fixed(answer.metrics.moistAir.deficitLowestPa / 1000, 2)}</b
+              >
+              to <b class="mono">{fixed(answer.metrics.moistAir.deficitHighestPa / 1000, 2)} kPa</b>, dew point
+              <b class="mono">{level(answer.metrics.moistAir.dewPointLowestC, prefs.unit)}</b>
+              to <b class="mono">{level(answer.metrics.moistAir.dewPointHighestC, prefs.unit)}</b>{/if}.{/if}
           {#if loop}
             {firstOutput} is on <b class="mono">{fixed(loop.dutyPct, 0)} %</b> of the time and switches
             <b class="mono">{fixed(loop.cyclesPerHour, 1)}</b> times an hour;
           {/if}
-          <b class="mono">{fixed(answer.metrics.energyKWhPerDay, 2)} kWh</b> a day{#if answer.metrics.costPerDay !== null}, costing <b class="mono">{fixed(answer.metrics.costPerDay, 2)}{draft.plan.power?.currency ? ` ${draft.plan.power.currency}` : ''}</b>{/if}.
+          <b class="mono">{fixed(answer.metrics.energyKWhPerDay, 2)} kWh</b> a day{#if answer.metrics.costPerDay !== null}, costing <b class="mono"
+              >{fixed(answer.metrics.costPerDay, 2)}{draft.plan.power?.currency ? ` ${draft.plan.power.currency}` : ''}</b
+            >{/if}.
         </p>
       {/if}
     </div>

@@ -1,7 +1,7 @@
 <script lang="ts">
   import { when } from '../lib/when'
   import { onMount } from 'svelte'
-  import { api, Problem } from '../lib/api/client'
+  import { api, Problem, dataOf } from '../lib/api/client'
   import type { ChamberDueView, ChamberView, RehearsalAnswer } from '../lib/api/types'
   import { dueChecks } from '../lib/check/due'
   import { missingParts } from '../lib/chamber/draft'
@@ -28,7 +28,7 @@
   async function load() {
     trouble = null
     try {
-      const views = await api.get<ChamberView[]>('/chambers')
+      const views = await dataOf(api.get('/chambers'))
       rows = views.map((view) => ({
         view,
         answer: null,
@@ -54,13 +54,17 @@
   async function rehearse(view: ChamberView) {
     let told: Pick<Row, 'answer' | 'refused'>
     try {
-      const answer = await api.post<RehearsalAnswer>('/rehearsals', {
-        chamber: view.plan,
-        settings: view.settings.map(({ controllerId, values }) => ({ controllerId, values })),
-        scenario: { room: 'DAY', startHour: 21, durationS: 43_200, stepS: 1, start: 'SETTLED', buckets: 200, fault: null },
-        edit: null,
-        coarse: true,
-      })
+      const answer = await dataOf(
+        api.post('/rehearsals', {
+          body: {
+            chamber: view.plan,
+            settings: view.settings.map(({ controllerId, values }) => ({ controllerId, values })),
+            scenario: { room: 'DAY', startHour: 21, durationS: 43_200, stepS: 1, start: 'SETTLED', buckets: 200, fault: null },
+            edit: null,
+            coarse: true,
+          },
+        }),
+      )
       told = { answer, refused: null }
     } catch (failed) {
       // Without the server, or when it has too much to do, it is everybody's trouble.
@@ -156,9 +160,17 @@
           {@const drawn = mini(row, 420, 74)}
           <div class="reading">
             <p class="mono figure">{fixed(celsiusTo(prefs.unit, row.answer.metrics.occupant.mean), 1)} °{prefs.unit}</p>
-            <p class="quiet">{plan.occupancy.where}{#if row.answer.metrics.humidity}, {fixed(row.answer.metrics.humidity.mean, 0)} %RH{/if}</p>
+            <p class="quiet">
+              {plan.occupancy.where}{#if row.answer.metrics.humidity}, {fixed(row.answer.metrics.humidity.mean, 0)} %RH{/if}
+            </p>
           </div>
-          <svg class="mini" viewBox="0 0 420 74" preserveAspectRatio="none" role="img" aria-label="Rehearsed night: {level(row.answer.metrics.occupant.lowest, prefs.unit)} to {level(row.answer.metrics.occupant.highest, prefs.unit)} {plan.occupancy.where}">
+          <svg
+            class="mini"
+            viewBox="0 0 420 74"
+            preserveAspectRatio="none"
+            role="img"
+            aria-label="Rehearsed night: {level(row.answer.metrics.occupant.lowest, prefs.unit)} to {level(row.answer.metrics.occupant.highest, prefs.unit)} {plan.occupancy.where}"
+          >
             <rect width="420" height="74" fill="var(--sheet)" />
             <rect y={drawn.top} width="420" height={drawn.height} fill="var(--keep)" />
             <path d={drawn.path} fill="var(--ink)" />
@@ -191,7 +203,9 @@
       </li>
     {:else}
       <li class="empty">
-        <p>No chamber yet. {#if session.mayPlan}<a href="/new">Plan the first one</a>{/if}</p>
+        <p>
+          No chamber yet. {#if session.mayPlan}<a href="/new">Plan the first one</a>{/if}
+        </p>
       </li>
     {/each}
   </ul>

@@ -1,17 +1,25 @@
 import { afterEach, describe, expect, it, vi } from 'vitest'
-import { api, Problem } from './client'
+import { api, dataOf, Problem } from './client'
+
+const paths: string[] = []
 
 function answering(body: string, status: number) {
+  paths.length = 0
   const asked: RequestInit[] = []
   vi.stubGlobal('document', { cookie: 'other=1; XSRF-TOKEN=a%2Fb' })
-  vi.stubGlobal('fetch', (_: string, init: RequestInit) => {
+  vi.stubGlobal('fetch', (path: string, init: RequestInit) => {
     asked.push(init)
+    paths.push(path)
     return Promise.resolve(new Response(status === 204 ? null : body, { status }))
   })
   return asked
 }
 
-const caught = async (asking: Promise<unknown>) => asking.then(() => null, (problem: Problem) => problem)
+const caught = async (asking: Promise<unknown>) =>
+  asking.then(
+    () => null,
+    (problem: Problem) => problem,
+  )
 
 describe('the way to the server', () => {
   afterEach(() => vi.unstubAllGlobals())
@@ -19,33 +27,41 @@ describe('the way to the server', () => {
   it('sends the token with a change and not with a look', async () => {
     const asked = answering('{}', 200)
     await api.get('/chambers')
-    await api.put('/chambers/1', { a: 1 })
-    expect((asked[0]!.headers as Record<string, string>)['X-XSRF-TOKEN']).toBeUndefined()
-    expect((asked[1]!.headers as Record<string, string>)['X-XSRF-TOKEN']).toBe('a/b')
-    expect(asked[1]!.body).toBe('{"a":1}')
+    await api.put('/chambers/{id}', { params: { path: { id: 'a/b' } }, body: { version: 1 } as never })
+    expect((asked[0]!.headers as Headers).get('X-XSRF-TOKEN')).toBeNull()
+    expect((asked[1]!.headers as Headers).get('X-XSRF-TOKEN')).toBe('a/b')
+    expect(paths).toEqual(['/api/v1/chambers', '/api/v1/chambers/a%2Fb'])
+    expect(asked[1]!.body).toBe('{"version":1}')
   })
 
   it('carries the fields of a problem', async () => {
     answering('{"title":"T","detail":"D","errors":[{"field":"f","given":1,"allowed":"must be 2"}]}', 400)
-    const problem = await caught(api.post('/x', {}))
+    const problem = await caught(api.post('/session', { body: { role: 'OWNER' } }))
     expect(problem).toMatchObject({ status: 400, title: 'T', detail: 'D', isAway: false })
     expect(problem!.errors[0]!.allowed).toBe('must be 2')
   })
 
   it('has words for an answer that is no problem document', async () => {
     answering('<html>', 502)
-    expect(await caught(api.get('/x'))).toMatchObject({ status: 502, title: 'Something went wrong' })
+    expect(await caught(api.get('/site'))).toMatchObject({ status: 502, title: 'Something went wrong' })
   })
 
   it('knows away from wrong', async () => {
     answering('{"title":"T"}', 503)
-    expect((await caught(api.get('/x')))!.isAway).toBe(true)
+    expect((await caught(api.get('/site')))!.isAway).toBe(true)
     vi.stubGlobal('fetch', () => Promise.reject(new TypeError('network')))
-    expect((await caught(api.get('/x')))!.isAway).toBe(true)
+    expect((await caught(api.get('/site')))!.isAway).toBe(true)
+  })
+
+  it('sends a document as it is', async () => {
+    const asked = answering('{}', 201)
+    await api.post('/profiles', { ...api.asText, body: '{"a": 1 }' })
+    expect(asked[0]!.body).toBe('{"a": 1 }')
+    expect((asked[0]!.headers as Headers).get('Content-Type')).toContain('text/plain')
   })
 
   it('takes an empty answer', async () => {
     answering('', 204)
-    expect(await api.remove('/chambers/1')).toBeUndefined()
+    expect(await dataOf(api.remove('/chambers/{id}', { params: { path: { id: '1' } } }))).toBeUndefined()
   })
 })

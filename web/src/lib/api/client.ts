@@ -1,4 +1,6 @@
+import createClient from 'openapi-fetch'
 import { reach } from '../reach.svelte'
+import type { paths } from './schema'
 
 /** One field that the server refused. */
 export interface FieldProblem {
@@ -30,24 +32,29 @@ export class Problem extends Error {
 
 const CSRF_COOKIE = /(?:^|; )XSRF-TOKEN=([^;]*)/
 
-async function send(method: string, path: string, body: unknown, accept: string, signal?: AbortSignal): Promise<Response> {
-  const headers: Record<string, string> = { Accept: accept }
-  if (body !== undefined) headers['Content-Type'] = body instanceof Blob ? body.type : 'application/json'
+/** What is asked, as {@link fetch} takes it. The library would make a Request of it, whose body cannot be looked at before it is sent, and which wants a whole address. */
+class Asked {
+  constructor(
+    readonly path: string,
+    readonly init: RequestInit & { headers: Headers },
+  ) {}
+
+  get method(): string {
+    return this.init.method ?? 'GET'
+  }
+}
+
+async function send({ path, method, init }: Asked): Promise<Response> {
   const token = CSRF_COOKIE.exec(document.cookie)?.[1]
-  if (method !== 'GET' && token) headers['X-XSRF-TOKEN'] = decodeURIComponent(token)
+  if (method !== 'GET' && token) init.headers.set('X-XSRF-TOKEN', decodeURIComponent(token))
   let response: Response
   try {
-    response = await fetch(`/api/v1${path}`, {
-      method,
-      headers,
-      body: body === undefined ? null : body instanceof Blob ? body : JSON.stringify(body),
-      signal: signal ?? null,
-    })
+    response = await fetch(path, init)
   } catch (failed) {
-    if (signal?.aborted) throw failed
+    if (init.signal?.aborted) throw failed
     throw away()
   }
-  reach.saw(path, response.headers)
+  reach.saw(path.replace(ROOT, ''), response.headers)
   if (response.ok) return response
   const problem = (await response.json().catch(() => ({}))) as Record<string, unknown>
   throw new Problem(
@@ -61,15 +68,38 @@ async function send(method: string, path: string, body: unknown, accept: string,
 
 const away = () => new Problem(0, 'Kiln Ward does not answer', 'The server cannot be reached. What you typed is kept on this page.')
 
-async function ask<T>(method: string, path: string, body?: unknown, signal?: AbortSignal): Promise<T> {
-  const response = await send(method, path, body, 'application/json', signal)
-  return response.status === 204 ? (undefined as T) : ((await response.json()) as T)
+const ROOT = '/api/v1'
+
+/** The places of the server as it describes them, without what they all begin with. */
+type Places = { [Path in keyof paths as Path extends `/api/v1${infer Rest}` ? Rest : never]: paths[Path] }
+
+/**
+ * Asks the server; paths, what is sent and what is answered are typed by its own description. What is refused is thrown as a {@link Problem}, so that an answer
+ * has its data, but where none is given.
+ */
+const client = createClient<Places>({
+  baseUrl: ROOT,
+  headers: { Accept: 'application/json' },
+  Request: Asked as unknown as typeof Request,
+  fetch: (asked) => send(asked as unknown as Asked),
+})
+
+/** What was answered. */
+export async function dataOf<Data>(answer: Promise<{ data?: Data }>): Promise<Exclude<Data, undefined>> {
+  return (await answer).data as Exclude<Data, undefined>
 }
 
+type Complete<Given> = Given extends object ? { [Field in keyof Given]: Complete<Given[Field]> } : Exclude<Given, '' | null | undefined>
+
+/** What somebody typed, complete or not: the server refuses what is missing, at its field. */
+export const asTyped = <Given>(typed: Given) => typed as Complete<Given>
+
+/** A document sent as it is, so that a refusal can name its lines. */
+const asText = { headers: { 'Content-Type': 'text/plain;charset=utf-8' }, bodySerializer: (text: string) => text } as const
+
 /** Posts something that is answered line by line, each a document of its own. */
-async function lines<T>(path: string, body: unknown, online: (line: T) => void, signal: AbortSignal): Promise<void> {
-  const response = await send('POST', path, body, 'application/x-ndjson', signal)
-  const reader = response.body!.pipeThrough(new TextDecoderStream()).getReader()
+async function lines<T>(answer: Promise<{ data?: ReadableStream<Uint8Array> | null }>, online: (line: T) => void, signal: AbortSignal): Promise<void> {
+  const reader = (await dataOf(answer))!.pipeThrough(new TextDecoderStream() as ReadableWritablePair<string, Uint8Array>).getReader()
   let rest = ''
   try {
     for (let read = await reader.read(); !read.done; read = await reader.read()) {
@@ -83,12 +113,4 @@ async function lines<T>(path: string, body: unknown, online: (line: T) => void, 
   }
 }
 
-export const api = {
-  get: <T>(path: string) => ask<T>('GET', path),
-  post: <T>(path: string, body: unknown, signal?: AbortSignal) => ask<T>('POST', path, body, signal),
-  lines,
-  /** Posts a document as it is, so that a refusal can name its lines. */
-  postText: <T>(path: string, text: string) => ask<T>('POST', path, new Blob([text], { type: 'text/plain;charset=utf-8' })),
-  put: <T>(path: string, body: unknown) => ask<T>('PUT', path, body),
-  remove: (path: string) => ask<void>('DELETE', path),
-}
+export const api = { get: client.GET, post: client.POST, put: client.PUT, remove: client.DELETE, asText, lines }

@@ -35,7 +35,10 @@
       const first = kinds.find((each) => each.kind === chosen)?.first
       if (!first) return
       const kept = { id: appliance.id, name, place: appliance.place, lowVoltage: appliance.lowVoltage }
-      draft.plan.appliances[index] = heater && HEATERS.includes(chosen) ? { ...(first as HeaterPlan), ...kept, powerW: heater.powerW, opensAtC: heater.opensAtC, closesAtC: heater.closesAtC } : { ...first, ...kept }
+      draft.plan.appliances[index] =
+        heater && HEATERS.includes(chosen)
+          ? { ...(first as HeaterPlan), ...kept, powerW: heater.powerW, opensAtC: heater.opensAtC, closesAtC: heater.closesAtC }
+          : { ...first, ...kept }
     })
   }
 
@@ -45,7 +48,10 @@
       const gone = appliance.id
       draft.plan.appliances = draft.plan.appliances.filter((each) => each.id !== gone)
       draft.plan.controllers = draft.plan.controllers
-        .map((controller) => ({ ...controller, loops: controller.loops.map((loop) => ({ ...loop, applianceIds: loop.applianceIds.filter((each) => each !== gone) })).filter((loop) => loop.applianceIds.length > 0) }))
+        .map((controller) => ({
+          ...controller,
+          loops: controller.loops.map((loop) => ({ ...loop, applianceIds: loop.applianceIds.filter((each) => each !== gone) })).filter((loop) => loop.applianceIds.length > 0),
+        }))
         .filter((controller) => controller.loops.length > 0)
     })
   }
@@ -99,7 +105,9 @@
       <label for="{id}-kind">Kind</label>
       <select id="{id}-kind" value={appliance.kind} onchange={(event) => kind(event.currentTarget.value as ApplianceKind)}>
         {#each GROUPS as [group, members] (group)}
-          <optgroup label={group}>{#each members as member (member)}<option value={member}>{APPLIANCE_NAMES[member]}</option>{/each}</optgroup>
+          <optgroup label={group}
+            >{#each members as member (member)}<option value={member}>{APPLIANCE_NAMES[member]}</option>{/each}</optgroup
+          >
         {/each}
       </select>
     </div>
@@ -107,18 +115,57 @@
       <label for="{id}-name">Name</label>
       <input id="{id}-name" maxlength="80" bind:value={appliance.name} aria-invalid={draft.error(`${path}.name`) ? 'true' : undefined} />
     </div>
-    <NumberField label={appliance.kind === 'BOWL' ? 'Its heater, if any' : 'Power'} unit="W" value={appliance.powerW} error={draft.error(`${path}.powerW`)} onchange={(value) => change(() => (appliance.powerW = value!))} />
+    <NumberField
+      label={appliance.kind === 'BOWL' ? 'Its heater, if any' : 'Power'}
+      unit="W"
+      value={appliance.powerW}
+      error={draft.error(`${path}.powerW`)}
+      onchange={(value) => change(() => (appliance.powerW = value!))}
+    />
     {#each FIELDS as field (field.key)}
-      <NumberField label={field.label} unit={field.unit} scale={field.scale ?? 1} digits={field.digits ?? 2} emptyMeans={field.empty ?? null} value={fields[field.key]} error={draft.error(`${path}.${field.key}`)} onchange={(value) => change(() => (fields[field.key] = value))} />
+      <NumberField
+        label={field.label}
+        unit={field.unit}
+        scale={field.scale ?? 1}
+        digits={field.digits ?? 2}
+        emptyMeans={field.empty ?? null}
+        value={fields[field.key]}
+        error={draft.error(`${path}.${field.key}`)}
+        onchange={(value) => change(() => (fields[field.key] = value))}
+      />
     {/each}
     <button class="link small" onclick={remove}>Remove</button>
   </div>
   {#if cooler}
     <div class="row">
-      <NumberField label="Coldest it gets inside" kind="level" emptyMeans="usual" value={cooler.lowestC} error={draft.error(`${path}.lowestC`)} onchange={(value) => change(() => (cooler.lowestC = value))} />
-      <NumberField label="Own thermostat stops it at" kind="level" emptyMeans="none" value={cooler.opensAtC} error={draft.error(`${path}.opensAtC`)} onchange={(value) => change(() => { cooler.opensAtC = value; cooler.closesAtC = value === null ? null : Math.max(value + 0.5, cooler.closesAtC ?? value + 3) })} />
+      <NumberField
+        label="Coldest it gets inside"
+        kind="level"
+        emptyMeans="usual"
+        value={cooler.lowestC}
+        error={draft.error(`${path}.lowestC`)}
+        onchange={(value) => change(() => (cooler.lowestC = value))}
+      />
+      <NumberField
+        label="Own thermostat stops it at"
+        kind="level"
+        emptyMeans="none"
+        value={cooler.opensAtC}
+        error={draft.error(`${path}.opensAtC`)}
+        onchange={(value) =>
+          change(() => {
+            cooler.opensAtC = value
+            cooler.closesAtC = value === null ? null : Math.max(value + 0.5, cooler.closesAtC ?? value + 3)
+          })}
+      />
       {#if cooler.opensAtC !== null}
-        <NumberField label="and lets it run again at" kind="level" value={cooler.closesAtC} error={draft.error(`${path}.closesAtC`)} onchange={(value) => change(() => (cooler.closesAtC = value))} />
+        <NumberField
+          label="and lets it run again at"
+          kind="level"
+          value={cooler.closesAtC}
+          error={draft.error(`${path}.closesAtC`)}
+          onchange={(value) => change(() => (cooler.closesAtC = value))}
+        />
       {/if}
     </div>
   {/if}
@@ -127,18 +174,70 @@
     <summary>{heater ? 'Its element, its own thermostat, its place' : 'Its place'}</summary>
     {#if heater}
       <div class="row">
-        <NumberField label="Heat its element holds for each kelvin" word="element holds" unit="J/K" emptyMeans={usual ? fixed(usual.elementJKPerW * appliance.powerW, 0) : 'usual'} value={heater.elementJK} error={draft.error(`${path}.elementJK`)} onchange={(value) => change(() => (heater.elementJK = value))} />
-        <NumberField label={draft.plan.box?.tank ? 'Heat it gives the water for each kelvin it is hotter' : 'Heat it gives the air for each kelvin it is hotter'} unit="W/K" emptyMeans={usual ? fixed(usual.toAirWKPerW * appliance.powerW, 2) : 'usual'} value={heater.toAirWK} error={draft.error(`${path}.toAirWK`)} onchange={(value) => change(() => (heater.toAirWK = value))} />
-        <NumberField label="… and straight to what stands in it, by touch or by shining" word="straight to what stands in it" unit="W/K" emptyMeans={usual ? fixed(usual.toContentsWKPerW * appliance.powerW, 2) : 'usual'} value={heater.toContentsWK} error={draft.error(`${path}.toContentsWK`)} onchange={(value) => change(() => (heater.toContentsWK = value))} />
+        <NumberField
+          label="Heat its element holds for each kelvin"
+          word="element holds"
+          unit="J/K"
+          emptyMeans={usual ? fixed(usual.elementJKPerW * appliance.powerW, 0) : 'usual'}
+          value={heater.elementJK}
+          error={draft.error(`${path}.elementJK`)}
+          onchange={(value) => change(() => (heater.elementJK = value))}
+        />
+        <NumberField
+          label={draft.plan.box?.tank ? 'Heat it gives the water for each kelvin it is hotter' : 'Heat it gives the air for each kelvin it is hotter'}
+          unit="W/K"
+          emptyMeans={usual ? fixed(usual.toAirWKPerW * appliance.powerW, 2) : 'usual'}
+          value={heater.toAirWK}
+          error={draft.error(`${path}.toAirWK`)}
+          onchange={(value) => change(() => (heater.toAirWK = value))}
+        />
+        <NumberField
+          label="… and straight to what stands in it, by touch or by shining"
+          word="straight to what stands in it"
+          unit="W/K"
+          emptyMeans={usual ? fixed(usual.toContentsWKPerW * appliance.powerW, 2) : 'usual'}
+          value={heater.toContentsWK}
+          error={draft.error(`${path}.toContentsWK`)}
+          onchange={(value) => change(() => (heater.toContentsWK = value))}
+        />
         {#if appliance.kind === 'SELF_LIMITING'}
-          <NumberField label="Draws nothing at" kind="level" emptyMeans="80 °C" value={heater.selfLimitC} error={draft.error(`${path}.selfLimitC`)} onchange={(value) => change(() => (heater.selfLimitC = value))} />
+          <NumberField
+            label="Draws nothing at"
+            kind="level"
+            emptyMeans="80 °C"
+            value={heater.selfLimitC}
+            error={draft.error(`${path}.selfLimitC`)}
+            onchange={(value) => change(() => (heater.selfLimitC = value))}
+          />
         {/if}
-        <NumberField label="Own thermostat opens at" kind="level" emptyMeans="none" value={heater.opensAtC} error={draft.error(`${path}.opensAtC`)} onchange={(value) => change(() => { heater.opensAtC = value; heater.closesAtC = value === null ? null : (heater.closesAtC ?? value - 1.5) })} />
+        <NumberField
+          label="Own thermostat opens at"
+          kind="level"
+          emptyMeans="none"
+          value={heater.opensAtC}
+          error={draft.error(`${path}.opensAtC`)}
+          onchange={(value) =>
+            change(() => {
+              heater.opensAtC = value
+              heater.closesAtC = value === null ? null : (heater.closesAtC ?? value - 1.5)
+            })}
+        />
         {#if heater.opensAtC !== null}
-          <NumberField label="and closes again at" kind="level" value={heater.closesAtC} error={draft.error(`${path}.closesAtC`)} onchange={(value) => change(() => (heater.closesAtC = value))} />
+          <NumberField
+            label="and closes again at"
+            kind="level"
+            value={heater.closesAtC}
+            error={draft.error(`${path}.closesAtC`)}
+            onchange={(value) => change(() => (heater.closesAtC = value))}
+          />
         {/if}
       </div>
     {/if}
-    <PlaceFields usual={draft.answer?.layout.appliances.find((each) => each.id === appliance.id)?.place ?? null} place={appliance.place} error={(field) => draft.error(`${path}.place.${field}`)} onchange={(place) => change(() => (appliance.place = place))} />
+    <PlaceFields
+      usual={draft.answer?.layout.appliances.find((each) => each.id === appliance.id)?.place ?? null}
+      place={appliance.place}
+      error={(field) => draft.error(`${path}.place.${field}`)}
+      onchange={(place) => change(() => (appliance.place = place))}
+    />
   </details>
 </div>

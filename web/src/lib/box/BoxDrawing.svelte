@@ -41,8 +41,12 @@
     if (plan.contents) {
       const contents = plan.contents
       found.push({
-        key: 'contents', name: plan.occupancy?.name ?? 'What is inside', what: 'contents', place: contents.place ?? layout.contents,
-        put: (place) => (contents.place = place), note: `${fixed(contents.massKg, 1)} kg`,
+        key: 'contents',
+        name: plan.occupancy?.name ?? 'What is inside',
+        what: 'contents',
+        place: contents.place ?? layout.contents,
+        put: (place) => (contents.place = place),
+        note: `${fixed(contents.massKg, 1)} kg`,
       })
     }
     for (const appliance of plan.appliances) {
@@ -50,7 +54,10 @@
       if (!place) continue
       const watts = heaterW(appliance.id)
       found.push({
-        key: appliance.id, name: appliance.name || APPLIANCE_NAMES[appliance.kind], what: doing(appliance.kind), place,
+        key: appliance.id,
+        name: appliance.name || APPLIANCE_NAMES[appliance.kind],
+        what: doing(appliance.kind),
+        place,
         put: (to) => (appliance.place = to),
         note: watts === null ? `${fixed(appliance.powerW, 0)} W` : `gives ${fixed(watts, watts < 20 ? 1 : 0)} of ${fixed(appliance.powerW, 0)} W`,
       })
@@ -61,7 +68,11 @@
       if (!place || !hung) continue
       const pct = (share: number) => `${fixed(100 * share, share < 0.1 ? 1 : 0)} %`
       found.push({
-        key: probe.id, name: probe.name, what: 'probe', place, put: (to) => (probe.place = to),
+        key: probe.id,
+        name: probe.name,
+        what: 'probe',
+        place,
+        put: (to) => (probe.place = to),
         note: `feels heater ${pct(hung.heaterShare)}, contents ${pct(hung.contentsShare)}, room ${pct(hung.roomShare)}`,
       })
     }
@@ -82,13 +93,14 @@
     const each = compact ? width - 2 * EDGE : (width - 3 * EDGE - GAP) / 2
     const height = compact ? 220 : 250
     const front = frameOf('front', box, { left: EDGE, top: 52, width: each, height })
-    const above = frameOf('above', box, compact
-      ? { left: EDGE, top: 52 + height + 124, width: each, height }
-      : { left: EDGE + each + EDGE + GAP, top: 52, width: each, height })
+    const above = frameOf('above', box, compact ? { left: EDGE, top: 52 + height + 124, width: each, height } : { left: EDGE + each + EDGE + GAP, top: 52, width: each, height })
     // One scale for both, so that the same part has the same size in both.
     const scale = Math.min(front.scale, above.scale)
     const again = (frame: Frame, thickUp: number, thickLeft: number, left: number, top: number): Frame => ({
-      ...frame, scale, left: left + (each - scale * frame.across) / 2 + scale * thickLeft / 2, top: top + scale * thickUp,
+      ...frame,
+      scale,
+      left: left + (each - scale * frame.across) / 2 + (scale * thickLeft) / 2,
+      top: top + scale * thickUp,
     })
     const thick = wallThicknesses(box)
     const skew = thick[4]! - thick[5]!
@@ -132,10 +144,12 @@
   }
 
   const labelsOf = (frame: Frame) =>
-    apart(parts.flatMap((part) => {
-      const label = labelOf(frame, part)
-      return label ? [{ ...label, key: part.key, text: part.name }] : []
-    }))
+    apart(
+      parts.flatMap((part) => {
+        const label = labelOf(frame, part)
+        return label ? [{ ...label, key: part.key, text: part.name }] : []
+      }),
+    )
 
   /** Names stand on parts that have room for them, beside those that have not, and not twice. */
   function labelOf(frame: Frame, part: Part): Pick<Label, 'x' | 'y' | 'anchor'> | null {
@@ -155,8 +169,7 @@
       : { x: inside(rect.x + rect.width / 2), y: rect.y - 6, anchor: 'middle' }
   }
 
-  const wallW = (index: number) =>
-    answer?.balance.paths.find((path) => path.kind === 'WALL' && path.subject === WALL_NAMES[index]!.toUpperCase())?.watts ?? null
+  const wallW = (index: number) => answer?.balance.paths.find((path) => path.kind === 'WALL' && path.subject === WALL_NAMES[index]!.toUpperCase())?.watts ?? null
 
   // --- moving -------------------------------------------------------------------------------------------------------------
 
@@ -190,15 +203,26 @@
   const cm = (metres: number) => fixed(100 * metres, metres < 0.1 ? 1 : 0)
   const where = (place: PlacePlan) => `${cm(place.xM)} cm from the left, ${cm(place.yM)} from the front, ${cm(place.zM)} above the floor`
   const COLOUR: Record<Part['what'], string> = {
-    contents: 'var(--keep-edge)', probe: 'var(--ink)', warms: 'var(--warming)', cools: 'var(--cooling)', moistens: 'var(--moistening)',
-    dries: 'var(--drying)', 'moves air': 'var(--quiet)', lights: 'var(--mind)',
+    contents: 'var(--keep-edge)',
+    probe: 'var(--ink)',
+    warms: 'var(--warming)',
+    cools: 'var(--cooling)',
+    moistens: 'var(--moistening)',
+    dries: 'var(--drying)',
+    'moves air': 'var(--quiet)',
+    lights: 'var(--mind)',
   }
-  const rest = $derived(
-    (answer?.balance.paths ?? []).filter((path) => !['WALL', 'HEATER'].includes(path.kind)),
-  )
+  const rest = $derived((answer?.balance.paths ?? []).filter((path) => !['WALL', 'HEATER'].includes(path.kind)))
   const REST_NAMES: Record<string, string> = {
-    LAMPS: 'lamps', FANS: 'fans and pumps', LIVING: 'what lives inside', OPENINGS: 'glass and doors', AIR_EXCHANGE: 'air exchange',
-    GROUND: 'ground', SURFACE: 'water surface', MOISTURE: 'evaporation', COOLERS: 'coolers',
+    LAMPS: 'lamps',
+    FANS: 'fans and pumps',
+    LIVING: 'what lives inside',
+    OPENINGS: 'glass and doors',
+    AIR_EXCHANGE: 'air exchange',
+    GROUND: 'ground',
+    SURFACE: 'water surface',
+    MOISTURE: 'evaporation',
+    COOLERS: 'coolers',
   }
 </script>
 
@@ -209,12 +233,20 @@
         <pattern id="{id}-wall" width="6" height="6" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
           <line x1="0" y1="0" x2="0" y2="6" stroke="var(--edge)" stroke-width="1" opacity="0.7" />
         </pattern>
-        <pattern id="{id}-warms" width="5" height="5" patternUnits="userSpaceOnUse" patternTransform="rotate(45)"><line x1="0" y1="0" x2="0" y2="5" stroke="var(--warming)" stroke-width="2.500" /></pattern>
-        <pattern id="{id}-cools" width="5" height="5" patternUnits="userSpaceOnUse" patternTransform="rotate(-45)"><line x1="0" y1="0" x2="0" y2="5" stroke="var(--cooling)" stroke-width="2.500" /></pattern>
+        <pattern id="{id}-warms" width="5" height="5" patternUnits="userSpaceOnUse" patternTransform="rotate(45)"
+          ><line x1="0" y1="0" x2="0" y2="5" stroke="var(--warming)" stroke-width="2.500" /></pattern
+        >
+        <pattern id="{id}-cools" width="5" height="5" patternUnits="userSpaceOnUse" patternTransform="rotate(-45)"
+          ><line x1="0" y1="0" x2="0" y2="5" stroke="var(--cooling)" stroke-width="2.500" /></pattern
+        >
         <pattern id="{id}-moistens" width="5" height="5" patternUnits="userSpaceOnUse"><circle cx="2.500" cy="2.500" r="1.500" fill="var(--moistening)" /></pattern>
         <pattern id="{id}-dries" width="7" height="4" patternUnits="userSpaceOnUse"><line x1="0" x2="4.500" y1="2" y2="2" stroke="var(--drying)" stroke-width="2" /></pattern>
-        <pattern id="{id}-contents" width="10" height="10" patternUnits="userSpaceOnUse"><circle cx="5" cy="5" r="3.200" fill="none" stroke="var(--keep-edge)" stroke-width="1" /></pattern>
-        <marker id="{id}-out" viewBox="0 0 8 8" refX="7" refY="4" markerWidth="10" markerHeight="10" markerUnits="userSpaceOnUse" orient="auto"><path d="M0 0L8 4L0 8Z" fill="var(--warming)" /></marker>
+        <pattern id="{id}-contents" width="10" height="10" patternUnits="userSpaceOnUse"
+          ><circle cx="5" cy="5" r="3.200" fill="none" stroke="var(--keep-edge)" stroke-width="1" /></pattern
+        >
+        <marker id="{id}-out" viewBox="0 0 8 8" refX="7" refY="4" markerWidth="10" markerHeight="10" markerUnits="userSpaceOnUse" orient="auto"
+          ><path d="M0 0L8 4L0 8Z" fill="var(--warming)" /></marker
+        >
       </defs>
       {#each frames as { frame, title } (frame.view)}
         {@const walls = cut(frame)}
@@ -237,7 +269,11 @@
           <line x1={walls.inner.x + walls.inner.w} x2={walls.inner.x + walls.inner.w} y1={walls.outer.y + walls.outer.h + 31} y2={walls.outer.y + walls.outer.h + 41} />
         </g>
         <text class="tick" x={walls.inner.x + walls.inner.w / 2} y={walls.outer.y + walls.outer.h + 52} text-anchor="middle">{cm(frame.across)} cm</text>
-        <text class="tick" transform="translate({walls.outer.x - (frame.view === 'front' && paths ? 40 : 10)},{walls.inner.y + walls.inner.h * 0.78}) rotate(-90)" text-anchor="middle">{cm(frame.up)} cm</text>
+        <text
+          class="tick"
+          transform="translate({walls.outer.x - (frame.view === 'front' && paths ? 40 : 10)},{walls.inner.y + walls.inner.h * 0.78}) rotate(-90)"
+          text-anchor="middle">{cm(frame.up)} cm</text
+        >
         {#if paths}
           {#each walls.sides as side (side.index)}
             {@const watts = wallW(side.index)}
@@ -245,10 +281,21 @@
               {@const out = watts < 0}
               {@const from = out ? 2 : 22}
               {@const to = out ? 22 : 2}
-              <line x1={side.x + side.dx * from} y1={side.y + side.dy * from} x2={side.x + side.dx * to} y2={side.y + side.dy * to}
-                stroke="var(--warming)" stroke-width={Math.max(1.2, Math.min(4, Math.sqrt(Math.abs(watts))))} marker-end="url(#{id}-out)" />
-              <text class="watts" x={side.x + (side.dx === 0 ? 12 : side.dx * 6)} y={side.y + (side.dx === 0 ? side.dy * 14 + 4 : -8)}
-                text-anchor={side.dx === 0 ? 'start' : side.dx < 0 ? 'end' : 'start'}>{fixed(Math.abs(watts), 1)} W</text>
+              <line
+                x1={side.x + side.dx * from}
+                y1={side.y + side.dy * from}
+                x2={side.x + side.dx * to}
+                y2={side.y + side.dy * to}
+                stroke="var(--warming)"
+                stroke-width={Math.max(1.2, Math.min(4, Math.sqrt(Math.abs(watts))))}
+                marker-end="url(#{id}-out)"
+              />
+              <text
+                class="watts"
+                x={side.x + (side.dx === 0 ? 12 : side.dx * 6)}
+                y={side.y + (side.dx === 0 ? side.dy * 14 + 4 : -8)}
+                text-anchor={side.dx === 0 ? 'start' : side.dx < 0 ? 'end' : 'start'}>{fixed(Math.abs(watts), 1)} W</text
+              >
             {/if}
           {/each}
         {/if}
@@ -281,7 +328,15 @@
               <path d="M{cx - 11} {cy}h22M{cx} {cy - 11}v22" stroke="var(--ink)" stroke-width="1.500" />
             {:else}
               <rect {x} {y} width={w} height={h} fill="var(--sheet)" />
-              <rect {x} {y} width={w} height={h} fill={['moves air', 'lights'].includes(part.what) ? 'none' : `url(#${id}-${part.what})`} stroke={COLOUR[part.what]} stroke-width="2" />
+              <rect
+                {x}
+                {y}
+                width={w}
+                height={h}
+                fill={['moves air', 'lights'].includes(part.what) ? 'none' : `url(#${id}-${part.what})`}
+                stroke={COLOUR[part.what]}
+                stroke-width="2"
+              />
               {#if part.what === 'moves air'}
                 <path d="M{x + w / 2} {y + h / 2}m-6 0a6 6 0 1 1 6 6" fill="none" stroke="var(--quiet)" stroke-width="2" />
               {:else if part.what === 'lights'}
@@ -297,7 +352,8 @@
       {#if paths && answer}
         <p>
           Held at {level(answer.balance.airC, prefs.unit)} in the coldest room, {level(answer.balance.roomC, prefs.unit)}:
-          {#each rest as path, index (path.kind)}{index ? ', ' : ''}{REST_NAMES[path.kind]} <b class="mono">{path.watts > 0 ? '+' : ''}{fixed(path.watts, 1)} W</b>{/each}{#if rest.length === 0}all of it goes through the walls{/if}.
+          {#each rest as path, index (path.kind)}{index ? ', ' : ''}{REST_NAMES[path.kind]}
+            <b class="mono">{path.watts > 0 ? '+' : ''}{fixed(path.watts, 1)} W</b>{/each}{#if rest.length === 0}all of it goes through the walls{/if}.
         </p>
       {/if}
       <p class="quiet">Drag a part, or give it the focus and press the arrow keys; distances can be typed below. What a probe feels follows from where it hangs.</p>

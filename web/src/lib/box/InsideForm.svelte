@@ -2,7 +2,7 @@
   /** What is inside, and the room around. */
   import type { ChamberDraft } from '../chamber/draft.svelte'
   import { onMount } from 'svelte'
-  import { api, Problem } from '../api/client'
+  import { api, Problem, dataOf } from '../api/client'
   import type { Guide, LivingHeatView } from '../api/types'
   import { fixed } from '../units'
   import NumberField from '../parts/NumberField.svelte'
@@ -24,7 +24,7 @@
     const lives = draft.plan.occupancy?.guideId
     if (!lives) return
     try {
-      guide = await api.get<Guide>(`/guides/${lives}/file`)
+      guide = (await dataOf(api.get('/guides/{id}/file', { params: { path: { id: lives } } }))) as unknown as Guide
     } catch (failed) {
       // Without its guide nothing is offered; what is typed counts anyway.
       if (!(failed instanceof Problem)) throw failed
@@ -39,11 +39,14 @@
     living = null
     if (!stage?.livingHeat || !guideId || !schoolId || !stageId || !massKg) return
     let stale = false
-    api.get<LivingHeatView>(`/guides/${guideId}/living-heat?school=${schoolId}&stage=${stageId}&massKg=${massKg}`).then((heat) => {
-      if (!stale) living = heat.watts
-    }, () => {
-      // Without an answer nothing is offered; what is typed counts anyway.
-    })
+    dataOf(api.get('/guides/{id}/living-heat', { params: { path: { id: guideId }, query: { school: schoolId, stage: stageId, massKg } } })).then(
+      (heat) => {
+        if (!stale) living = heat.watts
+      },
+      () => {
+        // Without an answer nothing is offered; what is typed counts anyway.
+      },
+    )
     return () => (stale = true)
   })
 
@@ -58,47 +61,136 @@
   <fieldset class="form" {disabled}>
     <legend class="sr-only">Contents and room</legend>
     {#if !plan.contents}
-      <button class="button" onclick={() => change(() => (plan.contents = { massKg: 4, specificHeatJkgK: 3300, surfaceM2: 0.4, livingHeatW: 0, wetSurfaceM2: 0, waterKg: 0, place: null }))}>Say what is inside</button>
+      <button
+        class="button"
+        onclick={() => change(() => (plan.contents = { massKg: 4, specificHeatJkgK: 3300, surfaceM2: 0.4, livingHeatW: 0, wetSurfaceM2: 0, waterKg: 0, place: null }))}
+        >Say what is inside</button
+      >
     {:else}
       {@const contents = plan.contents}
       <div class="row">
         <NumberField label="Mass" unit="kg" value={contents.massKg} error={draft.error('contents.massKg')} onchange={(value) => change(() => (contents.massKg = value!))} />
         <div class="plain">
           <label for="{id}-stuff">mostly</label>
-          <select id="{id}-stuff" value={String(contents.specificHeatJkgK)} onchange={(event) => { const heat = Number(event.currentTarget.value); change(() => (contents.specificHeatJkgK = heat)) }}>
+          <select
+            id="{id}-stuff"
+            value={String(contents.specificHeatJkgK)}
+            onchange={(event) => {
+              const heat = Number(event.currentTarget.value)
+              change(() => (contents.specificHeatJkgK = heat))
+            }}
+          >
             {#each STUFF as [name, heat] (heat)}<option value={String(heat)}>{name}</option>{/each}
             {#if !STUFF.some(([, heat]) => heat === contents.specificHeatJkgK)}<option value={String(contents.specificHeatJkgK)}>{contents.specificHeatJkgK} J/(kg K)</option>{/if}
           </select>
         </div>
-        <NumberField label={plan.box?.tank ? 'Surface in the water' : 'Surface that meets the air'} unit="cm²" scale={10_000} digits={0} value={contents.surfaceM2} error={draft.error('contents.surfaceM2')} onchange={(value) => change(() => (contents.surfaceM2 = value!))} />
-        <NumberField label="Heat they give off" unit="W" value={contents.livingHeatW} error={draft.error('contents.livingHeatW')} onchange={(value) => change(() => (contents.livingHeatW = value!))} />
+        <NumberField
+          label={plan.box?.tank ? 'Surface in the water' : 'Surface that meets the air'}
+          unit="cm²"
+          scale={10_000}
+          digits={0}
+          value={contents.surfaceM2}
+          error={draft.error('contents.surfaceM2')}
+          onchange={(value) => change(() => (contents.surfaceM2 = value!))}
+        />
+        <NumberField
+          label="Heat they give off"
+          unit="W"
+          value={contents.livingHeatW}
+          error={draft.error('contents.livingHeatW')}
+          onchange={(value) => change(() => (contents.livingHeatW = value!))}
+        />
         {#if living && Math.abs(living - contents.livingHeatW) > 0.05 * living}
-          <p class="small quiet guide">At most about {fixed(living, living < 10 ? 1 : 0)} W where all of that mass is {plan.occupancy?.name ?? 'what lives there'}{stage?.livingHeat?.grade === 'FROM_MEMORY' ? ' (from memory)' : ''}. <button class="link" {disabled} onclick={() => change(() => (contents.livingHeatW = Number((living ?? 0).toPrecision(2))))}>Take it</button></p>
+          <p class="small quiet guide">
+            At most about {fixed(living, living < 10 ? 1 : 0)} W where all of that mass is {plan.occupancy?.name ?? 'what lives there'}{stage?.livingHeat?.grade === 'FROM_MEMORY'
+              ? ' (from memory)'
+              : ''}. <button class="link" {disabled} onclick={() => change(() => (contents.livingHeatW = Number((living ?? 0).toPrecision(2))))}>Take it</button>
+          </p>
         {/if}
         {#if !plan.box?.tank}
-          <NumberField label="Of that surface, wet" unit="cm²" scale={10_000} digits={0} value={contents.wetSurfaceM2} error={draft.error('contents.wetSurfaceM2')} onchange={(value) => change(() => (contents.wetSurfaceM2 = value!))} />
-          <NumberField label="Water that can dry out of it" unit="kg" value={contents.waterKg} error={draft.error('contents.waterKg')} onchange={(value) => change(() => (contents.waterKg = value!))} />
+          <NumberField
+            label="Of that surface, wet"
+            unit="cm²"
+            scale={10_000}
+            digits={0}
+            value={contents.wetSurfaceM2}
+            error={draft.error('contents.wetSurfaceM2')}
+            onchange={(value) => change(() => (contents.wetSurfaceM2 = value!))}
+          />
+          <NumberField
+            label="Water that can dry out of it"
+            unit="kg"
+            value={contents.waterKg}
+            error={draft.error('contents.waterKg')}
+            onchange={(value) => change(() => (contents.waterKg = value!))}
+          />
         {/if}
       </div>
       <details class="small">
         <summary>Where it stands</summary>
-        <PlaceFields usual={draft.answer?.layout.contents ?? null} place={contents.place} error={(field) => draft.error(`contents.place.${field}`)} onchange={(place) => change(() => (contents.place = place))} />
+        <PlaceFields
+          usual={draft.answer?.layout.contents ?? null}
+          place={contents.place}
+          error={(field) => draft.error(`contents.place.${field}`)}
+          onchange={(place) => change(() => (contents.place = place))}
+        />
       </details>
       {#each ['xM', 'yM', 'zM'] as axis (axis)}{#if draft.error(`contents.place.${axis}`)}<p class="error">Where it stands {draft.error(`contents.place.${axis}`)}</p>{/if}{/each}
     {/if}
     {#if !plan.room}
-      <button class="button" onclick={() => change(() => (plan.room = { coldestC: 15, warmestC: 25, warmestHour: 15, humidityPct: null, groundC: null, sun: null }))}>Describe the room</button>
+      <button class="button" onclick={() => change(() => (plan.room = { coldestC: 15, warmestC: 25, warmestHour: 15, humidityPct: null, groundC: null, sun: null }))}
+        >Describe the room</button
+      >
     {:else}
       {@const room = plan.room}
       <div class="row">
-        <NumberField label="Room at its coldest" kind="level" value={room.coldestC} error={draft.error('room.coldestC')} onchange={(value) => change(() => (room.coldestC = value!))} />
-        <NumberField label="Room at its warmest" kind="level" value={room.warmestC} error={draft.error('room.warmestC')} onchange={(value) => change(() => (room.warmestC = value!))} />
-        <NumberField label="Warmest at" unit="o’clock" value={room.warmestHour} error={draft.error('room.warmestHour')} onchange={(value) => change(() => (room.warmestHour = value!))} />
-        <NumberField label="Humidity of the room" unit="%RH" emptyMeans="?" value={room.humidityPct} error={draft.error('room.humidityPct')} onchange={(value) => change(() => (room.humidityPct = value))} />
-        <NumberField label="Ground under it" kind="level" emptyMeans="none" value={room.groundC} error={draft.error('room.groundC')} onchange={(value) => change(() => (room.groundC = value))} />
+        <NumberField
+          label="Room at its coldest"
+          kind="level"
+          value={room.coldestC}
+          error={draft.error('room.coldestC')}
+          onchange={(value) => change(() => (room.coldestC = value!))}
+        />
+        <NumberField
+          label="Room at its warmest"
+          kind="level"
+          value={room.warmestC}
+          error={draft.error('room.warmestC')}
+          onchange={(value) => change(() => (room.warmestC = value!))}
+        />
+        <NumberField
+          label="Warmest at"
+          unit="o’clock"
+          value={room.warmestHour}
+          error={draft.error('room.warmestHour')}
+          onchange={(value) => change(() => (room.warmestHour = value!))}
+        />
+        <NumberField
+          label="Humidity of the room"
+          unit="%RH"
+          emptyMeans="?"
+          value={room.humidityPct}
+          error={draft.error('room.humidityPct')}
+          onchange={(value) => change(() => (room.humidityPct = value))}
+        />
+        <NumberField
+          label="Ground under it"
+          kind="level"
+          emptyMeans="none"
+          value={room.groundC}
+          error={draft.error('room.groundC')}
+          onchange={(value) => change(() => (room.groundC = value))}
+        />
         {#if room.sun}
           {@const sun = room.sun}
-          <NumberField label="Sun at noon" unit="W/m²" digits={0} value={sun.peakWm2} error={draft.error('room.sun.peakWm2')} onchange={(value) => change(() => (sun.peakWm2 = value!))} />
+          <NumberField
+            label="Sun at noon"
+            unit="W/m²"
+            digits={0}
+            value={sun.peakWm2}
+            error={draft.error('room.sun.peakWm2')}
+            onchange={(value) => change(() => (sun.peakWm2 = value!))}
+          />
           <NumberField label="from" unit="o’clock" value={sun.riseHour} error={draft.error('room.sun.riseHour')} onchange={(value) => change(() => (sun.riseHour = value!))} />
           <NumberField label="to" unit="o’clock" value={sun.setHour} error={draft.error('room.sun.setHour')} onchange={(value) => change(() => (sun.setHour = value!))} />
           <button class="link small" onclick={() => change(() => (room.sun = null))}>No sun on it</button>

@@ -1,6 +1,6 @@
 <script lang="ts">
   /** A plug-in energy meter corrects what the walls are taken to lose. */
-  import { api, Problem } from '../api/client'
+  import { api, asTyped, Problem, dataOf } from '../api/client'
   import { fieldErrors } from '../chamber/draft'
   import type { ChamberDraft } from '../chamber/draft.svelte'
   import NumberField from '../parts/NumberField.svelte'
@@ -16,9 +16,17 @@
 
   async function correct() {
     try {
-      const answer = await api.post<{ lossFactor: number; meanW: number }>('/calc/loss-factor', {
-        chamber: $state.snapshot(draft.plan), energyKWh, hours, insideMeanC, roomMeanC,
-      })
+      const answer = await dataOf(
+        api.post('/calc/loss-factor', {
+          body: asTyped({
+            chamber: $state.snapshot(draft.plan),
+            energyKWh,
+            hours,
+            insideMeanC,
+            roomMeanC,
+          }),
+        }),
+      )
       draft.checkpoint('correcting the walls by the meter')
       draft.plan.box!.lossFactor = Number(answer.lossFactor.toFixed(2))
       draft.replan()

@@ -14,8 +14,16 @@
   }
   let { usual, place, sized = true, error, onchange }: Props = $props()
   const now = $derived(place ?? usual)
-  const AXES: [keyof PlacePlan, string][] = [['xM', 'Middle, from the left'], ['yM', 'from the front'], ['zM', 'above the floor']]
-  const EXTENTS: [keyof PlacePlan, string][] = [['lengthM', 'Length'], ['widthM', 'width'], ['heightM', 'height']]
+  const AXES: [keyof PlacePlan, string][] = [
+    ['xM', 'Middle, from the left'],
+    ['yM', 'from the front'],
+    ['zM', 'above the floor'],
+  ]
+  const EXTENTS: [keyof PlacePlan, string][] = [
+    ['lengthM', 'Length'],
+    ['widthM', 'width'],
+    ['heightM', 'height'],
+  ]
 </script>
 
 {#if now}

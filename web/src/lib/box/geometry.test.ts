@@ -4,8 +4,16 @@ import { frameOf, metresOf, moved, rectOf } from './geometry'
 
 const wall = (thicknessMm: number) => ({ layers: [{ materialId: 'expanded-polystyrene', thicknessMm }], openings: [] })
 const box: BoxPlan = {
-  innerLengthM: 0.5, innerWidthM: 0.4, innerHeightM: 0.3, walls: [50, 50, 50, 50, 50, 50].map(wall), airChangesPerHour: 0.5,
-  airMovement: 'STILL', altitudeM: 0, gradientKm: 0, lossFactor: 1, tank: null,
+  innerLengthM: 0.5,
+  innerWidthM: 0.4,
+  innerHeightM: 0.3,
+  walls: [50, 50, 50, 50, 50, 50].map(wall),
+  airChangesPerHour: 0.5,
+  airMovement: 'STILL',
+  altitudeM: 0,
+  gradientKm: 0,
+  lossFactor: 1,
+  tank: null,
 }
 const place = (xM: number, yM: number, zM: number, lengthM = 0, widthM = 0, heightM = 0): PlacePlan => ({ xM, yM, zM, lengthM, widthM, heightM })
 

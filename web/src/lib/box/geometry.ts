@@ -54,8 +54,7 @@ export function rectOf(frame: Frame, place: PlacePlan): { x: number; y: number; 
 
 /** A place moved by metres and kept inside the box as a whole, to the millimetre. */
 export function moved(place: PlacePlan, by: { x?: number; y?: number; z?: number }, box: BoxPlan): PlacePlan {
-  const within = (value: number, extent: number, most: number) =>
-    Number(Math.max(extent / 2, Math.min(most - extent / 2, value)).toFixed(3))
+  const within = (value: number, extent: number, most: number) => Number(Math.max(extent / 2, Math.min(most - extent / 2, value)).toFixed(3))
   return {
     ...place,
     xM: within(place.xM + (by.x ?? 0), place.lengthM, box.innerLengthM),

@@ -32,22 +32,45 @@
     const fits = keyed.lowest >= asked.low - 1e-6 && keyed.highest <= asked.high + 1e-6
     const exact = Math.abs(keyed.lowest - asked.low) < 1e-6 && Math.abs(keyed.highest - asked.high) < 1e-6
     const now = `${text(keyed.lowest)} to ${text(keyed.highest)}`
-    return { fits, text: exact ? `Keyed: it acts from ${now}.` : fits ? `Keyed, rounded inward to what its keys take: it acts from ${now}.` : `Its keys cannot do that. The nearest is keyed: it acts from ${now}.` }
+    return {
+      fits,
+      text: exact
+        ? `Keyed: it acts from ${now}.`
+        : fits
+          ? `Keyed, rounded inward to what its keys take: it acts from ${now}.`
+          : `Its keys cannot do that. The nearest is keyed: it acts from ${now}.`,
+    }
   })
 </script>
 
 <details>
   <summary>Key in a band for {controller.name}</summary>
-  <form class="row" onsubmit={(event) => { event.preventDefault(); key() }}>
+  <form
+    class="row"
+    onsubmit={(event) => {
+      event.preventDefault()
+      key()
+    }}
+  >
     <label for="{id}-low">It acts, on its display, from</label>
     <input id="{id}-low" class="mono" inputmode="decimal" bind:value={low} placeholder={keyed ? fixed(keyed.lowest, digits) : ''} disabled={!mayKey} />
     <label for="{id}-high">to</label>
-    <input id="{id}-high" class="mono" inputmode="decimal" bind:value={high} placeholder={keyed ? fixed(keyed.highest, digits) : ''} disabled={!mayKey} aria-invalid={isBackwards ? 'true' : undefined} />
+    <input
+      id="{id}-high"
+      class="mono"
+      inputmode="decimal"
+      bind:value={high}
+      placeholder={keyed ? fixed(keyed.highest, digits) : ''}
+      disabled={!mayKey}
+      aria-invalid={isBackwards ? 'true' : undefined}
+    />
     <span class="quiet">{unit}</span>
     <button class="button" disabled={!mayKey || wanted.low === null || wanted.high === null || isBackwards}>Key it in</button>
     {#if isBackwards}<p class="error">the second must be above the first</p>{/if}
   </form>
-  <div aria-live="polite">{#if told}<p><span class="mark {told.fits ? 'well' : 'mind'}" aria-hidden="true">{told.fits ? '■' : '▲'}</span>{told.text}</p>{/if}</div>
+  <div aria-live="polite">
+    {#if told}<p><span class="mark {told.fits ? 'well' : 'mind'}" aria-hidden="true">{told.fits ? '■' : '▲'}</span>{told.text}</p>{/if}
+  </div>
 </details>
 
 <style>

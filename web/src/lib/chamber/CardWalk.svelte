@@ -1,6 +1,6 @@
 <script lang="ts">
   import { onMount, tick, untrack } from 'svelte'
-  import { api, Problem } from '../api/client'
+  import { api, Problem, dataOf } from '../api/client'
   import type { ControllerPlan, KeyingView, Parameter, ReadBackAnswer, RehearsalAnswer, SettingsView } from '../api/types'
   import { parse } from '../units'
   import type { DisplayUnit } from '../words'
@@ -49,7 +49,7 @@
   onMount(async () => {
     if (saved.number < 2) return
     try {
-      const all = await api.get<SettingsView[]>(`/chambers/${draft.id}/controllers/${controller.id}/settings`)
+      const all = await dataOf(api.get('/chambers/{id}/controllers/{controllerId}/settings', { params: { path: { id: draft.id, controllerId: controller.id } } }))
       previous = all.find((each) => each.number === saved.number - 1)?.values ?? null
     } catch (failed) {
       // Only one explanation the less; reading back works without it.
@@ -87,13 +87,17 @@
       return
     }
     try {
-      const answer = await api.post<ReadBackAnswer>('/calc/read-back', {
-        profile: $state.snapshot(controller.profile),
-        wanted: saved.values,
-        before: draft.view.keyings.find((each) => each.controllerId === controller.id)?.shown ?? previous,
-        parameter: of.parameter,
-        shown: value,
-      })
+      const answer = await dataOf(
+        api.post('/calc/read-back', {
+          body: {
+            profile: $state.snapshot(controller.profile),
+            wanted: saved.values,
+            before: draft.view.keyings.find((each) => each.controllerId === controller.id)?.shown ?? previous,
+            parameter: of.parameter,
+            shown: value,
+          },
+        }),
+      )
       if (walk.shown[of.parameter] === text) explained = { ...explained, [of.parameter]: answer }
     } catch (failed) {
       if (!(failed instanceof Problem)) throw failed
@@ -118,12 +122,19 @@
   async function record() {
     busy = true
     problem = ''
-    const shown = Object.fromEntries(keys.flatMap((each) => {
-      const value = parse(walk.shown[each.parameter] ?? '')
-      return value === null ? [] : [[each.parameter, value]]
-    }))
+    const shown = Object.fromEntries(
+      keys.flatMap((each) => {
+        const value = parse(walk.shown[each.parameter] ?? '')
+        return value === null ? [] : [[each.parameter, value]]
+      }),
+    )
     try {
-      recorded = await api.post<KeyingView>(`/chambers/${draft.id}/controllers/${controller.id}/keyings`, { number: saved.number, shown, tried: triedOf(tests) })
+      recorded = await dataOf(
+        api.post('/chambers/{id}/controllers/{controllerId}/keyings', {
+          params: { path: { id: draft.id, controllerId: controller.id } },
+          body: { number: saved.number, shown, tried: triedOf(tests) },
+        }),
+      )
       draft.keyedIn(recorded)
       keepWalk(controller.id, saved.number, null)
     } catch (failed) {
@@ -137,11 +148,21 @@
 
 <section class="walk no-print" aria-labelledby="{id}-head">
   <p class="small quiet steps">
-    {walk.phase === 'key' ? `Key in, ${walk.at + 1} of ${keys.length}` : walk.phase === 'read' ? `Read back, ${walk.at + 1} of ${keys.length}` : walk.phase === 'keep' ? 'Keep it' : 'Done'}
+    {walk.phase === 'key'
+      ? `Key in, ${walk.at + 1} of ${keys.length}`
+      : walk.phase === 'read'
+        ? `Read back, ${walk.at + 1} of ${keys.length}`
+        : walk.phase === 'keep'
+          ? 'Keep it'
+          : 'Done'}
     <button class="link small" onclick={onclose}>All values</button>
   </p>
   <h3 id="{id}-head" tabindex="-1" bind:this={heading}>
-    {#if walk.phase === 'keep'}Keep what you keyed in{:else if walk.phase === 'done'}{recorded ? 'It is in the record' : wrong.length > 0 ? 'Not all of it is right' : 'Read back'}{:else}{key.label}{/if}
+    {#if walk.phase === 'keep'}Keep what you keyed in{:else if walk.phase === 'done'}{recorded
+        ? 'It is in the record'
+        : wrong.length > 0
+          ? 'Not all of it is right'
+          : 'Read back'}{:else}{key.label}{/if}
   </h3>
 
   {#if walk.phase === 'key'}
@@ -151,7 +172,9 @@
     <p class="quiet small">{MEANINGS[key.parameter].why}</p>
     {#if walk.at === 0 && controller.profile.howToSet}<p class="small"><b>To change a value:</b> {controller.profile.howToSet}</p>{/if}
   {:else if walk.phase === 'keep'}
-    <p class="say">{controller.profile.howToSave || 'Find out how your device keeps a change, and write it down under “Your controller”. Some keep it when the keys rest, some drop it.'}</p>
+    <p class="say">
+      {controller.profile.howToSave || 'Find out how your device keeps a change, and write it down under “Your controller”. Some keep it when the keys rest, some drop it.'}
+    </p>
     {#if leftAlone(controller.profile)}<p class="say">{leftAlone(controller.profile)}</p>{/if}
     <p class="quiet small">Then read every value back: a change that was not kept looks just like one that was.</p>
   {:else if walk.phase === 'read'}
@@ -177,21 +200,38 @@
       {/if}
     </div>
   {:else if recorded}
-    <p>Settings {recorded.number}, keyed in by {recorded.author}. {recorded.differs.length === 0 ? 'Every value read back as wanted.' : `Not as wanted: ${recorded.differs.map((each) => keys.find((one) => one.parameter === each)?.label ?? each).join(', ')}.`}</p>
+    <p>
+      Settings {recorded.number}, keyed in by {recorded.author}. {recorded.differs.length === 0
+        ? 'Every value read back as wanted.'
+        : `Not as wanted: ${recorded.differs.map((each) => keys.find((one) => one.parameter === each)?.label ?? each).join(', ')}.`}
+    </p>
   {:else}
     {#if wrong.length > 0}
       <p><span class="mark act" aria-hidden="true">◆</span>Other than wanted: {wrong.map((each) => each.label).join(', ')}.</p>
       <p><button class="button main" onclick={() => go('read', keys.indexOf(wrong[0]!))}>Mend “{wrong[0]!.label}”</button></p>
     {:else if keys.some((each) => !answers[each.parameter])}
-      <p><span class="mark mind" aria-hidden="true">▲</span>Not read back: {keys.filter((each) => !answers[each.parameter]).map((each) => each.label).join(', ')}.</p>
+      <p>
+        <span class="mark mind" aria-hidden="true">▲</span>Not read back: {keys
+          .filter((each) => !answers[each.parameter])
+          .map((each) => each.label)
+          .join(', ')}.
+      </p>
     {:else}
       <p><span class="mark well" aria-hidden="true">■</span>Every value is as wanted.</p>
     {/if}
   {/if}
   {#if walk.phase === 'done'}
     {#if !recorded}
-      <FunctionTest {draft} {controller} {saved} {unit} tests={tests} steps={keyed ? trials(controller.profile, saved.values, keyed, unit) : []} tried={walk.tried} {mayKey} />
-      <p><button class="button" class:main={wrong.length === 0} disabled={!mayKey || busy || Object.keys(answers).length === 0 || Object.values(answers).includes('unreadable')} title={mayKey ? undefined : 'A visitor looks only'} onclick={record}>{wrong.length > 0 ? 'Record it as it is' : 'Record that it is keyed in'}</button></p>
+      <FunctionTest {draft} {controller} {saved} {unit} {tests} steps={keyed ? trials(controller.profile, saved.values, keyed, unit) : []} tried={walk.tried} {mayKey} />
+      <p>
+        <button
+          class="button"
+          class:main={wrong.length === 0}
+          disabled={!mayKey || busy || Object.keys(answers).length === 0 || Object.values(answers).includes('unreadable')}
+          title={mayKey ? undefined : 'A visitor looks only'}
+          onclick={record}>{wrong.length > 0 ? 'Record it as it is' : 'Record that it is keyed in'}</button
+        >
+      </p>
     {/if}
     {#if problem}<p class="error" role="alert">{problem}</p>{/if}
   {/if}
@@ -201,7 +241,9 @@
     {#if walk.phase === 'key'}<button class="button main" onclick={next}>{walk.at + 1 < keys.length ? 'Keyed in, next' : 'Keyed in'}</button>
     {:else if walk.phase === 'keep'}<button class="button main" onclick={() => go('read', 0)}>Kept, read it back</button>
     {:else if walk.phase === 'read'}
-      {#if answers[key.parameter]}<button class="button" class:main={answers[key.parameter] === 'same'} onclick={next}>{answers[key.parameter] === 'same' ? 'Next' : 'Leave it so, next'}</button>{:else}<button class="button main" onclick={same}>It shows just that</button>{/if}
+      {#if answers[key.parameter]}<button class="button" class:main={answers[key.parameter] === 'same'} onclick={next}
+          >{answers[key.parameter] === 'same' ? 'Next' : 'Leave it so, next'}</button
+        >{:else}<button class="button main" onclick={same}>It shows just that</button>{/if}
     {:else}<button class="button" class:main={recorded !== null} onclick={onclose}>Close</button>{/if}
   </div>
 </section>

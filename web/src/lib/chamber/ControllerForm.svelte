@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { api, Problem } from '../api/client'
+  import { api, Problem, dataOf } from '../api/client'
   import type { ControllerPlan, DescribeAnswer, KeyPlan, Parameter, ProfileDocument, Values } from '../api/types'
   import NumberField from '../parts/NumberField.svelte'
   import HabitsForm from './HabitsForm.svelte'
@@ -9,7 +9,8 @@
   import { STYLE_NAMES, unitSign } from '../words'
   import { isTwoSided } from './draft'
   import type { ChamberDraft } from './draft.svelte'
-  import { freshKey, LAW_NAMES, MEANINGS, needed, outlets, PARAMETERS, type Law } from './meanings'
+  import { kindOf } from '../api/catalogue'
+  import { freshKey, LAW_NAMES, MEANINGS, needed, offers, outlets, PARAMETERS, type Law } from './meanings'
 
   let { draft, controller, disabled }: { draft: ChamberDraft; controller: ControllerPlan; disabled: boolean } = $props()
   const id = $props.id()
@@ -21,7 +22,7 @@
     PARAMETERS.filter(
       (each) =>
         !has(each) &&
-        (MEANINGS[each].laws?.includes(law) ?? true) &&
+        offers(law, each) &&
         !(each === 'DIRECTION' && has('LOWER_DIFFERENTIAL')) &&
         !(each === 'LOWER_DIFFERENTIAL' && has('ON_AT')) &&
         !(each === 'SECOND_OUTPUT_MODE' && outlets(controller).length < 2),
@@ -34,7 +35,12 @@
   let asked = $state<ControllerPlan['profile']['unit'] | null>(null)
   let troubled = $state('')
   /** Keys that come and go together. */
-  const TOGETHER: Parameter[][] = [['DAY_FROM', 'DAY_TO'], ['PULSE_ON', 'PULSE_REST'], ['SECOND_PULSE_ON', 'SECOND_PULSE_REST'], ['LIGHT_BELOW', 'LIGHT_DELAY']]
+  const TOGETHER: Parameter[][] = [
+    ['DAY_FROM', 'DAY_TO'],
+    ['PULSE_ON', 'PULSE_REST'],
+    ['SECOND_PULSE_ON', 'SECOND_PULSE_REST'],
+    ['LIGHT_BELOW', 'LIGHT_DELAY'],
+  ]
 
   function change(action: () => void) {
     action()
@@ -56,7 +62,7 @@
     troubled = ''
     try {
       if (convert) {
-        const answer = await api.post<DescribeAnswer>('/calc/described', { profile: controller.profile, values: draft.keyed[controller.id] ?? {}, unit })
+        const answer = await dataOf(api.post('/calc/described', { body: { profile: controller.profile, values: draft.keyed[controller.id] ?? {}, unit } }))
         change(() => {
           draft.checkpoint('changing the unit')
           controller.profile = answer.profile
@@ -94,8 +100,10 @@
     profile.law = next
     if (next !== 'ON_OFF' && profile.unit === 'RH' && next !== 'TIME_PROPORTIONAL') profile.unit = 'C'
     if (next !== 'ON_OFF' && profile.raising === 'PAIR') profile.raising = profile.lowering = 'OFF_AT_SET'
-    const kept = profile.keys.filter((key) => MEANINGS[key.parameter].laws?.includes(next) ?? true)
-    const come = needed(next, profile.raising === 'PAIR').filter((each) => !kept.some((key) => key.parameter === each)).map(fresh)
+    const kept = profile.keys.filter((key) => offers(next, key.parameter))
+    const come = needed(next, profile.raising === 'PAIR')
+      .filter((each) => !kept.some((key) => key.parameter === each))
+      .map(fresh)
     const place = Math.max(0, kept.findIndex((key) => key.parameter === 'SET_VALUE') + 1)
     setKeys([...kept.slice(0, place), ...come, ...kept.slice(place)])
   }
@@ -118,9 +126,18 @@
       profile.lowering = style
       const [gone, come]: [Parameter[], Parameter[]] =
         style === 'PAIR'
-          ? [['SET_VALUE', 'DIFFERENTIAL', 'LOWER_DIFFERENTIAL', 'DIRECTION'], ['ON_AT', 'OFF_AT']]
-          : [['ON_AT', 'OFF_AT'], ['SET_VALUE', 'DIFFERENTIAL']]
-      const place = Math.max(0, profile.keys.findIndex((key) => gone.includes(key.parameter)))
+          ? [
+              ['SET_VALUE', 'DIFFERENTIAL', 'LOWER_DIFFERENTIAL', 'DIRECTION'],
+              ['ON_AT', 'OFF_AT'],
+            ]
+          : [
+              ['ON_AT', 'OFF_AT'],
+              ['SET_VALUE', 'DIFFERENTIAL'],
+            ]
+      const place = Math.max(
+        0,
+        profile.keys.findIndex((key) => gone.includes(key.parameter)),
+      )
       const kept = profile.keys.filter((key) => !gone.includes(key.parameter))
       const needed = come.filter((each) => !kept.some((key) => key.parameter === each)).map(fresh)
       setKeys([...kept.slice(0, place), ...needed, ...kept.slice(place)])
@@ -143,7 +160,11 @@
   }
 
   function setWords(key: KeyPlan, text: string) {
-    key.words = text.split('\n').map((each) => each.trim()).filter(Boolean).slice(0, 12)
+    key.words = text
+      .split('\n')
+      .map((each) => each.trim())
+      .filter(Boolean)
+      .slice(0, 12)
     if (key.words.length > 0) Object.assign(key, { step: 1, lowest: 0, highest: key.words.length - 1, offAt: null })
   }
 
@@ -157,10 +178,7 @@
 
 <fieldset {disabled}>
   <legend class="sr-only">Your controller</legend>
-  <p class="quiet small">
-    Put in what is printed on your own device and in the order you go through it. What the device is seen to do counts more
-    than what is printed.
-  </p>
+  <p class="quiet small">Put in what is printed on your own device and in the order you go through it. What the device is seen to do counts more than what is printed.</p>
   <div class="grid">
     <div>
       <label for="{id}-name">What you call it</label>
@@ -168,14 +186,31 @@
     </div>
     <div>
       <label for="{id}-unit">Unit of its steps and ranges</label>
-      <select id="{id}-unit" value={asked ?? controller.profile.unit} onchange={(event) => (asked = event.currentTarget.value === controller.profile.unit ? null : (event.currentTarget.value as typeof asked))}>
+      <select
+        id="{id}-unit"
+        value={asked ?? controller.profile.unit}
+        onchange={(event) => (asked = event.currentTarget.value === controller.profile.unit ? null : (event.currentTarget.value as typeof asked))}
+      >
         <option value="C">°C</option>
         <option value="F">°F</option>
         <option value="RH">%RH</option>
       </select>
     </div>
-    <NumberField label="Smallest step shown" unit={unitSign(controller.profile.unit)} digits={3} value={controller.profile.resolution} error={draft.error(`${path}.resolution`)} onchange={(value) => change(() => (controller.profile.resolution = value!))} />
-    <NumberField label="It looks at its probe every" unit="s" value={controller.profile.samplingS} error={draft.error(`${path}.samplingS`)} onchange={(value) => change(() => (controller.profile.samplingS = value!))} />
+    <NumberField
+      label="Smallest step shown"
+      unit={unitSign(controller.profile.unit)}
+      digits={3}
+      value={controller.profile.resolution}
+      error={draft.error(`${path}.resolution`)}
+      onchange={(value) => change(() => (controller.profile.resolution = value!))}
+    />
+    <NumberField
+      label="It looks at its probe every"
+      unit="s"
+      value={controller.profile.samplingS}
+      error={draft.error(`${path}.samplingS`)}
+      onchange={(value) => change(() => (controller.profile.samplingS = value!))}
+    />
     <div>
       <label for="{id}-law">How its output follows the display</label>
       <select id="{id}-law" value={law} onchange={(event) => change(() => setLaw(event.currentTarget.value as Law))}>
@@ -183,18 +218,20 @@
       </select>
     </div>
     {#if law === 'ON_OFF' || (law === 'STEP_VENT' && has('FAN_SET_VALUE'))}
-    {#each [true, false] as raising (raising)}
-      <div>
-        <label for="{id}-style-{raising}">{controller.profile.unit === 'RH' ? (raising ? 'When moistening it' : 'When drying it') : raising ? 'When heating it' : 'When cooling it'}</label>
-        <select
-          id="{id}-style-{raising}"
-          value={raising ? controller.profile.raising : controller.profile.lowering}
-          onchange={(event) => change(() => restyle(event.currentTarget.value as ControllerPlan['profile']['raising'], raising))}
-        >
-          {#each Object.entries(STYLE_NAMES) as [style, name] (style)}<option value={style}>{name}</option>{/each}
-        </select>
-      </div>
-    {/each}
+      {#each [true, false] as raising (raising)}
+        <div>
+          <label for="{id}-style-{raising}"
+            >{controller.profile.unit === 'RH' ? (raising ? 'When moistening it' : 'When drying it') : raising ? 'When heating it' : 'When cooling it'}</label
+          >
+          <select
+            id="{id}-style-{raising}"
+            value={raising ? controller.profile.raising : controller.profile.lowering}
+            onchange={(event) => change(() => restyle(event.currentTarget.value as ControllerPlan['profile']['raising'], raising))}
+          >
+            {#each Object.entries(STYLE_NAMES) as [style, name] (style)}<option value={style}>{name}</option>{/each}
+          </select>
+        </div>
+      {/each}
     {/if}
     <label class="check">
       <input type="checkbox" bind:checked={controller.profile.strict} onchange={() => draft.replan()} />
@@ -202,19 +239,32 @@
     </label>
     {#if law === 'FAN_BAND'}
       <label class="check">
-        <input type="checkbox" checked={controller.profile.floorAsOne === true} onchange={(event) => change(() => (controller.profile.floorAsOne = event.currentTarget.checked || null))} />
+        <input
+          type="checkbox"
+          checked={controller.profile.floorAsOne === true}
+          onchange={(event) => change(() => (controller.profile.floorAsOne = event.currentTarget.checked || null))}
+        />
         It counts the speed from which the fan turns as 1 %
       </label>
     {/if}
     <div>
       <label for="{id}-device">Part of a larger device, called</label>
-      <input id="{id}-device" maxlength="80" placeholder="it is all of it" value={controller.device ?? ''} oninput={(event) => change(() => (controller.device = event.currentTarget.value.trim() || null))} />
+      <input
+        id="{id}-device"
+        maxlength="80"
+        placeholder="it is all of it"
+        value={controller.device ?? ''}
+        oninput={(event) => change(() => (controller.device = event.currentTarget.value.trim() || null))}
+      />
     </div>
   </div>
 
   {#if asked}
     <div class="asked" role="group" aria-label="What becomes of the numbers">
-      <p>{#if (asked === 'RH') !== (controller.profile.unit === 'RH')}Between temperature and humidity nothing converts: ranges begin anew and what is keyed in as a level is asked for again.{:else}Its steps, ranges and factory values stand in {unitSign(controller.profile.unit)}. Convert them, or were they meant in {unitSign(asked)} all along?{/if}</p>
+      <p>
+        {#if (asked === 'RH') !== (controller.profile.unit === 'RH')}Between temperature and humidity nothing converts: ranges begin anew and what is keyed in as a level is asked
+          for again.{:else}Its steps, ranges and factory values stand in {unitSign(controller.profile.unit)}. Convert them, or were they meant in {unitSign(asked)} all along?{/if}
+      </p>
       <p class="row">
         <button class="button main" onclick={() => inUnit(true)}>{(asked === 'RH') !== (controller.profile.unit === 'RH') ? 'Begin anew' : 'Convert them'}</button>
         {#if (asked === 'RH') === (controller.profile.unit === 'RH')}<button class="button" onclick={() => inUnit(false)}>They are in {unitSign(asked)} already</button>{/if}
@@ -245,7 +295,13 @@
             </td>
             <td>{name}</td>
             <td>
-              <input aria-label="Label for {name}" maxlength="40" bind:value={key.label} oninput={() => draft.replan()} aria-invalid={draft.error(`${row}.label`) ? 'true' : undefined} />
+              <input
+                aria-label="Label for {name}"
+                maxlength="40"
+                bind:value={key.label}
+                oninput={() => draft.replan()}
+                aria-invalid={draft.error(`${row}.label`) ? 'true' : undefined}
+              />
               {#if draft.error(`${row}.label`)}<p class="error">{draft.error(`${row}.label`)}</p>{/if}
             </td>
             {#if key.words.length > 0}
@@ -258,30 +314,71 @@
               {#each ['step', 'lowest', 'highest'] as const as field (field)}
                 <td><NumberField label="" digits={3} value={key[field]} error={draft.error(`${row}.${field}`)} onchange={(value) => change(() => (key[field] = value!))} /></td>
               {/each}
-              <td><NumberField label="" digits={3} emptyMeans="?" value={key.factory} error={draft.error(`${row}.factory`)} onchange={(value) => change(() => (key.factory = value))} /></td>
+              <td
+                ><NumberField
+                  label=""
+                  digits={3}
+                  emptyMeans="?"
+                  value={key.factory}
+                  error={draft.error(`${row}.factory`)}
+                  onchange={(value) => change(() => (key.factory = value))}
+                /></td
+              >
             {/if}
             <td>
               <details class="small">
                 <summary>more<span class="sr-only"> of {name}</span></summary>
                 {#if key.words.length === 0}
-                  <NumberField label="Stands for “off” at" digits={3} emptyMeans="never off" value={key.offAt} error={draft.error(`${row}.offAt`)} onchange={(value) => change(() => (key.offAt = value))} />
-                  <label class="check"><input type="checkbox" checked={key.lowest === key.highest} onchange={(event) => change(() => fix(key, event.currentTarget.checked))} /> fixed in the device, not keyed in</label>
+                  <NumberField
+                    label="Stands for “off” at"
+                    digits={3}
+                    emptyMeans="never off"
+                    value={key.offAt}
+                    error={draft.error(`${row}.offAt`)}
+                    onchange={(value) => change(() => (key.offAt = value))}
+                  />
+                  <label class="check"
+                    ><input type="checkbox" checked={key.lowest === key.highest} onchange={(event) => change(() => fix(key, event.currentTarget.checked))} /> fixed in the device, not
+                    keyed in</label
+                  >
                   <label for="{id}-also-{key.parameter}">The same key also means</label>
-                  <select id="{id}-also-{key.parameter}" value={key.also ?? ''} onchange={(event) => change(() => (key.also = (event.currentTarget.value || null) as Parameter | null))}>
+                  <select
+                    id="{id}-also-{key.parameter}"
+                    value={key.also ?? ''}
+                    onchange={(event) => change(() => (key.also = (event.currentTarget.value || null) as Parameter | null))}
+                  >
                     <option value="">nothing else</option>
-                    {#each PARAMETERS.filter((each) => each === key.also || (!has(each) && each !== key.parameter && MEANINGS[each].kind === MEANINGS[key.parameter].kind)) as other (other)}<option value={other}>{MEANINGS[other].name}</option>{/each}
+                    {#each PARAMETERS.filter((each) => each === key.also || (!has(each) && each !== key.parameter && kindOf(each) === kindOf(key.parameter))) as other (other)}<option
+                        value={other}>{MEANINGS[other].name}</option
+                      >{/each}
                   </select>
                 {/if}
                 {#if key.parameter.startsWith('OTHER_')}
                   <label for="{id}-words-{key.parameter}">Its words, one a line</label>
-                  <textarea id="{id}-words-{key.parameter}" rows="3" value={key.words.join('\n')} onchange={(event) => change(() => setWords(key, event.currentTarget.value))}></textarea>
+                  <textarea id="{id}-words-{key.parameter}" rows="3" value={key.words.join('\n')} onchange={(event) => change(() => setWords(key, event.currentTarget.value))}
+                  ></textarea>
                 {/if}
                 {#if controller.device}
-                  <NumberField label="Place on the whole device" digits={0} emptyMeans="as here" value={key.place} error={draft.error(`${row}.place`)} onchange={(value) => change(() => (key.place = value))} />
+                  <NumberField
+                    label="Place on the whole device"
+                    digits={0}
+                    emptyMeans="as here"
+                    value={key.place}
+                    error={draft.error(`${row}.place`)}
+                    onchange={(value) => change(() => (key.place = value))}
+                  />
                 {/if}
               </details>
             </td>
-            <td><button class="link small" onclick={() => change(() => setKeys(controller.profile.keys.filter((each) => each !== key && !TOGETHER.some((all) => all.includes(key.parameter) && all.includes(each.parameter)))))}>Remove<span class="sr-only"> {name}</span></button></td>
+            <td
+              ><button
+                class="link small"
+                onclick={() =>
+                  change(() =>
+                    setKeys(controller.profile.keys.filter((each) => each !== key && !TOGETHER.some((all) => all.includes(key.parameter) && all.includes(each.parameter)))),
+                  )}>Remove<span class="sr-only"> {name}</span></button
+              ></td
+            >
           </tr>
         {/each}
       </tbody>

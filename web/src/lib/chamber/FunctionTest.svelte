@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { api, Problem } from '../api/client'
+  import { api, asTyped, Problem, dataOf } from '../api/client'
   import type { ControllerPlan, SettingsView, StyleAnswer } from '../api/types'
   import { parse, fixed, decimalsOf } from '../units'
   import { STYLE_NAMES, unitSign, type DisplayUnit } from '../words'
@@ -48,7 +48,7 @@
       return at === null ? [] : [{ setValue, differential: second ? other : first, switched: test.switched, at }]
     })
     try {
-      learned = { answer: await api.post<StyleAnswer>('/calc/style', { direction: raising ? 'RAISE' : 'LOWER', resolution, seen }), raising }
+      learned = { answer: await dataOf(api.post('/calc/style', { body: asTyped({ direction: raising ? 'RAISE' : 'LOWER', resolution, seen }) })), raising }
     } catch (failed) {
       if (!(failed instanceof Problem)) throw failed
       problem = failed.isAway ? 'The server does not answer. What you saw is kept on this page.' : failed.message
@@ -68,14 +68,34 @@
 
 <section aria-labelledby="{id}-head">
   <h4 id="{id}-head">Now try it</h4>
-  <ol>{#each steps as step (step)}<li>{step}</li>{/each}</ol>
+  <ol>
+    {#each steps as step (step)}<li>{step}</li>{/each}
+  </ol>
   {#if tests.length > 0}
     <p class="small quiet">Write down what the display showed at that moment. A delay keyed in comes on top.</p>
     {#each tests as test (place(test))}
       <div class="test">
         <label for="{id}-{place(test)}">{test.words} <span class="quiet">at <span class="mono">{text(test.wanted)}</span></span></label>
-        <input id="{id}-{place(test)}" class="mono" inputmode="decimal" value={tried[place(test)] ?? ''} placeholder="seen at" disabled={!mayKey} oninput={(event) => { tried[place(test)] = event.currentTarget.value; learned = null }} />
-        <button class="button" disabled={!mayKey} onclick={() => { tried[place(test)] = String(test.wanted); learned = null }}>Just there</button>
+        <input
+          id="{id}-{place(test)}"
+          class="mono"
+          inputmode="decimal"
+          value={tried[place(test)] ?? ''}
+          placeholder="seen at"
+          disabled={!mayKey}
+          oninput={(event) => {
+            tried[place(test)] = event.currentTarget.value
+            learned = null
+          }}
+        />
+        <button
+          class="button"
+          disabled={!mayKey}
+          onclick={() => {
+            tried[place(test)] = String(test.wanted)
+            learned = null
+          }}>Just there</button
+        >
         {#if (tried[place(test)] ?? '').trim() !== '' && seenAt(test) === null}<span class="error">must be a number</span>
         {:else if isOff(test)}<span><span class="mark act" aria-hidden="true">◆</span>not where it should</span>
         {:else if seenAt(test) !== null}<span><span class="mark well" aria-hidden="true">■</span>as wanted</span>{/if}

@@ -73,11 +73,27 @@
         {#each Object.entries(LINKS) as [value, name] (value)}<option {value}>{name}</option>{/each}
       </select>
     </div>
-    <NumberField label="High alarm at least above set by" unit={unitSign(profile.unit)} value={habits.highAlarmLeast} error={error('highAlarmLeast')} onchange={(value) => change(() => (habits.highAlarmLeast = value!))} />
-    <NumberField label="Low alarm at least below set by" unit={unitSign(profile.unit)} value={habits.lowAlarmLeast} error={error('lowAlarmLeast')} onchange={(value) => change(() => (habits.lowAlarmLeast = value!))} />
+    <NumberField
+      label="High alarm at least above set by"
+      unit={unitSign(profile.unit)}
+      value={habits.highAlarmLeast}
+      error={error('highAlarmLeast')}
+      onchange={(value) => change(() => (habits.highAlarmLeast = value!))}
+    />
+    <NumberField
+      label="Low alarm at least below set by"
+      unit={unitSign(profile.unit)}
+      value={habits.lowAlarmLeast}
+      error={error('lowAlarmLeast')}
+      onchange={(value) => change(() => (habits.lowAlarmLeast = value!))}
+    />
     <div>
       <label for="{id}-calibration">Calibrated by keying in</label>
-      <select id="{id}-calibration" value={habits.calibration ?? 'OFFSET'} onchange={(event) => change(() => (habits.calibration = event.currentTarget.value === 'REFERENCE' ? 'REFERENCE' : null))}>
+      <select
+        id="{id}-calibration"
+        value={habits.calibration ?? 'OFFSET'}
+        onchange={(event) => change(() => (habits.calibration = event.currentTarget.value === 'REFERENCE' ? 'REFERENCE' : null))}
+      >
         <option value="OFFSET">an offset</option>
         <option value="REFERENCE">what the reference reads</option>
       </select>
@@ -86,7 +102,14 @@
       <fieldset>
         <legend>{alarm.name}</legend>
         {#each Object.entries(DOES) as [value, name] (value)}
-          <label><input type="checkbox" checked={habits[alarm.field]?.includes(value as AlarmDoes) ?? false} onchange={(event) => change(() => toggle(alarm.field, value as AlarmDoes, event.currentTarget.checked))} /> {name}</label>
+          <label
+            ><input
+              type="checkbox"
+              checked={habits[alarm.field]?.includes(value as AlarmDoes) ?? false}
+              onchange={(event) => change(() => toggle(alarm.field, value as AlarmDoes, event.currentTarget.checked))}
+            />
+            {name}</label
+          >
         {/each}
       </fieldset>
     {/each}
@@ -100,7 +123,9 @@
         <select id="{id}-meaning-{at}" bind:value={code.meaning} onchange={() => change(() => {})}>
           {#each Object.entries(MEANINGS) as [value, name] (value)}<option {value}>{name}</option>{/each}
         </select>
-        <button class="link small" onclick={() => change(() => (habits.codes = habits.codes.filter((each) => each !== code)))}>Remove<span class="sr-only"> code {code.shown}</span></button>
+        <button class="link small" onclick={() => change(() => (habits.codes = habits.codes.filter((each) => each !== code)))}
+          >Remove<span class="sr-only"> code {code.shown}</span></button
+        >
         {#if error(`codes[${at}].shown`)}<p class="error">{error(`codes[${at}].shown`)}</p>{/if}
       </li>
     {/each}

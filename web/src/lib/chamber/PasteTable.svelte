@@ -45,7 +45,12 @@
             <td>{key.label}</td>
             <td class="mono">{key.off ? 'off' : (key.value ?? '')} {key.unit}</td>
             <td>
-              <select aria-label="What {key.label} means" value={key.meaning ?? ''} onchange={(event) => (key.meaning = (event.currentTarget.value || null) as Parameter | null)} aria-invalid={key.meaning !== null && twice.has(key.meaning) ? 'true' : undefined}>
+              <select
+                aria-label="What {key.label} means"
+                value={key.meaning ?? ''}
+                onchange={(event) => (key.meaning = (event.currentTarget.value || null) as Parameter | null)}
+                aria-invalid={key.meaning !== null && twice.has(key.meaning) ? 'true' : undefined}
+              >
                 <option value="">choose, or leave it out</option>
                 {#each PARAMETERS as parameter (parameter)}<option value={parameter}>{MEANINGS[parameter].name}</option>{/each}
               </select>

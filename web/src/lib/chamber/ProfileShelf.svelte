@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { api, Problem } from '../api/client'
+  import { api, Problem, dataOf } from '../api/client'
   import type { ControllerPlan, ProfileDocument, ProfileView } from '../api/types'
   import { LAW_NAMES } from './meanings'
 
@@ -31,17 +31,27 @@
   }
 
   async function load() {
-    all = (await ask(() => api.get<ProfileView[]>('/profiles'))) ?? all
+    all = (await ask(() => dataOf(api.get('/profiles')))) ?? all
   }
 
   const idOf = (name: string) =>
-    name.toLowerCase().normalize('NFD').replace(/[^a-z0-9]+/g, '-').replace(/^-+|-+$/g, '').slice(0, 70) || 'controller'
+    name
+      .toLowerCase()
+      .normalize('NFD')
+      .replace(/[^a-z0-9]+/g, '-')
+      .replace(/^-+|-+$/g, '')
+      .slice(0, 70) || 'controller'
 
   /** This controller's description as a document. */
-  const described = (): ProfileDocument => ({ id: idOf(controller.name), name: controller.name, about: '', profile: $state.snapshot(controller.profile) as ControllerPlan['profile'] })
+  const described = (): ProfileDocument => ({
+    id: idOf(controller.name),
+    name: controller.name,
+    about: '',
+    profile: $state.snapshot(controller.profile) as ControllerPlan['profile'],
+  })
 
   async function add(text: string) {
-    const added = await ask(() => api.postText<ProfileView>('/profiles', text))
+    const added = await ask(() => dataOf(api.post('/profiles', { ...api.asText, body: text })))
     if (!added) return
     await load()
     chosen = added.document.id
@@ -67,7 +77,7 @@
     const name = document.name
     const text = JSON.stringify(document)
     const done = await ask(async () => {
-      await api.remove(`/profiles/${chosen}`)
+      await dataOf(api.remove('/profiles/{id}', { params: { path: { id: chosen } } }))
       return true
     })
     if (!done) return
@@ -91,7 +101,17 @@
     {#if isOwn}<button class="link small" onclick={remove}>Take it off the shelf</button>{/if}
   </p>
   {#if document}<p class="small">{document.about || LAW_NAMES[document.profile.law]}{isOwn ? '' : ' Its labels are invented: replace them by what is printed on yours.'}</p>{/if}
-  {#if removed}<p class="small">“{removed.name}” is off the shelf. <button class="link small" onclick={() => { const again = removed!; removed = null; void add(again.text) }}>Put it back</button></p>{/if}
+  {#if removed}<p class="small">
+      “{removed.name}” is off the shelf.
+      <button
+        class="link small"
+        onclick={() => {
+          const again = removed!
+          removed = null
+          void add(again.text)
+        }}>Put it back</button
+      >
+    </p>{/if}
   <p class="row">
     <button class="button" onclick={download}>Share this description as a file</button>
     <button class="button" onclick={() => add(JSON.stringify(described()))}>Put it on the shelf</button>
@@ -102,7 +122,9 @@
     {#if problem}
       <div class="error" role="alert">
         <p>{problem.isAway ? 'The server does not answer. Try again when it is back.' : problem.errors.length > 0 ? 'Refused whole; nothing was taken over:' : problem.message}</p>
-        {#if problem.errors.length > 0}<ul>{#each problem.errors as each, at (at)}<li>{each.line ? `Line ${each.line}, ` : ''}<span class="mono">{each.field}</span> {each.allowed}</li>{/each}</ul>{/if}
+        {#if problem.errors.length > 0}<ul>
+            {#each problem.errors as each, at (at)}<li>{each.line ? `Line ${each.line}, ` : ''}<span class="mono">{each.field}</span> {each.allowed}</li>{/each}
+          </ul>{/if}
       </div>
     {/if}
   </div>

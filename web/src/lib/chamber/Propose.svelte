@@ -57,7 +57,8 @@
     draft.replan()
   }
 
-  const shown = (key: KeyPlan, value: number) => (key.words.length > 0 ? (key.words[Math.round(value)] ?? '') : `${fixed(value, decimalsOf(key.step))} ${keyUnit(key.parameter, unit)}`)
+  const shown = (key: KeyPlan, value: number) =>
+    key.words.length > 0 ? (key.words[Math.round(value)] ?? '') : `${fixed(value, decimalsOf(key.step))} ${keyUnit(key.parameter, unit)}`
 
   function step(word: string, key: KeyPlan, neighbour: NeighbourAnswer): string {
     const at = (value: number) => (answer!.humidity ? `${fixed(value, 0)} %RH` : level(value, prefs.unit))
@@ -75,10 +76,14 @@
   {#if answer}
     <section aria-label="Proposed settings">
       <p>
-        {#if answer.obstacle}<span class="mark act" aria-hidden="true">◆</span><b>Nothing is offered.</b> {OBSTACLES[answer.obstacle.kind]}{#if answer.obstacle.finding}{' '}<b>{fill(answer.obstacle.finding.title, answer.obstacle.finding.numbers, prefs.unit, answer.obstacle.finding.names)}.</b>{/if}
+        {#if answer.obstacle}<span class="mark act" aria-hidden="true">◆</span><b>Nothing is offered.</b>
+          {OBSTACLES[answer.obstacle.kind]}{#if answer.obstacle.finding}{' '}<b
+              >{fill(answer.obstacle.finding.title, answer.obstacle.finding.numbers, prefs.unit, answer.obstacle.finding.names)}.</b
+            >{/if}
           Mend what the findings say first; below is the nearest of {answer.rehearsals} rehearsed days, to be read and not to be keyed in.
         {:else if answer.fits}<span class="mark well" aria-hidden="true">■</span>Found in {answer.rehearsals} rehearsed days of this chamber, from its coldest room to its warmest.
-        {:else}<span class="mark act" aria-hidden="true">◆</span><b>No settings keep it inside all day.</b> The nearest of {answer.rehearsals} rehearsed days is below: the box or its appliance must change.{/if}
+        {:else}<span class="mark act" aria-hidden="true">◆</span><b>No settings keep it inside all day.</b> The nearest of {answer.rehearsals} rehearsed days is below: the box or its
+          appliance must change.{/if}
       </p>
       <table class="rows">
         <thead><tr><th>Key</th><th>proposed</th><th>now</th><th>why, and one step either way</th></tr></thead>
@@ -89,7 +94,9 @@
               <tr>
                 <td>{key.label}</td>
                 <td class="mono">{shown(key, reason.value)}</td>
-                <td class="quiet" class:mono={now[key.parameter] !== reason.value}>{now[key.parameter] === undefined ? '' : now[key.parameter] === reason.value ? 'the same' : shown(key, now[key.parameter]!)}</td>
+                <td class="quiet" class:mono={now[key.parameter] !== reason.value}
+                  >{now[key.parameter] === undefined ? '' : now[key.parameter] === reason.value ? 'the same' : shown(key, now[key.parameter]!)}</td
+                >
                 <td>
                   {fill(reason.text, reason.numbers, prefs.unit)}
                   {#if reason.lower}<br /><span class="small quiet">{step('One step less', key, reason.lower)}</span>{/if}
@@ -101,13 +108,26 @@
         </tbody>
       </table>
       {#each answer.thermostats as each (each.applianceId)}
-        <p><span class="mark {each.opensAtC === null ? 'act' : 'well'}" aria-hidden="true">{each.opensAtC === null ? '◆' : '■'}</span><b>{draft.plan.appliances.find((one) => one.id === each.applianceId)?.name ?? 'Heater'}:</b> {fill(each.text, each.numbers, prefs.unit)}
-          {#if each.opensAtC !== null && mayPlan}<button class="link small" onclick={() => setThermostat(each)}>Put it into the plan</button>{/if}</p>
+        <p>
+          <span class="mark {each.opensAtC === null ? 'act' : 'well'}" aria-hidden="true">{each.opensAtC === null ? '◆' : '■'}</span><b
+            >{draft.plan.appliances.find((one) => one.id === each.applianceId)?.name ?? 'Heater'}:</b
+          >
+          {fill(each.text, each.numbers, prefs.unit)}
+          {#if each.opensAtC !== null && mayPlan}<button class="link small" onclick={() => setThermostat(each)}>Put it into the plan</button>{/if}
+        </p>
       {/each}
       <p class="small quiet">Keys that are not named stay as they are.</p>
       <p class="row">
         {#if !answer.obstacle}
-          <button class="button main" disabled={!mayKey || !differs} title={mayKey ? undefined : 'A visitor looks only'} onclick={() => { draft.takeProposed(answer!); answer = null }}>Put them on the keys</button>
+          <button
+            class="button main"
+            disabled={!mayKey || !differs}
+            title={mayKey ? undefined : 'A visitor looks only'}
+            onclick={() => {
+              draft.takeProposed(answer!)
+              answer = null
+            }}>Put them on the keys</button
+          >
         {/if}
         <button class="button" onclick={() => (answer = null)}>Leave it</button>
         <span class="small quiet">Nothing is saved by it. A proposal is arithmetic: watch the real box before anything lives in it.</span>

@@ -1,6 +1,6 @@
 <script lang="ts">
   import { when } from '../when'
-  import { api, Problem } from '../api/client'
+  import { api, Problem, dataOf } from '../api/client'
   import type { ControllerPlan, Parameter, RehearsalAnswer, SettingsView } from '../api/types'
   import { prefs } from '../prefs.svelte'
   import { session } from '../session.svelte'
@@ -30,7 +30,7 @@
   async function load() {
     problem = ''
     try {
-      all = await api.get<SettingsView[]>(`/chambers/${draft.id}/controllers/${controller.id}/settings`)
+      all = await dataOf(api.get('/chambers/{id}/controllers/{controllerId}/settings', { params: { path: { id: draft.id, controllerId: controller.id } } }))
       toNumber = all[0]?.number ?? 0
       fromNumber = all[1]?.number ?? toNumber
       answers = null
@@ -78,7 +78,11 @@
     ['lowest at the occupant', (answer) => level(answer.metrics.occupant.lowest, prefs.unit)],
     ['highest at the occupant', (answer) => level(answer.metrics.occupant.highest, prefs.unit)],
     ['inside the keep band', (answer) => `${fixed(answer.metrics.inBandPct, 0)} %`],
-    ['swing of the display', (answer) => answer.metrics.displays.map((each, at) => (answer.settings[at]?.unit === 'RH' ? `${fixed(each.swing, 1)} points` : difference(each.swing, prefs.unit))).join(', ')],
+    [
+      'swing of the display',
+      (answer) =>
+        answer.metrics.displays.map((each, at) => (answer.settings[at]?.unit === 'RH' ? `${fixed(each.swing, 1)} points` : difference(each.swing, prefs.unit))).join(', '),
+    ],
     ['switchings an hour', (answer) => answer.metrics.loops.map((loop) => fixed(loop.cyclesPerHour, 1)).join(', ')],
     ['energy a day', (answer) => `${fixed(answer.metrics.energyKWhPerDay, 2)} kWh`],
   ]
@@ -100,13 +104,26 @@
       <p class="row">
         {#each [true, false] as first (first)}
           <label for="{id}-{first}">{first ? 'From settings' : 'to settings'}</label>
-          <select id="{id}-{first}" value={String(first ? fromNumber : toNumber)} onchange={(event) => { const chosen = Number(event.currentTarget.value); if (first) fromNumber = chosen; else toNumber = chosen; answers = null }}>
+          <select
+            id="{id}-{first}"
+            value={String(first ? fromNumber : toNumber)}
+            onchange={(event) => {
+              const chosen = Number(event.currentTarget.value)
+              if (first) fromNumber = chosen
+              else toNumber = chosen
+              answers = null
+            }}
+          >
             {#each all as each (each.number)}<option value={String(each.number)}>{each.number}</option>{/each}
           </select>
         {/each}
-        <button class="button" disabled={busy || changes.length === 0 || draft.missing.length > 0} onclick={compare}>{busy ? 'Rehearsing …' : 'What it changes in the chamber'}</button>
+        <button class="button" disabled={busy || changes.length === 0 || draft.missing.length > 0} onclick={compare}
+          >{busy ? 'Rehearsing …' : 'What it changes in the chamber'}</button
+        >
         {#if fromNumber !== inForce && from}
-          <button class="button" disabled={!session.mayKey} title={session.mayKey ? undefined : 'A visitor looks only'} onclick={() => draft.goBackTo(from)}>Put settings {fromNumber} back on the keys</button>
+          <button class="button" disabled={!session.mayKey} title={session.mayKey ? undefined : 'A visitor looks only'} onclick={() => draft.goBackTo(from)}
+            >Put settings {fromNumber} back on the keys</button
+          >
         {/if}
       </p>
       {#if from && to}

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { api, Problem } from '../api/client'
+  import { api, asTyped, Problem, dataOf } from '../api/client'
   import type { ControllerPlan, StyleAnswer } from '../api/types'
   import NumberField from '../parts/NumberField.svelte'
   import { STYLE_NAMES, unitSign } from '../words'
@@ -37,11 +37,15 @@
     problem = ''
     asked = complete
     try {
-      answer = await api.post<StyleAnswer>('/calc/style', {
-        direction: raising ? 'RAISE' : 'LOWER',
-        resolution: controller.profile.resolution,
-        seen: $state.snapshot(complete),
-      })
+      answer = await dataOf(
+        api.post('/calc/style', {
+          body: asTyped({
+            direction: raising ? 'RAISE' : 'LOWER',
+            resolution: controller.profile.resolution,
+            seen: $state.snapshot(complete),
+          }),
+        }),
+      )
     } catch (failed) {
       if (!(failed instanceof Problem)) throw failed
       problem = failed.errors.map((each) => `Sight ${Number(/\d+/.exec(each.field)?.[0] ?? 0) + 1}: ${each.allowed}`).join('; ') || failed.message
@@ -52,8 +56,8 @@
 <details>
   <summary>Which style is it? Learn it from what the device was seen to do</summary>
   <p class="quiet small">
-    Two sights usually settle it: what was keyed in, and what the display showed when the output came on, and when it stopped.
-    Breathe on the probe or hold it in a cool draught; keep water away from anything on the mains.
+    Two sights usually settle it: what was keyed in, and what the display showed when the output came on, and when it stopped. Breathe on the probe or hold it in a cool draught;
+    keep water away from anything on the mains.
   </p>
   <p class="row">
     <label for="{id}-way">The output</label>
@@ -75,7 +79,9 @@
           </select>
         </div>
         <NumberField label="when it showed" {unit} digits={3} emptyMeans="?" value={sight.at} onchange={(value) => changed(() => (sight.at = value))} />
-        {#if answer && answer.contradictions.some((index) => asked[index] === sight)}<span class="small"><span class="mark mind" aria-hidden="true">▲</span>does not fit the others</span>{/if}
+        {#if answer && answer.contradictions.some((index) => asked[index] === sight)}<span class="small"
+            ><span class="mark mind" aria-hidden="true">▲</span>does not fit the others</span
+          >{/if}
       </li>
     {/each}
   </ol>
@@ -89,7 +95,8 @@
       <p>
         {#if answer.verdict === 'SETTLED'}One fits: <b>{STYLE_NAMES[answer.styles[0]!]}</b>.
         {:else if answer.verdict === 'OPEN'}Several fit still: {answer.styles.map((each) => STYLE_NAMES[each]).join('; ')}. See where it switches the other way.
-        {:else}Nothing fits all of it. Look again at what is marked; nearest: {answer.styles.map((each) => STYLE_NAMES[each]).join('; ')}. A delay or an offset keyed in shifts what is shown.{/if}
+        {:else}Nothing fits all of it. Look again at what is marked; nearest: {answer.styles.map((each) => STYLE_NAMES[each]).join('; ')}. A delay or an offset keyed in shifts what
+          is shown.{/if}
       </p>
       {#if answer.verdict === 'SETTLED'}
         <button class="button" onclick={() => onlearned(answer!.styles[0]!, raising)}>Put it into “{controller.name}”</button>

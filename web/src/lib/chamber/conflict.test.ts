@@ -1,7 +1,14 @@
 import { describe, expect, it } from 'vitest'
 import { differences, fieldSpoken, merged, spoken, told } from './conflict'
 
-const base = { name: 'Pen', box: { innerLengthM: 0.5, innerWidthM: 0.4 }, probes: [{ id: 'a', name: 'probe', lagS: 40 }, { id: 'b', name: 'old', lagS: 40 }] }
+const base = {
+  name: 'Pen',
+  box: { innerLengthM: 0.5, innerWidthM: 0.4 },
+  probes: [
+    { id: 'a', name: 'probe', lagS: 40 },
+    { id: 'b', name: 'old', lagS: 40 },
+  ],
+}
 
 describe('two versions of one chamber', () => {
   it('differ value by value, and say whose a change is', () => {
@@ -15,7 +22,14 @@ describe('two versions of one chamber', () => {
   })
 
   it('are put together as chosen, entries of a list by what they are', () => {
-    const mine = { ...base, probes: [{ id: 'b', name: 'old', lagS: 60 }, { id: 'a', name: 'probe', lagS: 40 }, { id: 'c', name: 'mine', lagS: 1 }] }
+    const mine = {
+      ...base,
+      probes: [
+        { id: 'b', name: 'old', lagS: 60 },
+        { id: 'a', name: 'probe', lagS: 40 },
+        { id: 'c', name: 'mine', lagS: 1 },
+      ],
+    }
     const theirs = { ...base, name: 'Pen two', probes: [{ id: 'a', name: 'probe', lagS: 50 }] }
     const found = differences(base, mine, theirs)
     expect(found.map((each) => [spoken(each.path, mine, theirs), each.by])).toEqual([
@@ -25,7 +39,10 @@ describe('two versions of one chamber', () => {
       ['probes, mine', 'mine'],
     ])
     const both = merged(theirs, found, ['theirs', 'theirs', 'theirs', 'mine'])
-    expect(both.probes).toEqual([{ id: 'a', name: 'probe', lagS: 50 }, { id: 'c', name: 'mine', lagS: 1 }])
+    expect(both.probes).toEqual([
+      { id: 'a', name: 'probe', lagS: 50 },
+      { id: 'c', name: 'mine', lagS: 1 },
+    ])
     expect(merged(theirs, found, ['mine', 'mine', 'mine', 'mine'])).toMatchObject({ name: 'Pen', probes: expect.arrayContaining(mine.probes) })
     expect(theirs.probes).toHaveLength(1)
   })

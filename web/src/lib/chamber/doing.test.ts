@@ -5,7 +5,19 @@ import { freshKey, keyUnit, MEANINGS, needed, outlets, PARAMETERS } from './mean
 import { freshController } from './draft'
 
 type Keyed = RehearsalAnswer['settings'][number]
-const controller = freshController({ name: '', note: '', occupancy: null, box: null, contents: null, room: null, power: null, appliances: [], probes: [], controllers: [], looked: null })
+const controller = freshController({
+  name: '',
+  note: '',
+  occupancy: null,
+  box: null,
+  contents: null,
+  room: null,
+  power: null,
+  appliances: [],
+  probes: [],
+  controllers: [],
+  looked: null,
+})
 const keyed = (points: Keyed['points']): Keyed => ({ controllerId: 'c', law: 'ON_OFF', values: {}, unit: 'C', resolution: 0.1, lowest: 0, highest: 0, points, refusals: [] })
 const heat = { loopId: 'warm', direction: 'RAISE', onAt: 27, offAt: 28 } as const
 const cool = { loopId: 'cool', direction: 'LOWER', onAt: 29, offAt: 28 } as const
@@ -54,7 +66,10 @@ describe('meanings', () => {
   })
 
   it('know the outlets of each school', () => {
-    const of = (law: 'FAN_BAND' | 'STEP_VENT') => ({ ...controller, profile: { ...controller.profile, law, keys: needed(law, false).map((each) => freshKey(each, controller.profile)) } })
+    const of = (law: 'FAN_BAND' | 'STEP_VENT') => ({
+      ...controller,
+      profile: { ...controller.profile, law, keys: needed(law, false).map((each) => freshKey(each, controller.profile)) },
+    })
     expect(outlets(of('FAN_BAND'))).toHaveLength(2)
     expect(outlets(of('STEP_VENT'))).toEqual(['moves the vent'])
     expect(outlets(controller)).toEqual(['switches'])

@@ -75,7 +75,9 @@ function switching(parameter: Parameter, profile: ControllerPlan['profile'], key
     LOWER_DIFFERENTIAL: keyed.points.slice(1),
   }
   return (of[parameter] ?? [])
-    .flatMap(({ direction, onAt, offAt }) => (onAt === null || offAt === null ? [] : [`${work(direction === 'RAISE', unit)} comes on at ${level(onAt)} and stops at ${level(offAt)}.`]))
+    .flatMap(({ direction, onAt, offAt }) =>
+      onAt === null || offAt === null ? [] : [`${work(direction === 'RAISE', unit)} comes on at ${level(onAt)} and stops at ${level(offAt)}.`],
+    )
     .join(' ')
 }
 
@@ -101,9 +103,13 @@ export function trials(profile: ControllerPlan['profile'], values: Values, keyed
       ? ['Breathe on the probe', 'Let it dry in a draught']
       : ['Warm the probe in your hand, or in a warm dry cloth where a hand is not enough', 'Cool it in a damp cloth, away from anything on the mains']
   const said: string[] = []
-  if (profile.law === 'FAN_BAND') said.push(`${up}: the fan must speed up above ${level(values.SET_VALUE ?? 0)} and be at full speed at ${level((values.SET_VALUE ?? 0) + (values.BAND ?? 0))}. Look at both fans: the intake must be the slower one.`)
+  if (profile.law === 'FAN_BAND')
+    said.push(
+      `${up}: the fan must speed up above ${level(values.SET_VALUE ?? 0)} and be at full speed at ${level((values.SET_VALUE ?? 0) + (values.BAND ?? 0))}. Look at both fans: the intake must be the slower one.`,
+    )
   else if (profile.law === 'STEP_VENT') said.push(`${up}: the vent must begin to open above ${level((values.SET_VALUE ?? 0) + (values.NEUTRAL_ZONE ?? 0))}, one move at a time.`)
-  else if (profile.law === 'TIME_PROPORTIONAL') said.push(`${up}: the output must be on for less of each ${fixed(values.WINDOW ?? 0, 0)} s, and off altogether well past ${level(values.SET_VALUE ?? 0)}.`)
+  else if (profile.law === 'TIME_PROPORTIONAL')
+    said.push(`${up}: the output must be on for less of each ${fixed(values.WINDOW ?? 0, 0)} s, and off altogether well past ${level(values.SET_VALUE ?? 0)}.`)
   else said.push(`${up}.`)
   if (values.HIGH_ALARM !== undefined) said.push(`It must sound at ${level(values.HIGH_ALARM)}${values.HIGH_ALARM_OPENS ? ' and open its outputs' : ''}.`)
   said.push(`${down}.`)
@@ -113,7 +119,8 @@ export function trials(profile: ControllerPlan['profile'], values: Values, keyed
 }
 
 /** A value of a key as the device shows it. */
-export const shownValue = (key: KeyPlan, value: number) => (key.offAt !== null && value === key.offAt ? 'off' : key.words.length > 0 ? (key.words[Math.round(value)] ?? '') : fixed(value, decimalsOf(key.step)))
+export const shownValue = (key: KeyPlan, value: number) =>
+  key.offAt !== null && value === key.offAt ? 'off' : key.words.length > 0 ? (key.words[Math.round(value)] ?? '') : fixed(value, decimalsOf(key.step))
 
 /** What becomes of a change when the keys rest, as its user found out; empty where that is not known. */
 export function leftAlone({ habits }: ControllerPlan['profile']): string {

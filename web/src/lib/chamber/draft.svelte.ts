@@ -1,11 +1,12 @@
 /** A chamber being worked on: what is saved, what is typed, and what the server says about it. */
-import { api, Problem } from '../api/client'
+import { api, asTyped, Problem, dataOf } from '../api/client'
 import type {
   ChamberPlan,
   ChamberView,
   ControllerPlan,
   EditPlan,
   FindingAnswer,
+  KeyedView,
   KeyingView,
   OccupancyPlan,
   Parameter,
@@ -17,7 +18,7 @@ import type {
   SuggestionLine,
   Values,
 } from '../api/types'
-import { alignKeys, countChanges, fieldErrors, missingParts, same } from './draft'
+import { countChanges, dropKeys, fieldErrors, lackingKeys, missingParts, same, switching } from './draft'
 
 type Keyed = Record<string, Values>
 
@@ -71,6 +72,8 @@ export class ChamberDraft {
   #untyped = $state.raw<Keyed>({})
   #wanted: { request: RehearsalRequest; edited: boolean } | null = null
   #running = false
+  /** Number of the newest question for what keys begin with: answers to those before it are out of date. */
+  #beginning = 0
 
   constructor(view: ChamberView) {
     this.#load(view)
@@ -80,8 +83,7 @@ export class ChamberDraft {
   #load(view: ChamberView) {
     this.view = view
     this.plan = structuredClone(view.plan)
-    this.keyed = keyedOf(view)
-    alignKeys(this.plan, this.keyed, null)
+    this.keyed = Object.fromEntries(view.begun.map((each) => [each.controllerId, { ...(each.values as Values) }]))
     this.#untyped = this.snapshotKeyed()
   }
 
@@ -205,7 +207,7 @@ export class ChamberDraft {
   /** Rehearses the chamber as it stands with other values of one controller, beside what is worked on. */
   rehearseWith(controllerId: string, values: Values): Promise<RehearsalAnswer> {
     const keyed = { ...this.snapshotKeyed(), [controllerId]: values }
-    return api.post<RehearsalAnswer>('/rehearsals', { ...this.#request(), settings: asSettings(keyed) })
+    return dataOf(api.post('/rehearsals', { body: { ...this.#request(), settings: asSettings(keyed) } }))
   }
 
   /** What the server proposes for one controller of the chamber as it stands; it is told how far the search is. */
@@ -213,11 +215,16 @@ export class ChamberDraft {
     const { chamber, settings } = this.#request()
     let answer: SuggestionAnswer | null = null
     let most = 0
-    await api.lines<SuggestionLine>('/suggestions/lines', { chamber, settings, controllerId }, (line) => {
-      if (line.answer) answer = line.answer
-      // Widths are tried beside each other and may be told out of turn.
-      else onprogress((most = Math.max(most, line.done / line.of)))
-    }, signal)
+    const asked = api.post('/suggestions/lines', { body: { chamber, settings, controllerId }, headers: { Accept: 'application/x-ndjson' }, parseAs: 'stream', signal })
+    await api.lines<SuggestionLine>(
+      asked,
+      (line) => {
+        if (line.answer) answer = line.answer
+        // Widths are tried beside each other and may be told out of turn.
+        else onprogress((most = Math.max(most, line.done / line.of)))
+      },
+      signal,
+    )
     if (!answer) throw new Problem(0, 'Kiln Ward does not answer', 'The search broke off. Try it again.')
     return answer
   }
@@ -242,8 +249,27 @@ export class ChamberDraft {
 
   /** After the plan changed: keys follow the profile, and everything is rehearsed anew. */
   replan() {
-    alignKeys(this.plan, this.keyed, this.answer)
+    dropKeys(this.plan, this.keyed)
     this.rehearse()
+  }
+
+  /** Gives keys that hold nothing what the server says such keys begin with. */
+  async #begin(lacking: ControllerPlan[]): Promise<void> {
+    const asked = ++this.#beginning
+    try {
+      const controllers = lacking.map((each) => ({
+        controller: $state.snapshot(each),
+        values: $state.snapshot(this.keyed[each.id]) ?? {},
+        points: switching(this.answer, each.id),
+      }))
+      const begun = await dataOf(api.post('/calc/first-keys', { body: { occupancy: $state.snapshot(this.plan.occupancy), controllers } }))
+      if (asked !== this.#beginning) return
+      // What was typed meanwhile stays.
+      for (const { controllerId, values } of begun) this.keyed[controllerId] = { ...(values as Values), ...this.keyed[controllerId] }
+      dropKeys(this.plan, this.keyed)
+    } catch (failed) {
+      if (asked === this.#beginning) this.#fail(failed)
+    }
   }
 
   discard() {
@@ -256,6 +282,13 @@ export class ChamberDraft {
   // --- rehearsing ---------------------------------------------------------------------------------------------------------
 
   rehearse() {
+    const lacking = lackingKeys(this.plan, this.keyed)
+    if (lacking.length > 0) {
+      void this.#begin(lacking).then(() => {
+        if (lackingKeys(this.plan, this.keyed).length === 0) this.rehearse()
+      })
+      return
+    }
     if (this.missing.length > 0) {
       this.answer = null
       return
@@ -302,7 +335,7 @@ export class ChamberDraft {
     for (let job = this.#wanted; job; job = this.#wanted) {
       this.#wanted = null
       try {
-        const answer = await api.post<RehearsalAnswer>('/rehearsals', job.request)
+        const answer = await dataOf(api.post('/rehearsals', { body: job.request }))
         // A plain change made meanwhile makes an edit's keys out of date: they must not overwrite what was typed.
         const overtaken = this.#wanted as { edited: boolean } | null
         if (job.edited && !(overtaken && !overtaken.edited)) {
@@ -328,23 +361,31 @@ export class ChamberDraft {
   // --- saving -------------------------------------------------------------------------------------------------------------
 
   async savePlan(version = this.view.version): Promise<boolean> {
-    return this.#save('plan', () => this.savePlan((this.conflict?.problem.current as ChamberView).version), async () => {
-      const saved = await api.put<ChamberView>(`/chambers/${this.id}`, { version, plan: $state.snapshot(this.plan) })
-      this.view = saved
-      this.plan = structuredClone(saved.plan)
-    })
+    return this.#save(
+      'plan',
+      () => this.savePlan((this.conflict?.problem.current as ChamberView).version),
+      async () => {
+        const saved = await dataOf(api.put('/chambers/{id}', { params: { path: { id: this.id } }, body: { version, plan: $state.snapshot(this.plan) } }))
+        this.view = saved
+        this.plan = structuredClone(saved.plan)
+      },
+    )
   }
 
   async saveSettings(controllerId: string, reason: string, basedOn = this.settingsOf(controllerId)?.number ?? 0): Promise<boolean> {
     if (this.planDirty && !(await this.savePlan())) return false
-    const again = () =>
-      this.saveSettings(controllerId, reason, (this.conflict?.problem.current as SettingsView | null)?.number ?? 0)
+    const again = () => this.saveSettings(controllerId, reason, (this.conflict?.problem.current as SettingsView | null)?.number ?? 0)
     return this.#save('settings', again, async () => {
-      const saved = await api.post<SettingsView>(`/chambers/${this.id}/controllers/${controllerId}/settings`, {
-        basedOn,
-        reason,
-        values: $state.snapshot(this.keyed[controllerId]),
-      })
+      const saved = await dataOf(
+        api.post('/chambers/{id}/controllers/{controllerId}/settings', {
+          params: { path: { id: this.id, controllerId } },
+          body: {
+            basedOn,
+            reason,
+            values: asTyped($state.snapshot(this.keyed[controllerId])),
+          },
+        }),
+      )
       this.view = {
         ...this.view,
         settings: [...this.view.settings.filter((each) => each.controllerId !== controllerId), saved],
@@ -395,7 +436,7 @@ export class ChamberDraft {
     this.checkpoint('putting both together')
     if (conflict.what === 'plan') {
       this.plan = chosen as ChamberPlan
-      alignKeys(this.plan, this.keyed, this.answer)
+      dropKeys(this.plan, this.keyed)
     } else {
       this.keyed[(conflict.problem.current as SettingsView).controllerId] = chosen as Values
     }
@@ -428,7 +469,7 @@ export class ChamberDraft {
   // --- keeping what is typed through a reload ----------------------------------------------------------------------------
 
   get #place() {
-    return `kiln-draft-6-${this.view.id}`
+    return `kiln-draft-7-${this.view.id}`
   }
 
   /** Keeps what is not saved in the browser. */

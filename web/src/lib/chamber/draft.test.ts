@@ -1,7 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import type { ChamberPlan, KeyPlan, Values } from '../api/types'
-import { alignKeys, countChanges, fieldErrors, missingParts, same, unknownHabits } from './draft'
-import { APPLIANCE_NAMES } from '../words'
+import { countChanges, dropKeys, fieldErrors, freshBox, freshController, freshProbe, lackingKeys, missingParts, same, unknownHabits } from './draft'
 
 const key = (parameter: KeyPlan['parameter'], step = 0.1): KeyPlan => ({
   parameter,
@@ -94,19 +93,21 @@ describe('draft', () => {
     expect(errors).toEqual({ 'box.innerLengthM': 'must be from 0.02 to 50 m', 'room.warmestC': 'must not be below coldestC' })
   })
 
-  it('gives new keys values in the controller’s unit and forgets old ones', () => {
+  it('forgets keys that are gone and knows which hold nothing yet', () => {
+    const now = plan('F', [key('SET_VALUE'), key('DIFFERENTIAL')])
     const keyed: Record<string, Values> = { c: { SET_VALUE: 82.4, LOW_ALARM: 70 }, gone: { OFFSET: 0 } }
-    alignKeys(plan('F', [key('SET_VALUE'), key('DIFFERENTIAL'), key('HIGH_ALARM', 1)]), keyed, null)
-    expect(keyed).toEqual({ c: { SET_VALUE: 82.4, DIFFERENTIAL: 1, HIGH_ALARM: 87 } }) // 29 + 1.5 °C = 86.9 °F
+    dropKeys(now, keyed)
+    expect(keyed).toEqual({ c: { SET_VALUE: 82.4 } })
+    expect(lackingKeys(now, keyed).map((each) => each.id)).toEqual(['c'])
+    expect(lackingKeys(now, { c: { SET_VALUE: 82.4, DIFFERENTIAL: 0 } })).toEqual([])
   })
 
-  it('begins a humidity controller inside what is wanted', () => {
-    const damp = plan('C', [key('ON_AT', 1), key('OFF_AT', 1)])
-    damp.occupancy!.keepHumidityLowPct = 80
-    damp.occupancy!.keepHumidityHighPct = 90
-    damp.controllers[0]!.profile.unit = 'RH'
-    const keyed: Record<string, Values> = {}
-    alignKeys(damp, keyed, null)
-    expect(keyed).toEqual({ c: { ON_AT: 83, OFF_AT: 86 } })
+  it('begins new parts as the server says', () => {
+    const empty = { ...plan('C', []), controllers: [] }
+    const controller = freshController({ ...empty, probes: [freshProbe()] })
+    expect(controller.profile.keys.map((each) => each.parameter)).toContain('SET_VALUE')
+    expect(freshController(empty).id).not.toBe(controller.id)
+    expect(freshBox(140).altitudeM).toBe(140)
+    expect(freshBox(140).walls).not.toBe(freshBox(140).walls)
   })
 })

@@ -64,7 +64,12 @@ export function readTable(text: string): { keys: PastedKey[]; unread: Unread[] }
     const line = raw.trim()
     if (line === '') return
     const ranged = RANGE.exec(line)
-    const rest = ranged ? line.replace(ranged[0], ' ').replace(/[([]\s*[)\]]/g, ' ').trim() : line
+    const rest = ranged
+      ? line
+          .replace(ranged[0], ' ')
+          .replace(/[([]\s*[)\]]/g, ' ')
+          .trim()
+      : line
     const off = /[\s=:;,\t](off|aus|--+)\s*$/i.exec(rest)
     const valued = off ? null : VALUE.exec(rest)
     const label = (off ? rest.slice(0, off.index) : valued ? rest.slice(0, valued.index) : rest).replace(/[\s=:;,\t]+$/, '').trim()

@@ -2,7 +2,15 @@ import { describe, expect, it } from 'vitest'
 import type { KeyPlan, Parameter, RehearsalAnswer, SettingsView, Values } from '../api/types'
 import { changed, onlyIn } from './revisions'
 
-const revision = (number: number, values: Values): SettingsView => ({ controllerId: 'c', number, author: 'Keeper', reason: 'x', savedAt: '2026-11-24T00:00:00Z', values, checkId: null })
+const revision = (number: number, values: Values): SettingsView => ({
+  controllerId: 'c',
+  number,
+  author: 'Keeper',
+  reason: 'x',
+  savedAt: '2026-11-24T00:00:00Z',
+  values,
+  checkId: null,
+})
 const key = (parameter: Parameter): KeyPlan => ({ parameter, label: parameter, step: 0.1, lowest: 0, highest: 50, factory: null, words: [], offAt: null, also: null, place: null })
 const found = (...codes: string[]) => ({ findings: codes.map((code) => ({ code, title: `Title of ${code}` })) }) as unknown as RehearsalAnswer
 

@@ -12,9 +12,7 @@ export interface ChangedValue {
 export function changed(from: SettingsView, to: SettingsView, keys: KeyPlan[]): ChangedValue[] {
   const order = keys.map((key) => key.parameter)
   const all = new Set([...order, ...(Object.keys(from.values) as Parameter[]), ...(Object.keys(to.values) as Parameter[])])
-  return [...all]
-    .map((parameter) => ({ parameter, from: from.values[parameter] ?? null, to: to.values[parameter] ?? null }))
-    .filter((each) => each.from !== each.to)
+  return [...all].map((parameter) => ({ parameter, from: from.values[parameter] ?? null, to: to.values[parameter] ?? null })).filter((each) => each.from !== each.to)
 }
 
 /** What is found with one rehearsal and not with another, one of each kind. */

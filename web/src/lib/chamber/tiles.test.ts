@@ -3,7 +3,17 @@ import type { ChamberDueView } from '../api/types'
 import type { ChamberDraft } from './draft.svelte'
 import { tilesOf } from './tiles'
 
-const full = { occupancy: {}, box: {}, contents: {}, room: {}, power: {}, appliances: [{}], probes: [{}], controllers: [{ id: 'c', loops: [{ ratedA: 10, ratedDcA: null }] }], looked: null as string[] | null }
+const full = {
+  occupancy: {},
+  box: {},
+  contents: {},
+  room: {},
+  power: {},
+  appliances: [{}],
+  probes: [{}],
+  controllers: [{ id: 'c', loops: [{ ratedA: 10, ratedDcA: null }] }],
+  looked: null as string[] | null,
+}
 const finding = (step: string, severity = 'NEEDS_YOU_NOW', code = 'x') => ({ code, severity, remedy: { step } })
 
 function draft(plan: object, findings: object[] | null = [], saved = true, changedKeys = 0) {
@@ -16,7 +26,16 @@ function states(of: ChamberDraft, due: { why: string; due: boolean }[] = []) {
 
 describe('tiles', () => {
   it('are full where there is nothing left to do', () => {
-    expect(states(draft({}), [{ why: 'DRIFT', due: false }])).toEqual({ occupant: 'full', chamber: 'full', probes: 'full', loads: 'full', settings: 'full', card: 'full', check: 'full', faults: 'half' })
+    expect(states(draft({}), [{ why: 'DRIFT', due: false }])).toEqual({
+      occupant: 'full',
+      chamber: 'full',
+      probes: 'full',
+      loads: 'full',
+      settings: 'full',
+      card: 'full',
+      check: 'full',
+      faults: 'half',
+    })
   })
 
   it('are empty or half where something is missing', () => {

@@ -13,7 +13,13 @@ export function tilesOf(draft: ChamberDraft, due: ChamberDueView[]): { step: Ste
   const there = parts.filter(Boolean).length
   const probes: TileState = plan.probes.length === 0 ? 'empty' : plan.controllers.length === 0 ? 'half' : 'full'
   const wants = (step: Step) => draft.answer?.findings.some((finding) => finding.remedy.step === step && finding.severity === 'NEEDS_YOU_NOW') ?? false
-  const loads: TileState = !plan.power ? 'empty' : wants('LOADS') ? 'due' : plan.controllers.every((each) => each.loops.every((loop) => loop.ratedA !== null || loop.ratedDcA !== null)) ? 'full' : 'half'
+  const loads: TileState = !plan.power
+    ? 'empty'
+    : wants('LOADS')
+      ? 'due'
+      : plan.controllers.every((each) => each.loops.every((loop) => loop.ratedA !== null || loop.ratedDcA !== null))
+        ? 'full'
+        : 'half'
   const saved = plan.controllers.length > 0 && plan.controllers.every((each) => draft.settingsOf(each.id))
   const urgent = draft.answer?.findings.some((finding) => finding.severity === 'NEEDS_YOU_NOW') ?? false
   const settings: TileState = !draft.answer ? 'empty' : urgent ? 'due' : saved && draft.changedKeys === 0 ? 'full' : 'half'

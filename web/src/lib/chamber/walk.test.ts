@@ -2,7 +2,18 @@ import { beforeEach, describe, expect, it, vi } from 'vitest'
 import type { KeyPlan } from '../api/types'
 import { answersOf, keepWalk, keptWalk } from './walk'
 
-const key = (parameter: KeyPlan['parameter'], step: number): KeyPlan => ({ parameter, label: parameter, step, lowest: 0, highest: 100, factory: null, words: [], offAt: null, also: null, place: null })
+const key = (parameter: KeyPlan['parameter'], step: number): KeyPlan => ({
+  parameter,
+  label: parameter,
+  step,
+  lowest: 0,
+  highest: 100,
+  factory: null,
+  words: [],
+  offAt: null,
+  also: null,
+  place: null,
+})
 
 describe('going through a card', () => {
   beforeEach(() => {

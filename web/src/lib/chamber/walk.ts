@@ -18,7 +18,8 @@ const place = (controllerId: string, number: number) => `kiln-walk-${controllerI
 export function keptWalk(controllerId: string, number: number): Walk {
   try {
     const kept = JSON.parse(localStorage.getItem(place(controllerId, number)) ?? '') as Walk
-    if (PHASES.includes(kept.phase) && Number.isInteger(kept.at) && kept.at >= 0 && typeof kept.shown === 'object' && kept.shown !== null) return { ...kept, tried: kept.tried ?? {} }
+    if (PHASES.includes(kept.phase) && Number.isInteger(kept.at) && kept.at >= 0 && typeof kept.shown === 'object' && kept.shown !== null)
+      return { ...kept, tried: kept.tried ?? {} }
   } catch {
     // Nothing kept, or not by us.
   }

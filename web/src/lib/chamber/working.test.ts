@@ -5,7 +5,18 @@ import { ChamberDraft } from './draft.svelte'
 
 /** A chamber with everything that a rehearsal needs, and saved settings 3. */
 function view(): ChamberView {
-  const key = (parameter: string, step: number, lowest: number) => ({ parameter, label: parameter, step, lowest, highest: 110, factory: null, words: [], offAt: null, also: null, place: null })
+  const key = (parameter: string, step: number, lowest: number) => ({
+    parameter,
+    label: parameter,
+    step,
+    lowest,
+    highest: 110,
+    factory: null,
+    words: [],
+    offAt: null,
+    also: null,
+    place: null,
+  })
   return {
     id: 'box',
     version: 4,
@@ -14,7 +25,19 @@ function view(): ChamberView {
     plan: {
       name: 'Reedbox',
       note: '',
-      occupancy: { guideId: null, schoolId: null, stageId: null, name: 'eggs', startedOn: null, where: 'at the eggs', measured: 'CONTENTS', gradientK: 0, keepLowC: 27, keepHighC: 29, harmLimits: [] },
+      occupancy: {
+        guideId: null,
+        schoolId: null,
+        stageId: null,
+        name: 'eggs',
+        startedOn: null,
+        where: 'at the eggs',
+        measured: 'CONTENTS',
+        gradientK: 0,
+        keepLowC: 27,
+        keepHighC: 29,
+        harmLimits: [],
+      },
       box: { innerLengthM: 0.5, innerWidthM: 0.4, innerHeightM: 0.3, walls: [], airChangesPerHour: 0.5, airMovement: 'STILL', altitudeM: 0 },
       contents: { massKg: 4, specificHeatJkgK: 3300, surfaceM2: 0.4, livingHeatW: 0 },
       room: { coldestC: 16, warmestC: 24, warmestHour: 15 },
@@ -27,7 +50,14 @@ function view(): ChamberView {
           name: 'Marl',
           probeId: 'p',
           profile: {
-            unit: 'C', resolution: 0.1, samplingS: 1, raising: 'OFF_AT_SET', lowering: 'OFF_AT_SET', strict: false, howToSet: '', howToSave: '',
+            unit: 'C',
+            resolution: 0.1,
+            samplingS: 1,
+            raising: 'OFF_AT_SET',
+            lowering: 'OFF_AT_SET',
+            strict: false,
+            howToSet: '',
+            howToSave: '',
             keys: [key('SET_VALUE', 0.1, -40), key('DIFFERENTIAL', 0.1, 0.1), key('HIGH_ALARM', 0.1, -40)],
           },
           loops: [{ id: 'l', applianceIds: ['mat'] }],
@@ -35,6 +65,8 @@ function view(): ChamberView {
       ],
     },
     settings: [{ controllerId: 'c', number: 3, author: 'Keeper', reason: 'x', savedAt: '2026-11-24T00:00:00Z', values: { SET_VALUE: 28.6, DIFFERENTIAL: 0.6, HIGH_ALARM: 31 } }],
+    begun: [{ controllerId: 'c', values: { SET_VALUE: 28.6, DIFFERENTIAL: 0.6, HIGH_ALARM: 31 } }],
+    keyings: [],
   } as unknown as ChamberView
 }
 
@@ -80,6 +112,17 @@ beforeEach(() => {
 afterEach(() => vi.unstubAllGlobals())
 
 describe('rehearsing', () => {
+  it('asks first what a new key begins with, and keeps what is typed meanwhile', async () => {
+    const draft = new ChamberDraft(view())
+    draft.plan.controllers[0]!.profile.keys.push({ ...draft.plan.controllers[0]!.profile.keys[2]!, parameter: 'LOW_ALARM', label: 'low' })
+    draft.replan()
+    expect(server.asked.at(-1)!.path).toContain('/calc/first-keys')
+    draft.keyed['c'] = { ...draft.keyed['c'], SET_VALUE: 28.7 }
+    await server.answer([{ controllerId: 'c', values: { SET_VALUE: 28.6, DIFFERENTIAL: 0.6, HIGH_ALARM: 31, LOW_ALARM: 25 } }])
+    expect(draft.keyed['c']).toEqual({ SET_VALUE: 28.7, DIFFERENTIAL: 0.6, HIGH_ALARM: 31, LOW_ALARM: 25 })
+    expect(server.last.settings[0]!.values['LOW_ALARM']).toBe(25)
+  })
+
   it('asks only for the newest of many wishes', async () => {
     const draft = new ChamberDraft(view())
     draft.key('c', 'SET_VALUE', 28.7)
@@ -220,7 +263,10 @@ describe('saving', () => {
     await server.answer({ title: 'Somebody else saved first', detail: 'x', current: { ...view(), version: 7, plan: { ...view().plan, name: 'Theirs' } } }, 409)
     const { base, mine, theirs } = draft.sides(draft.conflict!)
     const found = differences(base, mine, theirs)
-    expect(found.map((each) => [each.path[0], each.by])).toEqual([['name', null], ['note', 'mine']])
+    expect(found.map((each) => [each.path[0], each.by])).toEqual([
+      ['name', null],
+      ['note', 'mine'],
+    ])
     const settled = draft.settle(draft.conflict!, merged(theirs, found, ['theirs', 'mine']))
     expect(server.asked.at(-1)!.body).toMatchObject({ version: 7, plan: { name: 'Theirs', note: 'mine alone' } })
     await server.answer({ ...view(), version: 8, plan: { ...view().plan, name: 'Theirs', note: 'mine alone' } })
@@ -265,9 +311,9 @@ describe('what is not saved', () => {
   })
 
   it('is forgotten when the browser’s store is broken', () => {
-    kept.set('kiln-draft-6-box', '{broken')
+    kept.set('kiln-draft-7-box', '{broken')
     const draft = new ChamberDraft(view())
     expect(draft.dirty).toBe(false)
-    expect(kept.has('kiln-draft-6-box')).toBe(false)
+    expect(kept.has('kiln-draft-7-box')).toBe(false)
   })
 })

@@ -2,7 +2,7 @@
   /** One check at the box: one thing at a time, with wet hands. */
   import { when } from '../when'
   import { onMount } from 'svelte'
-  import { api } from '../api/client'
+  import { api, dataOf } from '../api/client'
   import type { CheckView, ControllerPlan, EffectView } from '../api/types'
   import { MEANINGS } from '../chamber/meanings'
   import { prefs } from '../prefs.svelte'
@@ -63,11 +63,13 @@
       return
     }
     let stale = false
-    api.get<EffectView>(`/chambers/${check.chamberId}/checks/${check.id}/effect`).then((told) => {
-      if (!stale) did = told
-    }).catch(() => {
-      // A plan that cannot be rehearsed yet: the check does without.
-    })
+    dataOf(api.get('/chambers/{chamberId}/checks/{id}/effect', { params: { path: { chamberId: check.chamberId, id: check.id } } }))
+      .then((told) => {
+        if (!stale) did = told
+      })
+      .catch(() => {
+        // A plan that cannot be rehearsed yet: the check does without.
+      })
     return () => (stale = true)
   })
 
@@ -75,7 +77,10 @@
 
   async function write(event: SubmitEvent) {
     event.preventDefault()
-    asked = complaints(typed, read.map((each) => each.name))
+    asked = complaints(
+      typed,
+      read.map((each) => each.name),
+    )
     if (Object.keys(asked).length > 0) return
     await checks.write(check.id, rowOf(typed, made, crypto.randomUUID(), new Date().toISOString()))
   }
@@ -114,7 +119,11 @@
   <ol class="steps small" aria-label="Steps">
     {#each STEPS as step, index (step)}<li class:past={index < phase.step} aria-current={index === phase.step ? 'step' : undefined}>{step}</li>{/each}
   </ol>
-  <h3 id="{id}-title"><span class="mark {phase.mark}" aria-hidden="true">{phase.mark === 'act' ? '◆' : phase.mark === 'mind' ? '▲' : phase.mark === 'well' ? '■' : '□'}</span>{check.closed ? 'Closed: ' : ''}{phase.title}</h3>
+  <h3 id="{id}-title">
+    <span class="mark {phase.mark}" aria-hidden="true">{phase.mark === 'act' ? '◆' : phase.mark === 'mind' ? '▲' : phase.mark === 'well' ? '■' : '□'}</span>{check.closed
+      ? 'Closed: '
+      : ''}{phase.title}
+  </h3>
   <div aria-live="polite">
     {#if check.phase === 'PREPARE'}
       <p>Reference {check.place === 'PROBE' ? 'beside the probe' : `at the occupant${where ? `, ${where}` : ''}`}, box closed. Write the first row, then one every few minutes.</p>
@@ -132,20 +141,36 @@
       <p class="small">{key ? `${key.label}, ${MEANINGS[key.parameter].name.toLowerCase()}` : 'Offset'}:</p>
       <p class="count mono">{offset(follows, digits)}</p>
     {:else if check.phase === 'REPLACE_PROBE'}
-      <p>It would need an offset of <b class="mono">{offset(check.found?.newOffset ?? 0, digits)}</b>, {key ? `and this controller takes ${offset(key.lowest, digits)} to ${offset(key.highest, digits)}` : 'and this controller has no key for one'}. A probe that far off is worn or broken: replace it, and check the new one.</p>
+      <p>
+        It would need an offset of <b class="mono">{offset(check.found?.newOffset ?? 0, digits)}</b>, {key
+          ? `and this controller takes ${offset(key.lowest, digits)} to ${offset(key.highest, digits)}`
+          : 'and this controller has no key for one'}. A probe that far off is worn or broken: replace it, and check the new one.
+      </p>
     {:else if check.phase === 'RIGHT'}
-      <p>{keyed.length > 0 ? `With the offset at ${offset(check.offset, digits)} it held.` : 'The error is below half a step: leave the offset as it is.'} {#if current}Left wrong: {apart(Math.abs(current.error), unit)}, ± {apart(current.expandedUncertainty, unit)}.{/if}</p>
+      <p>
+        {keyed.length > 0 ? `With the offset at ${offset(check.offset, digits)} it held.` : 'The error is below half a step: leave the offset as it is.'}
+        {#if current}Left wrong: {apart(Math.abs(current.error), unit)}, ± {apart(current.expandedUncertainty, unit)}.{/if}
+      </p>
     {:else if check.phase === 'PLACED' && check.found}
-      <p>The occupant has <b class="mono">{apart(Math.abs(check.found.error), unit)}</b> {check.found.error > 0 ? 'less' : 'more'} than the display shows, ± {apart(check.found.expandedUncertainty, unit)}. It holds for this room, load and fan only.</p>
+      <p>
+        The occupant has <b class="mono">{apart(Math.abs(check.found.error), unit)}</b>
+        {check.found.error > 0 ? 'less' : 'more'} than the display shows, ± {apart(check.found.expandedUncertainty, unit)}. It holds for this room, load and fan only.
+      </p>
     {/if}
     {#if current}
       <p class="small {current.settling.settled ? '' : 'quiet'}">
-        {#if check.place === 'PROBE' && check.phase !== 'RIGHT'}The display shows <b class="mono">{apart(Math.abs(current.error), unit)}</b> too {current.error < 0 ? 'little' : 'much'}, ± {apart(current.expandedUncertainty, unit)}.{/if}
-        {current.settling.settled ? 'Steady' : 'Not steady'}: display {fixed(current.settling.displayPerHour, 2)} and reference {fixed(current.settling.referencePerHour, 2)} an hour, scatter {fixed(current.settling.scatter, 2)}, {current.rowsUsed} {current.rowsUsed === 1 ? 'row' : 'rows'} over {fixed(current.settling.spanS / 60, 0)} min.
+        {#if check.place === 'PROBE' && check.phase !== 'RIGHT'}The display shows <b class="mono">{apart(Math.abs(current.error), unit)}</b> too {current.error < 0
+            ? 'little'
+            : 'much'}, ± {apart(current.expandedUncertainty, unit)}.{/if}
+        {current.settling.settled ? 'Steady' : 'Not steady'}: display {fixed(current.settling.displayPerHour, 2)} and reference {fixed(current.settling.referencePerHour, 2)} an hour,
+        scatter {fixed(current.settling.scatter, 2)}, {current.rowsUsed}
+        {current.rowsUsed === 1 ? 'row' : 'rows'} over {fixed(current.settling.spanS / 60, 0)} min.
       </p>
       {#if current.odd}<p class="small"><span class="mark mind" aria-hidden="true">▲</span>{current.odd} disagrees with the others and is left out.</p>{/if}
     {/if}
-    {#if (check.phase === 'KEY_IN' || check.phase === 'STILL_OFF') && current && Math.abs(current.error) < current.expandedUncertainty}<p class="small"><span class="mark mind" aria-hidden="true">▲</span>That is less than these references can tell. Leaving the offset as it is would be as good; a better reference tells more.</p>{/if}
+    {#if (check.phase === 'KEY_IN' || check.phase === 'STILL_OFF') && current && Math.abs(current.error) < current.expandedUncertainty}<p class="small">
+        <span class="mark mind" aria-hidden="true">▲</span>That is less than these references can tell. Leaving the offset as it is would be as good; a better reference tells more.
+      </p>{/if}
     {#if !check.roomFit}<p class="small"><span class="mark mind" aria-hidden="true">▲</span>The room was outside 15 to 25 °C.</p>{/if}
     {#each check.expired as name (name)}<p class="small"><span class="mark mind" aria-hidden="true">▲</span>The certificate of {name} had run out.</p>{/each}
   </div>
@@ -155,25 +180,66 @@
       <ol class="small how">
         <li>{controller.profile.howToSet || 'Go to the calibration key of your controller; it is often hidden on purpose.'}</li>
         {#if byReference}
-          <li>This controller wants <b>what the reference reads</b>, not an offset: with both steady, key in what the display shows {current && current.error < 0 ? 'plus' : 'less'} <b class="mono">{apart(Math.abs(current?.error ?? 0), unit)}</b>. It works its own offset out, {offset(follows, digits)} in all. Leave the set value alone.</li>
+          <li>
+            This controller wants <b>what the reference reads</b>, not an offset: with both steady, key in what the display shows {current && current.error < 0 ? 'plus' : 'less'}
+            <b class="mono">{apart(Math.abs(current?.error ?? 0), unit)}</b>. It works its own offset out, {offset(follows, digits)} in all. Leave the set value alone.
+          </li>
         {:else}
-        <li>Key in <b class="mono">{offset(follows, digits)}</b>. That is the old {offset(check.phase === 'STILL_OFF' ? check.offset : check.offsetThen, digits)} and what the display shows too {(check.phase === 'STILL_OFF' ? check.left : check.found)!.error < 0 ? 'little' : 'much'}, together. Leave the set value alone.</li>
+          <li>
+            Key in <b class="mono">{offset(follows, digits)}</b>. That is the old {offset(check.phase === 'STILL_OFF' ? check.offset : check.offsetThen, digits)} and what the display
+            shows too {(check.phase === 'STILL_OFF' ? check.left : check.found)!.error < 0 ? 'little' : 'much'}, together. Leave the set value alone.
+          </li>
         {/if}
         <li><b>Save it.</b> {controller.profile.howToSave || 'Do what your controller wants for keeping a change.'} Then read it back.</li>
       </ol>
       <div class="row">
-        <div class="plain"><label for="{id}-offset">{key?.label ?? 'Offset'} now shows</label><input id="{id}-offset" class="mono big" inputmode="text" autocomplete="off" bind:value={shownOffset} placeholder={offset(follows, digits)} /></div>
-        {#if setKey && check.offsetKey === 'OFFSET'}<div class="plain"><label for="{id}-set">{setKey.label} still shows</label><input id="{id}-set" class="mono big" inputmode="decimal" autocomplete="off" bind:value={shownSet} placeholder="—" /></div>{/if}
+        <div class="plain">
+          <label for="{id}-offset">{key?.label ?? 'Offset'} now shows</label><input
+            id="{id}-offset"
+            class="mono big"
+            inputmode="text"
+            autocomplete="off"
+            bind:value={shownOffset}
+            placeholder={offset(follows, digits)}
+          />
+        </div>
+        {#if setKey && check.offsetKey === 'OFFSET'}<div class="plain">
+            <label for="{id}-set">{setKey.label} still shows</label><input
+              id="{id}-set"
+              class="mono big"
+              inputmode="decimal"
+              autocomplete="off"
+              bind:value={shownSet}
+              placeholder="—"
+            />
+          </div>{/if}
       </div>
       {#if checks.slipped}
         <div class="ask" role="alert">
-          <p><span class="mark act" aria-hidden="true">◆</span>{offset(checks.slipped.offset.shown, digits)} was keyed in and {offset(checks.slipped.slip.follows, digits)} follows: {SLIPS[checks.slipped.slip.slip]} The display would be {apart(Math.abs(checks.slipped.slip.remaining), unit)} off.</p>
-          <div class="row"><button class="button main" onclick={() => (checks.slipped = null)}>Key it in again</button><button class="button" onclick={() => keyIn(checks.slipped!.offset.shown, true)}>It is meant so</button></div>
+          <p>
+            <span class="mark act" aria-hidden="true">◆</span>{offset(checks.slipped.offset.shown, digits)} was keyed in and {offset(checks.slipped.slip.follows, digits)} follows: {SLIPS[
+              checks.slipped.slip.slip
+            ]} The display would be {apart(Math.abs(checks.slipped.slip.remaining), unit)} off.
+          </p>
+          <div class="row">
+            <button class="button main" onclick={() => (checks.slipped = null)}>Key it in again</button><button
+              class="button"
+              onclick={() => keyIn(checks.slipped!.offset.shown, true)}>It is meant so</button
+            >
+          </div>
         </div>
       {:else}
-        {#if check.place === 'PROBE'}<p class="small quiet">With it, what the sensor shows too much goes into the plan of this chamber, under your name: ladder and rehearsal go by it from then on.</p>{/if}
+        {#if check.place === 'PROBE'}<p class="small quiet">
+            With it, what the sensor shows too much goes into the plan of this chamber, under your name: ladder and rehearsal go by it from then on.
+          </p>{/if}
         {@const value = shownOffset.trim() === '' ? follows : parse(shownOffset.replace('+', ''))}
-        <button class="button main wide" disabled={value === null} onclick={() => keyIn(value!, false)}>{shownOffset.trim() === '' ? `Saved, and it shows ${offset(follows, digits)}` : value === null ? 'must be a number' : `Saved, and it shows ${offset(value, digits)}`}</button>
+        <button class="button main wide" disabled={value === null} onclick={() => keyIn(value!, false)}
+          >{shownOffset.trim() === ''
+            ? `Saved, and it shows ${offset(follows, digits)}`
+            : value === null
+              ? 'must be a number'
+              : `Saved, and it shows ${offset(value, digits)}`}</button
+        >
       {/if}
     </div>
   {:else if mayWrite && check.phase === 'PLACED'}
@@ -183,7 +249,9 @@
         <summary class="small">Put it into the offset instead</summary>
         <p class="small">Many do. Then the display shows what the occupant has, in this room, with this load and fan, and no longer what the probe has. Say why.</p>
         <div class="plain"><label for="{id}-note">Note</label><input id="{id}-note" maxlength="500" bind:value={note} /></div>
-        <button class="button" disabled={note.trim() === ''} onclick={() => keyIn(check.found!.newOffset, true)}>Saved, and it shows {offset(check.found?.newOffset ?? 0, digits)}</button>
+        <button class="button" disabled={note.trim() === ''} onclick={() => keyIn(check.found!.newOffset, true)}
+          >Saved, and it shows {offset(check.found?.newOffset ?? 0, digits)}</button
+        >
       </details>
     </div>
   {:else if mayWrite && check.phase === 'RIGHT'}
@@ -206,13 +274,29 @@
       <div class="row">
         <div class="plain">
           <label for="{id}-display">Display, {unitSign(unit)}</label>
-          <input id="{id}-display" class="mono big" inputmode="decimal" autocomplete="off" value={typed.display} oninput={(event) => type('display', event.currentTarget.value)} aria-invalid={asked['display'] ? 'true' : undefined} />
+          <input
+            id="{id}-display"
+            class="mono big"
+            inputmode="decimal"
+            autocomplete="off"
+            value={typed.display}
+            oninput={(event) => type('display', event.currentTarget.value)}
+            aria-invalid={asked['display'] ? 'true' : undefined}
+          />
           {#if asked['display']}<p class="error">{asked['display']}</p>{/if}
         </div>
         {#each read as reference, index (reference.name)}
           <div class="plain">
             <label for="{id}-ref-{index}">{reference.name}</label>
-            <input id="{id}-ref-{index}" class="mono big" inputmode="decimal" autocomplete="off" value={typed.references[reference.name] ?? ''} oninput={(event) => type(reference.name, event.currentTarget.value)} aria-invalid={asked[reference.name] ? 'true' : undefined} />
+            <input
+              id="{id}-ref-{index}"
+              class="mono big"
+              inputmode="decimal"
+              autocomplete="off"
+              value={typed.references[reference.name] ?? ''}
+              oninput={(event) => type(reference.name, event.currentTarget.value)}
+              aria-invalid={asked[reference.name] ? 'true' : undefined}
+            />
             {#if asked[reference.name]}<p class="error">{asked[reference.name]}</p>{/if}
           </div>
         {/each}
@@ -221,17 +305,30 @@
       <button class="button wide" class:main={check.phase === 'PREPARE' || check.phase === 'WAIT' || check.phase === 'VERIFY'} type="submit">Write it down, now</button>
     </form>
   {/if}
-  {#if checks.waiting(check.id).length > 0 && !doubt}<p class="small" role="status"><span class="mark mind" aria-hidden="true">▲</span>{checks.waiting(check.id).length === 1 ? 'One row is' : `${checks.waiting(check.id).length} rows are`} kept here and sent as soon as the server answers.</p>{/if}
+  {#if checks.waiting(check.id).length > 0 && !doubt}<p class="small" role="status">
+      <span class="mark mind" aria-hidden="true">▲</span>{checks.waiting(check.id).length === 1 ? 'One row is' : `${checks.waiting(check.id).length} rows are`} kept here and sent as
+      soon as the server answers.
+    </p>{/if}
 
   {#if did}
     <details class="effect">
       <summary>What they really had, and what the offset moves</summary>
-      <p class="small">With the old offset the occupant had {levelOf(did.had.lowest, did.humidity)} to {levelOf(did.had.highest, did.humidity)} over a rehearsed day; the display would have made one believe {levelOf(did.believed.lowest, did.humidity)} to {levelOf(did.believed.highest, did.humidity)}. With {offset(follows, digits)} it gets {levelOf(did.gets.lowest, did.humidity)} to {levelOf(did.gets.highest, did.humidity)}.</p>
+      <p class="small">
+        With the old offset the occupant had {levelOf(did.had.lowest, did.humidity)} to {levelOf(did.had.highest, did.humidity)} over a rehearsed day; the display would have made one
+        believe {levelOf(did.believed.lowest, did.humidity)} to {levelOf(did.believed.highest, did.humidity)}. With {offset(follows, digits)} it gets {levelOf(
+          did.gets.lowest,
+          did.humidity,
+        )} to {levelOf(did.gets.highest, did.humidity)}.
+      </p>
       <table class="rows small">
         <thead><tr><th scope="col">Rung</th><th scope="col">on the display</th><th scope="col">really was</th><th scope="col">is then</th></tr></thead>
         <tbody>
           {#each did.rungs as rung (rung.kind + rung.display + rung.night)}
-            <tr><td>{RUNG_NAMES[rung.kind]}{rung.night ? ', by night' : ''}</td><td class="mono">{fixed(rung.display, digits)} {unitSign(rung.humidity ? 'RH' : unit)}</td><td class="mono">{levelOf(rung.before, rung.humidity)}</td><td class="mono">{levelOf(rung.after, rung.humidity)}</td></tr>
+            <tr
+              ><td>{RUNG_NAMES[rung.kind]}{rung.night ? ', by night' : ''}</td><td class="mono">{fixed(rung.display, digits)} {unitSign(rung.humidity ? 'RH' : unit)}</td><td
+                class="mono">{levelOf(rung.before, rung.humidity)}</td
+              ><td class="mono">{levelOf(rung.after, rung.humidity)}</td></tr
+            >
           {/each}
         </tbody>
       </table>
@@ -243,7 +340,13 @@
       <summary>{check.rows.length} {check.rows.length === 1 ? 'row' : 'rows'} written down</summary>
       <div class="scroll">
         <table class="rows small">
-          <thead><tr><th scope="col">When</th><th scope="col">Display</th>{#each check.references as each (each.name)}<th scope="col">{each.name}</th>{/each}<th scope="col">By</th><th scope="col"><span class="sr-only">Withdraw</span></th></tr></thead>
+          <thead
+            ><tr
+              ><th scope="col">When</th><th scope="col">Display</th>{#each check.references as each (each.name)}<th scope="col">{each.name}</th>{/each}<th scope="col">By</th><th
+                scope="col"><span class="sr-only">Withdraw</span></th
+              ></tr
+            ></thead
+          >
           <tbody>
             {#each [...check.rows].reverse() as row (row.id)}
               <tr class:gone={row.withdrawn}>
@@ -251,7 +354,13 @@
                 <td class="mono">{fixed(row.display, 1)}</td>
                 {#each check.references as each (each.name)}<td class="mono">{row.references[each.name] === undefined ? '' : fixed(row.references[each.name]!, 2)}</td>{/each}
                 <td>{row.author}</td>
-                <td>{#if row.late}written later {/if}{#if row.withdrawn}withdrawn {/if}{#if mayWrite}<button class="link small" onclick={() => checks.withdraw(check, row.id, row.withdrawn)}>{row.withdrawn ? 'Count it again' : 'Withdraw'}</button>{/if}</td>
+                <td
+                  >{#if row.late}written later
+                  {/if}{#if row.withdrawn}withdrawn
+                  {/if}{#if mayWrite}<button class="link small" onclick={() => checks.withdraw(check, row.id, row.withdrawn)}
+                      >{row.withdrawn ? 'Count it again' : 'Withdraw'}</button
+                    >{/if}</td
+                >
               </tr>
             {/each}
           </tbody>
@@ -260,16 +369,27 @@
     </details>
   {/if}
   {#each check.entries.filter((each) => each.kind !== 'WITHDRAWN' && each.kind !== 'RESTORED') as entry (entry.id)}
-    <p class="small quiet">{time(entry.writtenAt)}, {entry.author}: {entry.kind === 'OFFSET' ? `offset ${offset(entry.offset ?? 0, digits)} keyed in, settings ${entry.settingsNumber}` : entry.kind === 'CLOSED' ? 'closed' : 'opened again'}{entry.note ? `. ${entry.note}` : ''}</p>
+    <p class="small quiet">
+      {time(entry.writtenAt)}, {entry.author}: {entry.kind === 'OFFSET'
+        ? `offset ${offset(entry.offset ?? 0, digits)} keyed in, settings ${entry.settingsNumber}`
+        : entry.kind === 'CLOSED'
+          ? 'closed'
+          : 'opened again'}{entry.note ? `. ${entry.note}` : ''}
+    </p>
   {/each}
   <p class="row foot">
-    {#if mayWrite && check.offset !== check.offsetThen}<button class="link small" onclick={() => keyIn(check.offsetThen, true)}>Take the offset back to {offset(check.offsetThen, digits)}</button>{/if}
-    {#if mayWrite && check.phase !== 'RIGHT' && check.phase !== 'PLACED'}<button class="link small" onclick={() => checks.close(check.id, false, '')}>Close it as it is</button>{/if}
+    {#if mayWrite && check.offset !== check.offsetThen}<button class="link small" onclick={() => keyIn(check.offsetThen, true)}
+        >Take the offset back to {offset(check.offsetThen, digits)}</button
+      >{/if}
+    {#if mayWrite && check.phase !== 'RIGHT' && check.phase !== 'PLACED'}<button class="link small" onclick={() => checks.close(check.id, false, '')}>Close it as it is</button
+      >{/if}
     {#if check.closed && session.mayKey}<button class="link small" onclick={() => checks.close(check.id, true, '')}>Open it again</button>{/if}
     <a class="link small" href="/api/v1/chambers/{check.chamberId}/checks/{check.id}/record.pdf" target="_blank">Record as PDF</a>
     {#if mayWrite}<label class="link small file">Rows from a file<input type="file" accept=".csv,text/csv,text/plain" onchange={pick} /></label>{/if}
   </p>
-  {#if fileSays}<p class="small" role="status">{fileSays}{#if fileText}<button class="link small" onclick={() => takeFile(true)}>Take them as they are</button>{/if}</p>{/if}
+  {#if fileSays}<p class="small" role="status">
+      {fileSays}{#if fileText}<button class="link small" onclick={() => takeFile(true)}>Take them as they are</button>{/if}
+    </p>{/if}
 </section>
 
 <style>

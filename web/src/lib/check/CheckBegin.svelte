@@ -1,7 +1,7 @@
 <script lang="ts">
   /** Preparing a check: what hangs where, by which references. What is typed stays in the browser until it is begun. */
   import { untrack } from 'svelte'
-  import { api, Problem } from '../api/client'
+  import { api, Problem, dataOf } from '../api/client'
   import type { ControllerPlan, HistoryView, NewCheck, Parameter, PointAnswer, ReferenceView } from '../api/types'
   import { fieldErrors } from '../chamber/draft'
   import NumberField from '../parts/NumberField.svelte'
@@ -59,12 +59,26 @@
   async function addPoint() {
     pointSays = ''
     try {
-      const answer = await api.post<PointAnswer>('/calc/known-point', humid
-        ? { kind: 'SALT_JAR', altitudeM: null, stationPa: null, salt, temperatureC: jarC }
-        : { kind: point, altitudeM: session.site?.altitudeM ?? 0, stationPa: pressurehPa === null ? null : pressurehPa * 100, salt: null, temperatureC: null })
+      const answer = await dataOf(
+        api.post('/calc/known-point', {
+          body: humid
+            ? { kind: 'SALT_JAR', altitudeM: null, stationPa: null, salt, temperatureC: jarC }
+            : { kind: point, altitudeM: session.site?.altitudeM ?? 0, stationPa: pressurehPa === null ? null : pressurehPa * 100, salt: null, temperatureC: null },
+        }),
+      )
       const value = unit === 'F' ? celsiusTo('F', answer.value) : answer.value
       const name = humid ? `jar of ${salt === 'SODIUM_CHLORIDE' ? 'kitchen salt' : 'magnesium chloride'}` : point === 'ICE_WATER' ? 'ice water' : 'boiling water'
-      form.references = [...form.references.filter((each) => each.name !== name), { name, stated: unit === 'F' ? kelvinTo('F', answer.standardUncertainty) : answer.standardUncertainty, basis: 'STANDARD', correction: 0, validTo: null, fixedReading: Number(value.toFixed(2)) }]
+      form.references = [
+        ...form.references.filter((each) => each.name !== name),
+        {
+          name,
+          stated: unit === 'F' ? kelvinTo('F', answer.standardUncertainty) : answer.standardUncertainty,
+          basis: 'STANDARD',
+          correction: 0,
+          validTo: null,
+          fixedReading: Number(value.toFixed(2)),
+        },
+      ]
       pointSays = `${name} stands at ${fixed(value, 2)} ${humid ? '%RH' : `°${unit}`}.`
     } catch (failed) {
       if (!(failed instanceof Problem)) throw failed
@@ -89,15 +103,27 @@
   <h3 id="{id}-title">Begin a check of {controller.name}{humid ? ', humidity' : ''}</h3>
   <fieldset class="form">
     <legend class="small quiet">Where does the reference hang?</legend>
-    <label class="choice"><input type="radio" value="PROBE" bind:group={form.place} /> <span><b>Beside the probe.</b> What differs is the sensor’s error and becomes the offset.</span></label>
-    <label class="choice"><input type="radio" value="OCCUPANT" bind:group={form.place} /> <span><b>{where === '' ? 'At the occupant' : `At the occupant, ${where}`}.</b> What differs is the place. It holds for this room, load and fan only and is kept as its own value.</span></label>
+    <label class="choice"
+      ><input type="radio" value="PROBE" bind:group={form.place} /> <span><b>Beside the probe.</b> What differs is the sensor’s error and becomes the offset.</span></label
+    >
+    <label class="choice"
+      ><input type="radio" value="OCCUPANT" bind:group={form.place} />
+      <span
+        ><b>{where === '' ? 'At the occupant' : `At the occupant, ${where}`}.</b> What differs is the place. It holds for this room, load and fan only and is kept as its own value.</span
+      ></label
+    >
   </fieldset>
 
   <ul class="todo">
-    <li>Put the reference {form.place === 'PROBE' ? 'right beside the probe, touching air and not the wall' : 'at the height and depth of the occupant'}; read it without opening the box.</li>
+    <li>
+      Put the reference {form.place === 'PROBE' ? 'right beside the probe, touching air and not the wall' : 'at the height and depth of the occupant'}; read it without opening the
+      box.
+    </li>
     <li>Close the box and leave it alone until it stands still: an hour or more.</li>
     <li>Room between 15 and 25 °C, no sun, not beside a heater or a window.</li>
-    {#if humid}<li>Wipe droplets off the sensor’s cap. Never boil a humidity sensor. Salts irritate eyes and skin: keep them off both.</li>{:else}<li>No water and no wet hands near mains. Boiling water scalds; let a probe’s sleeve not go above its top temperature.</li>{/if}
+    {#if humid}<li>Wipe droplets off the sensor’s cap. Never boil a humidity sensor. Salts irritate eyes and skin: keep them off both.</li>{:else}<li>
+        No water and no wet hands near mains. Boiling water scalds; let a probe’s sleeve not go above its top temperature.
+      </li>{/if}
   </ul>
 
   <div class="references">
@@ -110,7 +136,13 @@
             {#if errors[`references[${index}].name`]}<p class="error">{errors[`references[${index}].name`]}</p>{/if}
           </div>
           {#if reference.fixedReading !== null}<p class="small">always {fixed(reference.fixedReading, 2)} {humid ? '%RH' : `°${unit}`}</p>{/if}
-          <NumberField label="Good to ±" unit={differenceUnit} value={reference.stated} onchange={(value) => (reference.stated = value ?? 0)} error={errors[`references[${index}].stated`] ?? null} />
+          <NumberField
+            label="Good to ±"
+            unit={differenceUnit}
+            value={reference.stated}
+            onchange={(value) => (reference.stated = value ?? 0)}
+            error={errors[`references[${index}].stated`] ?? null}
+          />
           <div class="plain">
             <label for="{id}-basis-{index}">says</label>
             <select id="{id}-basis-{index}" bind:value={reference.basis}>
@@ -123,18 +155,28 @@
         <details>
           <summary class="small">Correction, certificate</summary>
           <div class="row">
-            <NumberField label="Add to what it reads" unit={differenceUnit} value={reference.correction} onchange={(value) => (reference.correction = value ?? 0)} error={errors[`references[${index}].correction`] ?? null} />
+            <NumberField
+              label="Add to what it reads"
+              unit={differenceUnit}
+              value={reference.correction}
+              onchange={(value) => (reference.correction = value ?? 0)}
+              error={errors[`references[${index}].correction`] ?? null}
+            />
             <div class="plain">
               <label for="{id}-valid-{index}">Certificate valid to</label>
               <input id="{id}-valid-{index}" type="date" value={reference.validTo ?? ''} onchange={(event) => (reference.validTo = event.currentTarget.value || null)} />
             </div>
           </div>
         </details>
-        {#if reference.validTo && reference.validTo < new Date().toISOString().slice(0, 10)}<p class="small"><span class="mark mind" aria-hidden="true">▲</span>Its certificate has run out. The check can be done; the record says so.</p>{/if}
+        {#if reference.validTo && reference.validTo < new Date().toISOString().slice(0, 10)}<p class="small">
+            <span class="mark mind" aria-hidden="true">▲</span>Its certificate has run out. The check can be done; the record says so.
+          </p>{/if}
         {#if form.references.length > 1}<button type="button" class="link small" onclick={() => form.references.splice(index, 1)}>Leave {reference.name} out</button>{/if}
       </div>
     {/each}
-    {#if form.references.length < 10}<button type="button" class="button" onclick={() => form.references.push(fresh(`Thermometer ${form.references.length + 1}`))}>Another reference</button>{/if}
+    {#if form.references.length < 10}<button type="button" class="button" onclick={() => form.references.push(fresh(`Thermometer ${form.references.length + 1}`))}
+        >Another reference</button
+      >{/if}
     <p class="small quiet">Of several cheap ones the mean counts; of three or more the odd one is named and left out.</p>
   </div>
 
@@ -142,20 +184,47 @@
     <summary>Use a point you can make: {humid ? 'a jar of wet salt' : 'ice water, boiling water'}</summary>
     <div class="row">
       {#if humid}
-        <div class="plain"><label for="{id}-salt">Salt</label><select id="{id}-salt" bind:value={salt}><option value="SODIUM_CHLORIDE">kitchen salt (sodium chloride)</option><option value="MAGNESIUM_CHLORIDE">magnesium chloride</option></select></div>
+        <div class="plain">
+          <label for="{id}-salt">Salt</label><select id="{id}-salt" bind:value={salt}
+            ><option value="SODIUM_CHLORIDE">kitchen salt (sodium chloride)</option><option value="MAGNESIUM_CHLORIDE">magnesium chloride</option></select
+          >
+        </div>
         <NumberField label="Jar at" kind="level" value={jarC} onchange={(value) => (jarC = value)} />
       {:else}
-        <div class="plain"><label for="{id}-point">Point</label><select id="{id}-point" bind:value={point}><option value="ICE_WATER">stirred ice and water</option><option value="BOILING_WATER">boiling water</option></select></div>
-        {#if point === 'BOILING_WATER'}<NumberField label="Station pressure" unit="hPa" value={pressurehPa} emptyMeans="by altitude" digits={1} onchange={(value) => (pressurehPa = value)} />{/if}
+        <div class="plain">
+          <label for="{id}-point">Point</label><select id="{id}-point" bind:value={point}
+            ><option value="ICE_WATER">stirred ice and water</option><option value="BOILING_WATER">boiling water</option></select
+          >
+        </div>
+        {#if point === 'BOILING_WATER'}<NumberField
+            label="Station pressure"
+            unit="hPa"
+            value={pressurehPa}
+            emptyMeans="by altitude"
+            digits={1}
+            onchange={(value) => (pressurehPa = value)}
+          />{/if}
       {/if}
       <button type="button" class="button" onclick={addPoint}>Add it</button>
     </div>
     {#if pointSays}<p class="small" role="status">{pointSays}</p>{/if}
-    <p class="small quiet">{humid ? 'Wet salt, more solid than liquid, in a closed jar with the sensor above it for some hours.' : 'The probe in the bath with the controller beside it, well away from the water.'}</p>
+    <p class="small quiet">
+      {humid
+        ? 'Wet salt, more solid than liquid, in a closed jar with the sensor above it for some hours.'
+        : 'The probe in the bath with the controller beside it, well away from the water.'}
+    </p>
   </details>
 
   <div class="row">
-    <NumberField label="Steady for at least" unit="min" scale={1 / 60} digits={0} value={form.leastS} onchange={(value) => (form.leastS = value ?? 3600)} error={errors['leastS'] ?? null} />
+    <NumberField
+      label="Steady for at least"
+      unit="min"
+      scale={1 / 60}
+      digits={0}
+      value={form.leastS}
+      onchange={(value) => (form.leastS = value ?? 3600)}
+      error={errors['leastS'] ?? null}
+    />
     {#if form.leastS < 3600}
       <div class="plain wide">
         <label for="{id}-reason">Why less than an hour is enough</label>
@@ -164,7 +233,9 @@
       </div>
     {/if}
     <NumberField label="Room" kind="level" value={form.roomC} emptyMeans="not read" onchange={(value) => (form.roomC = value)} error={errors['roomC'] ?? null} />
-    {#if form.roomC !== null && (form.roomC < 15 || form.roomC > 25)}<p class="small"><span class="mark mind" aria-hidden="true">▲</span>Outside 15 to 25 °C a check tells less; the record says so.</p>{/if}
+    {#if form.roomC !== null && (form.roomC < 15 || form.roomC > 25)}<p class="small">
+        <span class="mark mind" aria-hidden="true">▲</span>Outside 15 to 25 °C a check tells less; the record says so.
+      </p>{/if}
     <div class="plain wide"><label for="{id}-note">Note</label><input id="{id}-note" maxlength="500" bind:value={form.note} /></div>
   </div>
   <p><button class="button main" type="submit" disabled={!session.mayKey} title={session.mayKey ? undefined : 'A visitor looks only'}>All in place: begin</button></p>

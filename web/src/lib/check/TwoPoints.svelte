@@ -1,7 +1,7 @@
 <script lang="ts">
   /** Two known points: the slope of the sensor, and the offset that is right where it matters. */
   import { untrack } from 'svelte'
-  import { api, Problem } from '../api/client'
+  import { api, asTyped, Problem, dataOf } from '../api/client'
   import type { TwoPointAnswer } from '../api/types'
   import NumberField from '../parts/NumberField.svelte'
   import { fixed } from '../units'
@@ -18,7 +18,7 @@
 
   async function ask() {
     try {
-      answer = await api.post<TwoPointAnswer>('/calc/two-point', { low, high, rightAt, step })
+      answer = await dataOf(api.post('/calc/two-point', { body: asTyped({ low, high, rightAt, step }) }))
       trouble = ''
     } catch (failed) {
       if (!(failed instanceof Problem)) throw failed
@@ -42,7 +42,15 @@
     </div>
     {#if trouble}<p class="error" role="alert">{trouble}</p>{/if}
     {#if answer}
-      <p role="status">Slope {fixed(answer.gain, 3)}. For {fixed(rightAt ?? 0, 1)} {unitSign(unit)} the offset is <b class="mono">{offset(answer.offset, 2)}</b>; then the display is {apart(Math.abs(answer.leftLow), unit)} too {answer.leftLow < 0 ? 'low' : 'high'} at the lower point and {apart(Math.abs(answer.leftHigh), unit)} too {answer.leftHigh < 0 ? 'low' : 'high'} at the upper. A device that takes a slope: {fixed(answer.gain, 3)} and a shift of {offset(answer.shift, 2)}.</p>
+      <p role="status">
+        Slope {fixed(answer.gain, 3)}. For {fixed(rightAt ?? 0, 1)}
+        {unitSign(unit)} the offset is <b class="mono">{offset(answer.offset, 2)}</b>; then the display is {apart(Math.abs(answer.leftLow), unit)} too {answer.leftLow < 0
+          ? 'low'
+          : 'high'} at the lower point and {apart(Math.abs(answer.leftHigh), unit)} too {answer.leftHigh < 0 ? 'low' : 'high'} at the upper. A device that takes a slope: {fixed(
+          answer.gain,
+          3,
+        )} and a shift of {offset(answer.shift, 2)}.
+      </p>
     {/if}
   </div>
 </details>

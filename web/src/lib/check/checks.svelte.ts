@@ -1,5 +1,5 @@
 /** The checks of a chamber: what the server has of them, and what was typed and is still on its way. */
-import { api, Problem } from '../api/client'
+import { api, Problem, dataOf } from '../api/client'
 import type { CheckView, NewCheck, NewOffset, NewRow, OffsetSlip, RowDoubt } from '../api/types'
 import { keepCheck, keptCheck, type KeptCheck, type Typed } from './kept'
 
@@ -25,7 +25,7 @@ export class Checks {
   async load() {
     await this.#try(async () => {
       const before = this.#taken
-      const all = await api.get<CheckView[]>(`/chambers/${this.chamberId}/checks`)
+      const all = await dataOf(api.get('/chambers/{chamberId}/checks', { params: { path: { chamberId: this.chamberId } } }))
       // What was written meanwhile is newer than what was asked before it.
       if (this.#taken !== before) return
       this.all = all
@@ -44,7 +44,7 @@ export class Checks {
   }
 
   async begin(check: NewCheck): Promise<CheckView | null> {
-    const begun = await this.#try(() => api.post<CheckView>(`/chambers/${this.chamberId}/checks`, check))
+    const begun = await this.#try(() => dataOf(api.post('/chambers/{chamberId}/checks', { params: { path: { chamberId: this.chamberId } }, body: check })))
     if (begun) this.#take(begun)
     return begun
   }
@@ -75,7 +75,7 @@ export class Checks {
       for (let row = this.waiting(checkId)[0]; row; row = this.waiting(checkId)[0]) {
         if (this.doubted?.row.id === row.id) return
         try {
-          this.#take(await api.post<CheckView>(`${this.#path(checkId)}/rows`, row))
+          this.#take(await dataOf(api.post('/chambers/{chamberId}/checks/{id}/rows', { params: this.#at(checkId), body: row })))
           this.problem = null
         } catch (failed) {
           if (!(failed instanceof Problem)) throw failed
@@ -89,7 +89,11 @@ export class Checks {
           this.#queue(checkId, this.waiting(checkId).slice(1), typedOf(row))
           return
         }
-        this.#queue(checkId, this.waiting(checkId).filter((each) => each.id !== row!.id), this.typed(checkId))
+        this.#queue(
+          checkId,
+          this.waiting(checkId).filter((each) => each.id !== row!.id),
+          this.typed(checkId),
+        )
       }
     } finally {
       this.#sending = false
@@ -113,31 +117,44 @@ export class Checks {
   }
 
   async withdraw(check: CheckView, rowId: string, restore: boolean) {
-    const view = await this.#try(() => api.post<CheckView>(`${this.#path(check.id)}/rows/${rowId}/${restore ? 'restore' : 'withdraw'}`, { note: '' }))
+    const view = await this.#try(() =>
+      dataOf(
+        api.post(`/chambers/{chamberId}/checks/{id}/rows/{rowId}/${restore ? 'restore' : 'withdraw'}`, {
+          params: { path: { ...this.#at(check.id).path, rowId } },
+          body: { note: '' },
+        }),
+      ),
+    )
     if (view) this.#take(view)
   }
 
   /** Records an offset that was keyed in; null where it was not taken, or something is asked first. */
   async keyIn(checkId: string, offset: NewOffset): Promise<CheckView | null> {
     this.slipped = null
-    const view = await this.#try(() => api.post<CheckView>(`${this.#path(checkId)}/offsets`, offset), (failed) => {
-      if (failed.status !== 422) return false
-      this.slipped = { offset, slip: (failed.current as OffsetSlip[])[0]! }
-      return true
-    })
+    const view = await this.#try(
+      () => dataOf(api.post('/chambers/{chamberId}/checks/{id}/offsets', { params: this.#at(checkId), body: offset })),
+      (failed) => {
+        if (failed.status !== 422) return false
+        this.slipped = { offset, slip: (failed.current as OffsetSlip[])[0]! }
+        return true
+      },
+    )
     if (view) this.#take(view)
     return view
   }
 
   async close(checkId: string, reopen: boolean, note: string) {
-    const view = await this.#try(() => api.post<CheckView>(`${this.#path(checkId)}/${reopen ? 'reopen' : 'close'}`, { note }))
+    const view = await this.#try(() => dataOf(api.post(`/chambers/{chamberId}/checks/{id}/${reopen ? 'reopen' : 'close'}`, { params: this.#at(checkId), body: { note } })))
     if (view) this.#take(view)
   }
 
   /** Rows from a file; true where they were taken. */
   async read(checkId: string, text: string, sure: boolean): Promise<'taken' | 'asked' | 'refused'> {
     let asked = false
-    const view = await this.#try(() => api.postText<CheckView>(`${this.#path(checkId)}/rows/file?sure=${sure}`, text), (failed) => (asked = failed.status === 422))
+    const view = await this.#try(
+      () => dataOf(api.post('/chambers/{chamberId}/checks/{id}/rows/file', { params: { ...this.#at(checkId), query: { sure } }, ...api.asText, body: text })),
+      (failed) => (asked = failed.status === 422),
+    )
     if (view) this.#take(view)
     return view ? 'taken' : asked ? 'asked' : 'refused'
   }
@@ -157,8 +174,8 @@ export class Checks {
     keepCheck(checkId, { queue, typed })
   }
 
-  #path(checkId: string) {
-    return `/chambers/${this.chamberId}/checks/${checkId}`
+  #at(id: string) {
+    return { path: { chamberId: this.chamberId, id } }
   }
 
   async #try<T>(action: () => Promise<T>, asks: (failed: Problem) => boolean = () => false): Promise<T | null> {

@@ -3,7 +3,8 @@ import type { CheckView, NewRow } from '../api/types'
 import { Checks } from './checks.svelte'
 
 const ROW: NewRow = { id: 'r1', at: '2026-11-25T10:00:00Z', display: 28.6, references: { glass: 82.8 }, sure: false }
-const check = (rows: number, closed = false) => ({ id: 'k', begunAt: '2026-11-25T09:00:00Z', rows: Array.from({ length: rows }, (_, i) => ({ id: `r${i}` })), closed }) as unknown as CheckView
+const check = (rows: number, closed = false) =>
+  ({ id: 'k', begunAt: '2026-11-25T09:00:00Z', rows: Array.from({ length: rows }, (_, i) => ({ id: `r${i}` })), closed }) as unknown as CheckView
 
 /** A server that answers by a list, one a request; what was asked is kept. */
 function server(...answers: [number, unknown][]) {
@@ -77,7 +78,8 @@ describe('rows on their way', () => {
   it('are not overwritten by an answer that was asked for before them', async () => {
     let late: (response: Response) => void = () => {}
     vi.stubGlobal('fetch', (_path: string, init: RequestInit) =>
-      init.method === 'POST' ? Promise.resolve(new Response(JSON.stringify(check(2)), { status: 200 })) : new Promise<Response>((resolve) => (late = resolve)))
+      init.method === 'POST' ? Promise.resolve(new Response(JSON.stringify(check(2)), { status: 200 })) : new Promise<Response>((resolve) => (late = resolve)),
+    )
     const checks = new Checks('box')
     const loading = checks.load()
     await checks.write('k', ROW)

@@ -11,7 +11,7 @@ describe('what wants a check', () => {
   })
 
   it('is what the server says', async () => {
-    get.mockResolvedValue([{ chamberId: 'a' }])
+    get.mockResolvedValue({ data: [{ chamberId: 'a' }] })
     expect(await dueChecks()).toEqual([{ chamberId: 'a' }])
     expect(get).toHaveBeenCalledWith('/checks/due')
   })

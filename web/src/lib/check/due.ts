@@ -1,10 +1,10 @@
-import { api, Problem } from '../api/client'
+import { api, Problem, dataOf } from '../api/client'
 import type { ChamberDueView } from '../api/types'
 
 /** What wants a check; nothing where that cannot be asked just now: a page must stand without it. */
 export async function dueChecks(): Promise<ChamberDueView[]> {
   try {
-    return await api.get<ChamberDueView[]>('/checks/due')
+    return await dataOf(api.get('/checks/due'))
   } catch (failed) {
     if (!(failed instanceof Problem)) throw failed
     return []

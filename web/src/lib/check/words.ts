@@ -11,7 +11,8 @@ export type Slip = NonNullable<CheckView['slip']>
 export const shown = (value: number, unit: DisplayUnit, digits = 1) => `${fixed(value, digits)} ${unitSign(unit)}`
 
 /** A difference in the device's own unit: K for °C, points for humidity. */
-export const apart = (value: number, unit: DisplayUnit, digits = unit === 'RH' ? 1 : 2) => `${fixed(value, digits)} ${unit === 'RH' ? (Math.abs(value) === 1 ? 'point' : 'points') : unit === 'F' ? '°F' : 'K'}`
+export const apart = (value: number, unit: DisplayUnit, digits = unit === 'RH' ? 1 : 2) =>
+  `${fixed(value, digits)} ${unit === 'RH' ? (Math.abs(value) === 1 ? 'point' : 'points') : unit === 'F' ? '°F' : 'K'}`
 
 /** An offset as it is keyed in, with its sign. */
 export const offset = (value: number, digits: number) => (value > 0 ? '+' : '') + fixed(value, digits)
@@ -49,7 +50,9 @@ export function question(doubt: RowDoubt, unit: DisplayUnit): string {
   const name = doubt.field === 'display' ? 'The display' : doubt.field.replace('references.', '')
   switch (doubt.kind) {
     case 'OTHER_UNIT':
-      return unit === 'RH' ? `${name}: ${fixed(doubt.given, 2)} looks like a share, not per cent. Was it ${fixed(doubt.meant ?? 0, 0)} %RH?` : `${name}: ${fixed(doubt.given, 1)} looks like °${unit === 'F' ? 'C' : 'F'}. Was it ${fixed(doubt.meant ?? 0, 1)} °${unit}?`
+      return unit === 'RH'
+        ? `${name}: ${fixed(doubt.given, 2)} looks like a share, not per cent. Was it ${fixed(doubt.meant ?? 0, 0)} %RH?`
+        : `${name}: ${fixed(doubt.given, 1)} looks like °${unit === 'F' ? 'C' : 'F'}. Was it ${fixed(doubt.meant ?? 0, 1)} °${unit}?`
     case 'JUMP':
       return `${name}: ${fixed(doubt.given, 1)} is a jump that a closed box cannot make. Is it meant so?`
     case 'TWICE':

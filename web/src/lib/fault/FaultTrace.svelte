@@ -24,13 +24,31 @@
   const bucket = $derived((index: number) => x((index + 0.5) * (259_200 / row.trace.low.length)))
   const harmHigh = $derived(Math.min(...occupancy.harmLimits.filter((each) => each.side === 'HIGH').map((each) => each.levelC), Infinity))
   const harmLow = $derived(Math.max(...occupancy.harmLimits.filter((each) => each.side === 'LOW').map((each) => each.levelC), -Infinity))
-  const marks = $derived(big ? ([['alarm sounds', row.with.alarmS, 'var(--alarm)'], ['somebody has acted', row.with.actS, 'var(--keep-edge)'], ['harm', row.with.harmS, 'var(--harm)']] as const) : [])
+  const marks = $derived(
+    big
+      ? ([
+          ['alarm sounds', row.with.alarmS, 'var(--alarm)'],
+          ['somebody has acted', row.with.actS, 'var(--keep-edge)'],
+          ['harm', row.with.harmS, 'var(--harm)'],
+        ] as const)
+      : [],
+  )
 </script>
 
 {#snippet drawing()}
-  <svg {width} height={big ? height + 18 : height} role="img" aria-label="Three days: from {fixed(celsiusTo(prefs.unit, Math.min(...row.trace.low)), 1)} to {fixed(celsiusTo(prefs.unit, Math.max(...row.trace.high)), 1)} °{prefs.unit} at the occupant">
+  <svg
+    {width}
+    height={big ? height + 18 : height}
+    role="img"
+    aria-label="Three days: from {fixed(celsiusTo(prefs.unit, Math.min(...row.trace.low)), 1)} to {fixed(
+      celsiusTo(prefs.unit, Math.max(...row.trace.high)),
+      1,
+    )} °{prefs.unit} at the occupant"
+  >
     <defs>
-      <pattern id="{id}-harm" width="6" height="6" patternUnits="userSpaceOnUse" patternTransform="rotate(45)"><path d="M0 0V6" stroke="var(--harm)" stroke-width="1.4" opacity="0.45" /></pattern>
+      <pattern id="{id}-harm" width="6" height="6" patternUnits="userSpaceOnUse" patternTransform="rotate(45)"
+        ><path d="M0 0V6" stroke="var(--harm)" stroke-width="1.4" opacity="0.45" /></pattern
+      >
       <clipPath id="{id}-clip"><rect x={left} width={Math.max(0, width - left)} {height} /></clipPath>
     </defs>
     <rect x={left} width={Math.max(0, width - left)} {height} fill="var(--sheet)" />
@@ -51,14 +69,23 @@
       {#each marks as [words, at, colour], index (words)}
         {#if at !== null && at < 259_200}
           <path d="M{x(at)} 0V{height}" stroke={colour} stroke-width="2" stroke-dasharray={words === 'alarm sounds' ? '5 4' : undefined} />
-          <text class="tick said" x={x(at) > width - 150 ? x(at) - 5 : x(at) + 5} y={14 + 15 * index} text-anchor={x(at) > width - 150 ? 'end' : 'start'}>{words}, {duration(at)}</text>
+          <text class="tick said" x={x(at) > width - 150 ? x(at) - 5 : x(at) + 5} y={14 + 15 * index} text-anchor={x(at) > width - 150 ? 'end' : 'start'}
+            >{words}, {duration(at)}</text
+          >
         {/if}
       {/each}
     {/if}
   </svg>
 {/snippet}
 
-{#if big}<figure bind:clientWidth={measured}>{@render drawing()}<figcaption class="small quiet">Three days from the moment it happens, room at {fixed(celsiusTo(prefs.unit, row.roomC), 0)} °{prefs.unit}. Green the keep band, hatched harm.{row.bare ? ' Violet: without second layers.' : ''}</figcaption></figure>{:else}{@render drawing()}{/if}
+{#if big}<figure bind:clientWidth={measured}>
+    {@render drawing()}
+    <figcaption class="small quiet">
+      Three days from the moment it happens, room at {fixed(celsiusTo(prefs.unit, row.roomC), 0)} °{prefs.unit}. Green the keep band, hatched harm.{row.bare
+        ? ' Violet: without second layers.'
+        : ''}
+    </figcaption>
+  </figure>{:else}{@render drawing()}{/if}
 
 <style>
   svg {

@@ -75,7 +75,8 @@ const LOOKS: Record<FaultKind, string | Record<Effect, string>> = {
   LIMITS_MISTAKEN: 'another set value on the key than on the card',
   KNOB_MOVED: 'another set value on the key than on the card',
   LINK_LOST: 'the head shows a number and the outlets do not follow it',
-  CONTROLLER_OVERHEATED: 'a hot case and a flag on the display; exhaust at full and all else off until it has cooled, then its program again; the flag stays until its power is cut',
+  CONTROLLER_OVERHEATED:
+    'a hot case and a flag on the display; exhaust at full and all else off until it has cooled, then its program again; the flag stays until its power is cut',
   VENT_JAMMED: 'the vent does not move when it should',
   ALARM_MUTED: 'nothing: no alarm when there should be one',
   POWER_CUT: 'everything dark',
@@ -156,10 +157,13 @@ export const SHARED: Record<LayerAnswer['shared'][number], string> = {
 export function nameOf(row: { kind: FaultKind; subject: string; size: number | null }, unit: TemperatureUnit): string {
   const words = KINDS[row.kind]
   const size =
-    row.size === null ? ''
-    : row.kind === 'PROBE_DRIFTED' ? `, shows ${difference(Math.abs(row.size), unit, 0)} too ${row.size < 0 ? 'little' : 'much'}`
-    : row.kind === 'COLD_SNAP' || row.kind === 'HEAT_WAVE' ? `, ${difference(Math.abs(row.size), unit, 0)} for two days`
-    : `, ${duration(row.size)}`
+    row.size === null
+      ? ''
+      : row.kind === 'PROBE_DRIFTED'
+        ? `, shows ${difference(Math.abs(row.size), unit, 0)} too ${row.size < 0 ? 'little' : 'much'}`
+        : row.kind === 'COLD_SNAP' || row.kind === 'HEAT_WAVE'
+          ? `, ${difference(Math.abs(row.size), unit, 0)} for two days`
+          : `, ${duration(row.size)}`
   if (row.subject === '') return words.charAt(0).toUpperCase() + words.slice(1) + size
   return `${row.subject.charAt(0).toUpperCase()}${row.subject.slice(1)}: ${words}${size}`
 }

@@ -71,11 +71,21 @@
   const isEnd = (rung: RungAnswer) => rung.kind === 'STUCK_ON_END' || rung.kind === 'HEATER_DEAD_END'
 
   const hand: Hand = new Hand({
-    get draft() { return draft },
-    get quantity() { return quantity },
-    get mayKey() { return mayKey },
-    get range() { return range },
-    get plotHeight() { return plotHeight },
+    get draft() {
+      return draft
+    },
+    get quantity() {
+      return quantity
+    },
+    get mayKey() {
+      return mayKey
+    },
+    get range() {
+      return range
+    },
+    get plotHeight() {
+      return plotHeight
+    },
     nameOf: (rung) => nameOf(rung),
     keyedOf: (rung) => keyedOf(rung),
   })
@@ -122,23 +132,33 @@
 
   const rungs = $derived.by<Placed[]>(() => {
     if (!parts) return []
-    const placed = onLadder
-      .map((rung) => {
-        const moved = hand.held && isSame(hand.held, rung) ? hand.held.target : null
-        const keyed = keyedOf(rung)
-        const shown = moved ?? rung.display
-        const occupant =
-          moved !== null && rung.display !== null && keyed
-            ? rung.occupant + (moved - rung.display) * quantity.perDisplay(keyed.unit)
-            : rung.occupant
-        return { key: rung.controllerId + rung.kind + rung.night, rung, shown, occupant, y: clampY(occupant), labelY: 0 }
-      })
-    const ys = spread(placed.map((each) => each.y), GAP, TOP + (stuckEnd && stuckEnd.occupant > range.high ? 18 : 4) + (compact ? GAP / 2 - 12 : 12), bottom - GAP / 2 + 4)
+    const placed = onLadder.map((rung) => {
+      const moved = hand.held && isSame(hand.held, rung) ? hand.held.target : null
+      const keyed = keyedOf(rung)
+      const shown = moved ?? rung.display
+      const occupant = moved !== null && rung.display !== null && keyed ? rung.occupant + (moved - rung.display) * quantity.perDisplay(keyed.unit) : rung.occupant
+      return { key: rung.controllerId + rung.kind + rung.night, rung, shown, occupant, y: clampY(occupant), labelY: 0 }
+    })
+    const ys = spread(
+      placed.map((each) => each.y),
+      GAP,
+      TOP + (stuckEnd && stuckEnd.occupant > range.high ? 18 : 4) + (compact ? GAP / 2 - 12 : 12),
+      bottom - GAP / 2 + 4,
+    )
     placed.forEach((each, index) => (each.labelY = ys[index]!))
     return placed
   })
 
-  const COLOURS: [string, string][] = [['HEAT', 'warming'], ['COOL', 'cooling'], ['MOISTEN', 'moistening'], ['DRY', 'drying'], ['BACKUP', 'backup'], ['FAN', 'drying'], ['VENT', 'cooling'], ['HOLDS', 'warming']]
+  const COLOURS: [string, string][] = [
+    ['HEAT', 'warming'],
+    ['COOL', 'cooling'],
+    ['MOISTEN', 'moistening'],
+    ['DRY', 'drying'],
+    ['BACKUP', 'backup'],
+    ['FAN', 'drying'],
+    ['VENT', 'cooling'],
+    ['HOLDS', 'warming'],
+  ]
   const colour = (rung: RungAnswer) => `var(--${COLOURS.find(([start]) => rung.kind.startsWith(start))?.[1] ?? 'alarm'})`
 
   function under(placed: Placed): string {
@@ -159,7 +179,7 @@
   const bucketX = $derived((bucket: number) => plotX + ((bucket + 0.5) * plotWidth) / Math.max(1, buckets))
   const occupantPath = $derived(parts?.occupant ? envelopePath(parts.occupant.low, parts.occupant.high, bucketX, scale, 2.6) : '')
   const displayPaths = $derived(parts ? parts.displays.map((each) => envelopePath(each.low, each.high, bucketX, scale, 1)) : [])
-  const hours = $derived((answer?.trace.bucketS ?? 0) * buckets / 3600)
+  const hours = $derived(((answer?.trace.bucketS ?? 0) * buckets) / 3600)
   const hourTicks = $derived.by(() => {
     if (!answer || hours <= 0) return []
     const every = [0.5, 1, 2, 3, 4, 6, 12, 24].find((step) => hours / step <= (compact ? 2 : 6)) ?? 24
@@ -174,7 +194,7 @@
   function stripPath(shares: readonly number[], top: number): string {
     const width = plotWidth / Math.max(1, buckets)
     let path = ''
-    for (let from = 0; from < shares.length; ) {
+    for (let from = 0; from < shares.length;) {
       const share = shares[from]!
       let to = from + 1
       while (to < shares.length && shares[to] === share) to++
@@ -195,9 +215,7 @@
       if (hour > hours || celsius > range.high) break
       points.push(`${(plotX + (hour / hours) * plotWidth).toFixed(1)},${scale.y(celsius).toFixed(1)}`)
     }
-    return points.length > 1
-      ? { path: `M${points.join('L')}`, middle: points[Math.floor(points.length / 2)]!.split(',').map(Number) as [number, number] }
-      : null
+    return points.length > 1 ? { path: `M${points.join('L')}`, middle: points[Math.floor(points.length / 2)]!.split(',').map(Number) as [number, number] } : null
   })
 
   /** The nearest height at which a caption stands on no rung's line. */
@@ -207,14 +225,17 @@
   }
 
   const stuckEnd = $derived(parts?.rungs.find((rung) => rung.kind === 'STUCK_ON_END') ?? null)
-
 </script>
 
 {#if course}<div class="course" style:left="{compact ? 0 : plotX}px">{@render course()}</div>{/if}
 <div class="ladder" bind:clientWidth={width} style:height="{bottom + FOOT}px">
   {#if answer && needs && parts?.occupant}
-    <p class="head need" style:top="{TOP - (course ? 40 : 24)}px" style:left="{compact ? 0 : needX - 26}px">{quantity.humidity ? (compact ? 'Damp' : 'Humidity') : (quantity.other ?? (compact ? 'Needs' : 'What they need'))}</p>
-    {#if !bare || !quantity.humidity}<p class="head" style:top="{TOP - (course ? 40 : 24)}px" style:left="{compact ? markX - 6 : labelX}px">{compact ? 'Machine' : 'What the machine does'}</p>{/if}
+    <p class="head need" style:top="{TOP - (course ? 40 : 24)}px" style:left="{compact ? 0 : needX - 26}px">
+      {quantity.humidity ? (compact ? 'Damp' : 'Humidity') : (quantity.other ?? (compact ? 'Needs' : 'What they need'))}
+    </p>
+    {#if !bare || !quantity.humidity}<p class="head" style:top="{TOP - (course ? 40 : 24)}px" style:left="{compact ? markX - 6 : labelX}px">
+        {compact ? 'Machine' : 'What the machine does'}
+      </p>{/if}
     {#if harmLow && harmLow.level <= range.low}
       <p class="beyond small quiet" style:top="{bottom + (compact ? 26 + further : 4)}px">▼ harm at {quantity.show(harmLow.level)} in {duration(harmLow.durationS)}</p>
     {/if}
@@ -239,7 +260,9 @@
         <pattern id="{id}-moist" width="5" height="5" patternUnits="userSpaceOnUse"><circle cx="2.500" cy="2.500" r="1.700" fill="var(--moistening)" /></pattern>
         <pattern id="{id}-dry" width="7" height="4" patternUnits="userSpaceOnUse"><line x1="0" x2="4.500" y1="2" y2="2" stroke="var(--drying)" stroke-width="2.500" /></pattern>
         {#each ['fan', 'intake', 'vent'] as air (air)}
-          <pattern id="{id}-{air}" width="10" height="4" patternUnits="userSpaceOnUse"><path d="M0 2.5Q2.5 0 5 2.5T10 2.500" fill="none" stroke="var(--quiet)" stroke-width="1.400" /></pattern>
+          <pattern id="{id}-{air}" width="10" height="4" patternUnits="userSpaceOnUse"
+            ><path d="M0 2.5Q2.5 0 5 2.5T10 2.500" fill="none" stroke="var(--quiet)" stroke-width="1.400" /></pattern
+          >
         {/each}
         <clipPath id="{id}-plot"><rect x={plotX} y={TOP} width={plotWidth} height={plotHeight} /></clipPath>
       </defs>
@@ -252,12 +275,9 @@
       {/each}
       {#each hourTicks as tick (tick.at)}
         <line x1={tick.at} x2={tick.at} y1={TOP} y2={bottom} stroke="var(--grid)" />
-        {#if !joined}<text
-          class="mono tick"
-          x={tick.at}
-          y={bottom + FOOT - 8}
-          text-anchor={tick === hourTicks[0] ? 'start' : tick === hourTicks.at(-1) ? 'end' : 'middle'}>{tick.label}</text
-        >{/if}
+        {#if !joined}<text class="mono tick" x={tick.at} y={bottom + FOOT - 8} text-anchor={tick === hourTicks[0] ? 'start' : tick === hourTicks.at(-1) ? 'end' : 'middle'}
+            >{tick.label}</text
+          >{/if}
       {/each}
 
       <!-- the keep band and harm, on both sides of the axis -->
@@ -307,7 +327,9 @@
         {@const room = stuckOn.middle[0] - plotX}
         {@const before = room > 250}
         {#if before || plotWidth - room > 260}
-          <text class="note" x={stuckOn.middle[0] + (before ? -10 : 10)} y={clearOfRungs(stuckOn.middle[1])} text-anchor={before ? 'end' : 'start'}>if the relay sticks on, room at its warmest</text>
+          <text class="note" x={stuckOn.middle[0] + (before ? -10 : 10)} y={clearOfRungs(stuckOn.middle[1])} text-anchor={before ? 'end' : 'start'}
+            >if the relay sticks on, room at its warmest</text
+          >
         {/if}
       {/if}
 
@@ -317,8 +339,12 @@
         {@const dash = placed.rung.kind.endsWith('ALARM') ? '8 5' : undefined}
         <line x1={needX + needWidth} x2={markX} y1={placed.y} y2={placed.y} {stroke} stroke-width="2.5" />
         <polyline
-          points={compact ? `${markX},${placed.y} ${labelX + 2},${placed.labelY - 12}` : `${markX},${placed.y} ${markX + 10},${placed.y} ${labelX - 12},${placed.labelY} ${labelX - 4},${placed.labelY}`}
-          fill="none" {stroke} />
+          points={compact
+            ? `${markX},${placed.y} ${labelX + 2},${placed.labelY - 12}`
+            : `${markX},${placed.y} ${markX + 10},${placed.y} ${labelX - 12},${placed.labelY} ${labelX - 4},${placed.labelY}`}
+          fill="none"
+          {stroke}
+        />
         <line x1={plotX} x2={plotX + plotWidth} y1={placed.y} y2={placed.y} {stroke} stroke-width="1.4" stroke-dasharray={dash} />
         {#if placed.rung.kind.startsWith('BACKUP')}
           <line x1={plotX} x2={plotX + plotWidth} y1={placed.y + 3} y2={placed.y + 3} {stroke} opacity="0.85" />
@@ -349,7 +375,20 @@
       {@const rung = placed.rung}
       {@const keyed = keyedOf(rung)}
       {@const name = nameOf(rung)}
-      <RungLabel {rung} {hand} {mayKey} {compact} {name} keyed={keyed ?? null} shown={placed.shown} under={under(placed)} where="{quantity.show(placed.occupant)} {draft.plan.box?.tank ? 'in the water' : 'in the air'}" x={labelX} y={placed.labelY} width={labelWidth} />
+      <RungLabel
+        {rung}
+        {hand}
+        {mayKey}
+        {compact}
+        {name}
+        keyed={keyed ?? null}
+        shown={placed.shown}
+        under={under(placed)}
+        where="{quantity.show(placed.occupant)} {draft.plan.box?.tank ? 'in the water' : 'in the air'}"
+        x={labelX}
+        y={placed.labelY}
+        width={labelWidth}
+      />
     {/each}
   {/if}
 </div>
@@ -405,7 +444,7 @@
   }
 
   .note {
-    font-size: 12.500px;
+    font-size: 12.5px;
     fill: var(--ink);
     paint-order: stroke;
     stroke: var(--sheet);

@@ -29,10 +29,18 @@
 <details class="small">
   <summary>The trace as a table</summary>
   <table>
-    <thead><tr><th>from</th><th>lowest</th><th>highest</th>{#if trace.humidity}<th>humidity, lowest</th><th>highest</th>{/if}<th>room</th></tr></thead>
+    <thead
+      ><tr
+        ><th>from</th><th>lowest</th><th>highest</th>{#if trace.humidity}<th>humidity, lowest</th><th>highest</th>{/if}<th>room</th></tr
+      ></thead
+    >
     <tbody>
       {#each rows as row (row.time + row.low)}
-        <tr><td>{row.time}</td><td>{level(row.low, prefs.unit)}</td><td>{level(row.high, prefs.unit)}</td>{#if row.damp}<td>{fixed(row.damp[0], 0)} %RH</td><td>{fixed(row.damp[1], 0)} %RH</td>{/if}<td>{level(row.room, prefs.unit)}</td></tr>
+        <tr
+          ><td>{row.time}</td><td>{level(row.low, prefs.unit)}</td><td>{level(row.high, prefs.unit)}</td>{#if row.damp}<td>{fixed(row.damp[0], 0)} %RH</td><td
+              >{fixed(row.damp[1], 0)} %RH</td
+            >{/if}<td>{level(row.room, prefs.unit)}</td></tr
+        >
       {/each}
     </tbody>
   </table>

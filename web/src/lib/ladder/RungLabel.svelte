@@ -57,14 +57,7 @@
       <b>{name}</b>
       <span class="under">{under}</span>
     </span>
-    <input
-      class="mono"
-      inputmode="decimal"
-      aria-label="{name}, {unitSign(keyed.unit)} on the display"
-      value={text}
-      disabled={!mayKey}
-      onchange={(event) => typed(event)}
-    />
+    <input class="mono" inputmode="decimal" aria-label="{name}, {unitSign(keyed.unit)} on the display" value={text} disabled={!mayKey} onchange={(event) => typed(event)} />
   {:else}
     <span class="handle fixed">
       <b>{name}</b>

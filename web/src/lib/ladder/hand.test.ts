@@ -29,7 +29,11 @@ describe('a rung in hand', () => {
     hand.key(press('ArrowUp'), rung)
     hand.key(press('PageUp'), rung)
     expect(hand.held?.target).toBeCloseTo(29.8, 9)
-    expect(edits.map(({ edit, coarse }) => [edit.kind, edit.display, coarse])).toEqual([['MOVE_RUNG', 28.7, true], ['MOVE_RUNG', 28.8, true], ['MOVE_RUNG', 29.8, true]])
+    expect(edits.map(({ edit, coarse }) => [edit.kind, edit.display, coarse])).toEqual([
+      ['MOVE_RUNG', 28.7, true],
+      ['MOVE_RUNG', 28.8, true],
+      ['MOVE_RUNG', 29.8, true],
+    ])
     expect(draft.checkpoint).toHaveBeenCalledOnce()
     hand.letGo()
     expect(edits.at(-1)).toMatchObject({ coarse: false, edit: { display: 29.8 } })
@@ -62,7 +66,10 @@ describe('a rung in hand', () => {
   it('takes what is typed, and refuses what is no number', () => {
     const { hand, edits } = taken()
     expect(hand.typed('28,9', rung)).toBe(true)
-    expect(edits.map(({ edit, coarse }) => [edit.display, coarse])).toEqual([[28.9, true], [28.9, false]])
+    expect(edits.map(({ edit, coarse }) => [edit.display, coarse])).toEqual([
+      [28.9, true],
+      [28.9, false],
+    ])
     expect(hand.typed('warm', rung)).toBe(false)
   })
 

@@ -22,7 +22,15 @@ const answer = {
     { controllerId: 'moist', law: 'ON_OFF', unit: 'RH', points: [outlet('mist', 'RAISE'), outlet('dryer', 'LOWER')] },
     { controllerId: 'fans', law: 'FAN_BAND', unit: 'C', points: [outlet('out', 'LOWER'), outlet('in', 'LOWER')] },
   ],
-  ladder: { rungs: [rung('HEAT_ON', 'air'), rung('HEAT_ON', 'root', { other: true }), rung('MOISTEN_ON', 'moist', { humidity: true }), rung('FAN_FULL', 'fans'), rung('FAN_FULL', 'fans', { humidity: true })] },
+  ladder: {
+    rungs: [
+      rung('HEAT_ON', 'air'),
+      rung('HEAT_ON', 'root', { other: true }),
+      rung('MOISTEN_ON', 'moist', { humidity: true }),
+      rung('FAN_FULL', 'fans'),
+      rung('FAN_FULL', 'fans', { humidity: true }),
+    ],
+  },
   trace: { occupant: 'air', other: 'soil', humidity: 'damp', displays: ['d-air', 'd-root', 'd-moist', 'd-fans'], onShares: [[1], [2], [3], [4], [5], [6]] },
   metrics: { occupant: 'm-air', other: 'm-soil', humidity: 'm-damp', displays: [1, 2, 3, 4] },
 } as unknown as RehearsalAnswer
@@ -34,7 +42,11 @@ describe('what belongs on which ladder', () => {
     expect(parts.occupant).toBe('air')
     expect(parts.level).toBe('m-air')
     expect(parts.displays).toEqual(['d-air', 'd-fans'])
-    expect(parts.loops.map((loop) => [loop.loopId, loop.does, loop.shares])).toEqual([['rod', 'warm', [1]], ['out', 'fan', [5]], ['in', 'intake', [6]]])
+    expect(parts.loops.map((loop) => [loop.loopId, loop.does, loop.shares])).toEqual([
+      ['rod', 'warm', [1]],
+      ['out', 'fan', [5]],
+      ['in', 'intake', [6]],
+    ])
   })
 
   it('is the second place by itself', () => {

@@ -79,7 +79,9 @@ function doing(law: RehearsalAnswer['settings'][number]['law'], direction: 'RAIS
 export function partsOf(answer: RehearsalAnswer, quantity: Quantity) {
   const elsewhere = new Set(answer.ladder.rungs.filter((rung) => rung.other).map((rung) => rung.controllerId))
   const mine = answer.settings.map((each) => (each.unit === 'RH') === quantity.humidity && elsewhere.has(each.controllerId) === (quantity.other !== null))
-  const loops = answer.settings.flatMap(({ controllerId, law, points }, at) => points.map(({ loopId, direction }, outlet) => ({ controllerId, loopId, does: doing(law, direction, outlet, quantity.humidity), mine: mine[at] })))
+  const loops = answer.settings.flatMap(({ controllerId, law, points }, at) =>
+    points.map(({ loopId, direction }, outlet) => ({ controllerId, loopId, does: doing(law, direction, outlet, quantity.humidity), mine: mine[at] })),
+  )
   return {
     rungs: answer.ladder.rungs.filter((rung: RungAnswer) => rung.humidity === quantity.humidity && rung.other === (quantity.other !== null)),
     occupant: quantity.humidity ? answer.trace.humidity : quantity.other !== null ? answer.trace.other : answer.trace.occupant,

@@ -34,7 +34,7 @@ describe('spread', () => {
 
   it('keeps the given order and the bounds for any input', () => {
     let seed = 7
-    const random = () => ((seed = (seed * 16807) % 2147483647) / 2147483647)
+    const random = () => (seed = (seed * 16807) % 2147483647) / 2147483647
     for (let round = 0; round < 200; round++) {
       const wanted = Array.from({ length: 1 + Math.floor(random() * 8) }, () => random() * 400)
       const placed = spread(wanted, 34, 0, 400)

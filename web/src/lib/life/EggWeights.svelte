@@ -2,7 +2,7 @@
   /** Eggs on the scale: weighings, the wanted loss, and the humidity it asks for. */
   import { when } from '../when'
   import { onMount } from 'svelte'
-  import { api, Problem } from '../api/client'
+  import { api, asTyped, Problem, dataOf } from '../api/client'
   import type { EggAnswer, School, WeighingView } from '../api/types'
   import { fieldErrors } from '../chamber/draft'
   import NumberField from '../parts/NumberField.svelte'
@@ -46,7 +46,7 @@
 
   async function load() {
     try {
-      all = await api.get<WeighingView[]>(`/chambers/${chamberId}/weighings`)
+      all = await dataOf(api.get('/chambers/{chamberId}/weighings', { params: { path: { chamberId } } }))
       problem = null
     } catch (failed) {
       if (!(failed instanceof Problem)) throw failed
@@ -62,8 +62,7 @@
       return
     }
     let stale = false
-    api
-      .post<EggAnswer>('/calc/egg-weights', request)
+    dataOf(api.post('/calc/egg-weights', { body: request }))
       .then((told) => {
         if (stale) return
         answer = told
@@ -78,9 +77,17 @@
   async function add(event: SubmitEvent) {
     event.preventDefault()
     try {
-      await api.post(`/chambers/${chamberId}/weighings`, {
-        weighedAt: at ? new Date(at).toISOString() : new Date().toISOString(), massG, eggs: eggs ?? counted.at(-1)?.eggs ?? null, note,
-      })
+      await dataOf(
+        api.post('/chambers/{chamberId}/weighings', {
+          params: { path: { chamberId } },
+          body: asTyped({
+            weighedAt: at ? new Date(at).toISOString() : new Date().toISOString(),
+            massG,
+            eggs: eggs ?? counted.at(-1)?.eggs ?? null,
+            note,
+          }),
+        }),
+      )
       massG = null
       note = ''
       at = ''
@@ -95,7 +102,7 @@
 
   async function withdraw(weighing: WeighingView) {
     try {
-      await api.post(`/chambers/${chamberId}/weighings/${weighing.id}/withdraw`, {})
+      await dataOf(api.post('/chambers/{chamberId}/weighings/{id}/withdraw', { params: { path: { chamberId, id: weighing.id } } }))
       await load()
     } catch (failed) {
       if (!(failed instanceof Problem)) throw failed
@@ -126,7 +133,14 @@
   {#if problem}<p class="error" role="alert">{problem.title}. {problem.detail}</p>{/if}
   <div class="columns">
     <figure bind:clientWidth={width}>
-      <svg {width} height={HEIGHT + 20} role="img" aria-label={answer ? `Lost ${fixed(answer.lossPct, 1)} % so far, ${fixed(answer.projectedPct, 1)} % by day ${fixed(target.endDay, 0)}; wanted ${target.lowPct} to ${target.highPct} %` : 'No weighing yet'}>
+      <svg
+        {width}
+        height={HEIGHT + 20}
+        role="img"
+        aria-label={answer
+          ? `Lost ${fixed(answer.lossPct, 1)} % so far, ${fixed(answer.projectedPct, 1)} % by day ${fixed(target.endDay, 0)}; wanted ${target.lowPct} to ${target.highPct} %`
+          : 'No weighing yet'}
+      >
         <rect x={LEFT} y="10" width={Math.max(0, width - LEFT - 12)} height={HEIGHT - 20} fill="var(--sheet)" stroke="var(--hairline)" />
         <path d="M{x(0)} {y(0)}L{x(target.endDay)} {y(target.lowPct)}V{y(target.highPct)}Z" fill="var(--keep)" stroke="var(--keep-edge)" />
         <text class="tick" x={LEFT - 5} y={y(0) + 4} text-anchor="end">0 %</text>
@@ -135,7 +149,13 @@
         <text class="tick" x={LEFT} y={HEIGHT + 8}>set</text>
         <text class="tick" x={x(target.endDay)} y={HEIGHT + 8} text-anchor="end">day {fixed(target.endDay, 0)}, {target.endPoint === 'PIP' ? 'pip' : 'lock-down'}</text>
         {#if answer && losses.length > 1}
-          <path d="M{x(losses.at(-1)!.day)} {y(losses.at(-1)!.lossPct)}L{x(target.endDay)} {y(answer.projectedPct)}" stroke="var(--ink)" stroke-width="2" stroke-dasharray="2 5" fill="none" />
+          <path
+            d="M{x(losses.at(-1)!.day)} {y(losses.at(-1)!.lossPct)}L{x(target.endDay)} {y(answer.projectedPct)}"
+            stroke="var(--ink)"
+            stroke-width="2"
+            stroke-dasharray="2 5"
+            fill="none"
+          />
         {/if}
         <path d="M{losses.map((each) => `${x(each.day)} ${y(each.lossPct)}`).join('L')}" fill="none" stroke="var(--ink)" stroke-width="2" />
         {#each losses as each (each.day)}<rect x={x(each.day) - 4} y={y(each.lossPct) - 4} width="8" height="8" fill="var(--ink)" />{/each}
@@ -144,8 +164,14 @@
     <div class="says">
       {#if answer && answer.verdict !== 'TOO_FEW'}
         <p><span class="mark {answer.verdict === 'ON_COURSE' ? 'well' : 'mind'}" aria-hidden="true">{VERDICTS[answer.verdict][0]}</span><b>{VERDICTS[answer.verdict][1]}</b></p>
-        <p>Lost <b class="mono">{fixed(answer.lossPct, 1)} %</b>; <b class="mono">{fixed(answer.wantedNowLowPct, 1)}–{fixed(answer.wantedNowHighPct, 1)} %</b> would be on course. At <b class="mono">{fixed(answer.perDayPct, 2)} %</b> a day it ends at <b class="mono">{fixed(answer.projectedPct, 1)} %</b>.</p>
-        {#if answer.askedHumidityPct !== null}<p>From now on keep about <b class="mono">{fixed(answer.askedHumidityPct, 0)} %RH</b>, as against {fixed(target.humidityPct ?? 0, 0)} so far.</p>
+        <p>
+          Lost <b class="mono">{fixed(answer.lossPct, 1)} %</b>; <b class="mono">{fixed(answer.wantedNowLowPct, 1)}–{fixed(answer.wantedNowHighPct, 1)} %</b> would be on course. At
+          <b class="mono">{fixed(answer.perDayPct, 2)} %</b>
+          a day it ends at <b class="mono">{fixed(answer.projectedPct, 1)} %</b>.
+        </p>
+        {#if answer.askedHumidityPct !== null}<p>
+            From now on keep about <b class="mono">{fixed(answer.askedHumidityPct, 0)} %RH</b>, as against {fixed(target.humidityPct ?? 0, 0)} so far.
+          </p>
         {:else if target.humidityPct === null}<p>Say how humid it has been, and it tells what to keep from now on.</p>
         {:else}<p>No humidity brings them there in the days that are left.</p>{/if}
       {:else}
@@ -154,7 +180,9 @@
       <div class="row">
         <div class="plain">
           <label for="{id}-end">Counted to</label>
-          <select id="{id}-end" value={target.endPoint} onchange={(event) => (endPoint = event.currentTarget.value as 'PIP')}><option value="PIP">the pip</option><option value="LOCK_DOWN">lock-down</option></select>
+          <select id="{id}-end" value={target.endPoint} onchange={(event) => (endPoint = event.currentTarget.value as 'PIP')}
+            ><option value="PIP">the pip</option><option value="LOCK_DOWN">lock-down</option></select
+          >
         </div>
         <NumberField label="on day" value={target.endDay} onchange={(value) => (endDay = value)} />
         <NumberField label="Wanted from" unit="%" value={target.lowPct} onchange={(value) => (lowPct = value)} />
@@ -199,7 +227,6 @@
     grid-template-columns: minmax(0, 1fr) minmax(0, 1fr);
     gap: 24px;
   }
-
 
   .says {
     display: grid;

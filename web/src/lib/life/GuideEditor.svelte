@@ -1,6 +1,6 @@
 <script lang="ts">
   /** A guide of one's own, changed in a dialog: schools, stages, values with where they come from. */
-  import { api, Problem } from '../api/client'
+  import { api, Problem, dataOf } from '../api/client'
   import type { Grade, Guide, GuideView, Stage } from '../api/types'
   import { fieldErrors } from '../chamber/draft'
   import NumberField from '../parts/NumberField.svelte'
@@ -33,7 +33,7 @@
     event.preventDefault()
     if (!guide) return
     try {
-      const saved = await api.put<GuideView>(`/guides/${guide.id}`, { version, guide: $state.snapshot(guide) })
+      const saved = await dataOf(api.put('/guides/{id}', { params: { path: { id: guide.id } }, body: { version, guide: $state.snapshot(guide) } }))
       dialog.close()
       onsaved(saved)
     } catch (failed) {
@@ -47,7 +47,11 @@
 
   /** Ids are made from names; a person never sees them. */
   const slug = (name: string, taken: string[]) => {
-    const base = name.toLowerCase().replace(/[^a-z0-9]+/g, '-').replace(/^-|-$/g, '') || 'part'
+    const base =
+      name
+        .toLowerCase()
+        .replace(/[^a-z0-9]+/g, '-')
+        .replace(/^-|-$/g, '') || 'part'
     let found = base
     for (let number = 2; taken.includes(found); number++) found = `${base}-${number}`
     return found
@@ -56,7 +60,10 @@
   function addStage() {
     if (!school) return
     const copy = structuredClone($state.snapshot(school.stages.at(-1)!)) as Stage
-    copy.id = slug('new stage', school.stages.map((each) => each.id))
+    copy.id = slug(
+      'new stage',
+      school.stages.map((each) => each.id),
+    )
     copy.name = 'New stage'
     school.stages.push(copy)
     at.stage = school.stages.length - 1
@@ -65,7 +72,10 @@
   function addSchool() {
     if (!guide || !school) return
     const copy = structuredClone($state.snapshot(school))
-    copy.id = slug('own school', guide.schools.map((each) => each.id))
+    copy.id = slug(
+      'own school',
+      guide.schools.map((each) => each.id),
+    )
     copy.name = 'Own school'
     guide.schools.push(copy)
     at = { school: guide.schools.length - 1, stage: 0 }
@@ -87,9 +97,12 @@
 
 {#snippet grade(label: string, value: Grade, onchange: (grade: Grade) => void)}
   <div class="plain">
-    <label>{label} <select {value} onchange={(event) => onchange(event.currentTarget.value as Grade)}>
-      {#each Object.entries(GRADE_NAMES) as [key, words] (key)}<option value={key}>{words}</option>{/each}
-    </select></label>
+    <label
+      >{label}
+      <select {value} onchange={(event) => onchange(event.currentTarget.value as Grade)}>
+        {#each Object.entries(GRADE_NAMES) as [key, words] (key)}<option value={key}>{words}</option>{/each}
+      </select></label
+    >
   </div>
 {/snippet}
 
@@ -115,9 +128,18 @@
         </div>
         <div class="plain"><label for="{id}-school-name">called</label><input id="{id}-school-name" maxlength="80" bind:value={school.name} /></div>
         <button type="button" class="link small" onclick={addSchool}>Add a school like it</button>
-        {#if guide.schools.length > 1}<button type="button" class="link small" onclick={() => { guide!.schools.splice(at.school, 1); at = { school: 0, stage: 0 } }}>Remove this school</button>{/if}
+        {#if guide.schools.length > 1}<button
+            type="button"
+            class="link small"
+            onclick={() => {
+              guide!.schools.splice(at.school, 1)
+              at = { school: 0, stage: 0 }
+            }}>Remove this school</button
+          >{/if}
       </div>
-      <div class="plain"><label for="{id}-why">What it does differently and why</label><textarea id="{id}-why" rows="2" maxlength="500" bind:value={school.explanation}></textarea></div>
+      <div class="plain">
+        <label for="{id}-why">What it does differently and why</label><textarea id="{id}-why" rows="2" maxlength="500" bind:value={school.explanation}></textarea>
+      </div>
       <div class="row">
         <div class="plain">
           <label for="{id}-stage">Stage</label>
@@ -126,9 +148,26 @@
           </select>
         </div>
         <div class="plain"><label for="{id}-stage-name">called</label><input id="{id}-stage-name" maxlength="80" bind:value={stage.name} /></div>
-        <NumberField label="lasts" unit="days" emptyMeans="open-ended" value={stage.durationDays} error={error('durationDays')} onchange={(value) => { stage!.durationDays = value; stage!.durationGrade = value === null ? null : (stage!.durationGrade ?? 'FROM_MEMORY') }} />
+        <NumberField
+          label="lasts"
+          unit="days"
+          emptyMeans="open-ended"
+          value={stage.durationDays}
+          error={error('durationDays')}
+          onchange={(value) => {
+            stage!.durationDays = value
+            stage!.durationGrade = value === null ? null : (stage!.durationGrade ?? 'FROM_MEMORY')
+          }}
+        />
         <button type="button" class="link small" onclick={addStage}>Add a stage after the last</button>
-        {#if school.stages.length > 1}<button type="button" class="link small" onclick={() => { school!.stages.splice(at.stage, 1); at.stage = 0 }}>Remove this stage</button>{/if}
+        {#if school.stages.length > 1}<button
+            type="button"
+            class="link small"
+            onclick={() => {
+              school!.stages.splice(at.stage, 1)
+              at.stage = 0
+            }}>Remove this stage</button
+          >{/if}
       </div>
       {#each RANGES as [key, label, kind, unit] (key)}
         {@const range = stage[key]}
@@ -137,29 +176,59 @@
             <NumberField label="{label} from" {kind} {unit} value={range.low} error={error(`${key}.low`)} onchange={(value) => (range.low = value!)} />
             <NumberField label="to" {kind} {unit} value={range.high} error={error(`${key}.high`)} onchange={(value) => (range.high = value!)} />
             {@render grade('from', range.grade, (chosen) => (range.grade = chosen))}
-            {#if range.grade === 'PUBLISHED'}<div class="plain"><label>Publication <input maxlength="300" bind:value={range.source} aria-invalid={error(`${key}.source`) ? 'true' : undefined} /></label>{#if error(`${key}.source`)}<p class="error">{error(`${key}.source`)}</p>{/if}</div>{/if}
+            {#if range.grade === 'PUBLISHED'}<div class="plain">
+                <label>Publication <input maxlength="300" bind:value={range.source} aria-invalid={error(`${key}.source`) ? 'true' : undefined} /></label
+                >{#if error(`${key}.source`)}<p class="error">{error(`${key}.source`)}</p>{/if}
+              </div>{/if}
             {#if key !== 'temperatureC'}<button type="button" class="link small" onclick={() => (stage![key] = null)}>Remove</button>{/if}
           </div>
         {:else}
-          <button type="button" class="link small" onclick={() => (stage![key] = key.includes('umidity') ? { low: 50, high: 60, grade: 'FROM_MEMORY', source: '' } : { ...stage!.temperatureC, source: '' })}>Add {label.toLowerCase()}</button>
+          <button
+            type="button"
+            class="link small"
+            onclick={() => (stage![key] = key.includes('umidity') ? { low: 50, high: 60, grade: 'FROM_MEMORY', source: '' } : { ...stage!.temperatureC, source: '' })}
+            >Add {label.toLowerCase()}</button
+          >
         {/if}
       {/each}
       <div class="row">
         {#each NUMBERS as [key, label, unit] (key)}
-          <NumberField {label} {unit} emptyMeans="–" value={stage[key]?.value ?? null} error={error(`${key}.value`)} onchange={(value) => (stage![key] = value === null ? null : { value, grade: stage![key]?.grade ?? 'FROM_MEMORY' })} />
+          <NumberField
+            {label}
+            {unit}
+            emptyMeans="–"
+            value={stage[key]?.value ?? null}
+            error={error(`${key}.value`)}
+            onchange={(value) => (stage![key] = value === null ? null : { value, grade: stage![key]?.grade ?? 'FROM_MEMORY' })}
+          />
         {/each}
       </div>
       <h3>What harms them, and how soon</h3>
       {#each stage.harm as harm, index (harm)}
         <div class="row">
           <div class="plain"><label>Side <select bind:value={harm.side}><option value="HIGH">at or above</option><option value="LOW">at or below</option></select></label></div>
-          <NumberField label="Level" kind="level" value={harm.levelC} error={error(`harm[${index}].levelC`) ?? error(`harmLimits[${index}].levelC`)} onchange={(value) => (harm.levelC = value!)} />
-          <NumberField label="Borne for" unit="h" scale={1 / 3600} value={harm.durationS} error={error(`harm[${index}].durationS`)} onchange={(value) => (harm.durationS = value!)} />
+          <NumberField
+            label="Level"
+            kind="level"
+            value={harm.levelC}
+            error={error(`harm[${index}].levelC`) ?? error(`harmLimits[${index}].levelC`)}
+            onchange={(value) => (harm.levelC = value!)}
+          />
+          <NumberField
+            label="Borne for"
+            unit="h"
+            scale={1 / 3600}
+            value={harm.durationS}
+            error={error(`harm[${index}].durationS`)}
+            onchange={(value) => (harm.durationS = value!)}
+          />
           {@render grade('from', harm.grade, (chosen) => (harm.grade = chosen))}
           <button type="button" class="link small" onclick={() => (stage!.harm = stage!.harm.filter((each) => each !== harm))}>Remove</button>
         </div>
       {/each}
-      <button type="button" class="link small" onclick={() => stage!.harm.push({ side: 'HIGH', levelC: stage!.temperatureC.high + 5, durationS: 3600, grade: 'FROM_MEMORY' })}>Add a harm limit</button>
+      <button type="button" class="link small" onclick={() => stage!.harm.push({ side: 'HIGH', levelC: stage!.temperatureC.high + 5, durationS: 3600, grade: 'FROM_MEMORY' })}
+        >Add a harm limit</button
+      >
       <div class="row buttons">
         <button type="button" class="button" onclick={() => dialog.close()}>Leave it as it was</button>
         <button type="submit" class="button main">Save the guide</button>

@@ -28,7 +28,14 @@
 </script>
 
 <figure bind:clientWidth={width}>
-  <svg {width} height={HEIGHT + 20} role="img" aria-label="What hurts them: {sorted.map((each) => `${each.side === 'HIGH' ? 'at or above' : 'at or below'} ${level(each.levelC, prefs.unit)} for ${duration(each.durationS)}`).join('; ')}">
+  <svg
+    {width}
+    height={HEIGHT + 20}
+    role="img"
+    aria-label="What hurts them: {sorted
+      .map((each) => `${each.side === 'HIGH' ? 'at or above' : 'at or below'} ${level(each.levelC, prefs.unit)} for ${duration(each.durationS)}`)
+      .join('; ')}"
+  >
     <defs>
       <pattern id="{id}-harm" width="7" height="7" patternUnits="userSpaceOnUse" patternTransform="rotate(-45)">
         <line x1="0" y1="0" x2="0" y2="7" stroke="var(--harm)" stroke-width="1.600" opacity="0.55" />
@@ -44,7 +51,9 @@
       <path d="M{width - 8} {y(limit.levelC)}H{x(limit.durationS)}V{limit.side === 'HIGH' ? 8 : HEIGHT - 8}" fill="none" stroke="var(--harm)" stroke-width="2" />
     {/each}
     {#each sorted as limit (limit.side + limit.levelC + limit.durationS)}
-      <text class="tag" x={Math.min(x(limit.durationS) + 5, width - 118)} y={y(limit.levelC) + (limit.side === 'HIGH' ? -5 : 14)}>{level(limit.levelC, prefs.unit)}, {duration(limit.durationS)}</text>
+      <text class="tag" x={Math.min(x(limit.durationS) + 5, width - 118)} y={y(limit.levelC) + (limit.side === 'HIGH' ? -5 : 14)}
+        >{level(limit.levelC, prefs.unit)}, {duration(limit.durationS)}</text
+      >
     {/each}
     {#each ticks(celsiusTo(prefs.unit, low), celsiusTo(prefs.unit, high), 6) as tick (tick)}
       <text class="tick" x={LEFT - 5} y={y(toCelsius(prefs.unit, tick)) + 4} text-anchor="end">{fixed(tick, tick % 1 ? 1 : 0)}</text>

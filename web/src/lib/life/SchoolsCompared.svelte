@@ -21,22 +21,45 @@
       {#if guide.schools.length > 1}<h3>{school.name}</h3>{/if}
       {#if school.explanation}<p class="small quiet">{school.explanation}</p>{/if}
       {#if school.weightLoss}
-        <p class="small">Wanted loss: <b class="mono">{fixed(school.weightLoss.lowPct, 0)}–{fixed(school.weightLoss.highPct, 0)} %</b> of fresh weight by {school.weightLoss.endPoint === 'PIP' ? 'the pip' : 'lock-down'}, day {fixed(school.weightLoss.endDay, 0)} <span class="quiet">({SHORT[school.weightLoss.grade]})</span></p>
+        <p class="small">
+          Wanted loss: <b class="mono">{fixed(school.weightLoss.lowPct, 0)}–{fixed(school.weightLoss.highPct, 0)} %</b> of fresh weight by {school.weightLoss.endPoint === 'PIP'
+            ? 'the pip'
+            : 'lock-down'}, day {fixed(school.weightLoss.endDay, 0)} <span class="quiet">({SHORT[school.weightLoss.grade]})</span>
+        </p>
       {/if}
       <ol>
         {#each school.stages as stage (stage.id)}
           <li class:chosen={isChosen(school, stage)}>
-            <h4>{stage.name}{#if stage.durationDays !== null}<span class="quiet">, about {fixed(stage.durationDays, stage.durationDays % 1 ? 1 : 0)} days</span>{/if}</h4>
-            <p><span class="mono">{level(stage.temperatureC.low, prefs.unit)}</span> to <span class="mono">{level(stage.temperatureC.high, prefs.unit)}</span> <span class="grade">{SHORT[stage.temperatureC.grade]}</span></p>
-            {#if stage.nightTemperatureC}<p>by night <span class="mono">{level(stage.nightTemperatureC.low, prefs.unit)}</span> to <span class="mono">{level(stage.nightTemperatureC.high, prefs.unit)}</span> <span class="grade">{SHORT[stage.nightTemperatureC.grade]}</span></p>{/if}
-            {#if stage.humidityPct}<p><span class="mono">{stage.humidityPct.low}–{stage.humidityPct.high} %RH</span> <span class="grade">{SHORT[stage.humidityPct.grade]}</span></p>{/if}
-            {#if stage.nightHumidityPct}<p>by night <span class="mono">{stage.nightHumidityPct.low}–{stage.nightHumidityPct.high} %RH</span> <span class="grade">{SHORT[stage.nightHumidityPct.grade]}</span></p>{/if}
+            <h4>
+              {stage.name}{#if stage.durationDays !== null}<span class="quiet">, about {fixed(stage.durationDays, stage.durationDays % 1 ? 1 : 0)} days</span>{/if}
+            </h4>
+            <p>
+              <span class="mono">{level(stage.temperatureC.low, prefs.unit)}</span> to <span class="mono">{level(stage.temperatureC.high, prefs.unit)}</span>
+              <span class="grade">{SHORT[stage.temperatureC.grade]}</span>
+            </p>
+            {#if stage.nightTemperatureC}<p>
+                by night <span class="mono">{level(stage.nightTemperatureC.low, prefs.unit)}</span> to <span class="mono">{level(stage.nightTemperatureC.high, prefs.unit)}</span>
+                <span class="grade">{SHORT[stage.nightTemperatureC.grade]}</span>
+              </p>{/if}
+            {#if stage.humidityPct}<p>
+                <span class="mono">{stage.humidityPct.low}–{stage.humidityPct.high} %RH</span> <span class="grade">{SHORT[stage.humidityPct.grade]}</span>
+              </p>{/if}
+            {#if stage.nightHumidityPct}<p>
+                by night <span class="mono">{stage.nightHumidityPct.low}–{stage.nightHumidityPct.high} %RH</span> <span class="grade">{SHORT[stage.nightHumidityPct.grade]}</span>
+              </p>{/if}
             {#if stage.lightHours}<p class="small">light {fixed(stage.lightHours.value, 0)} h a day <span class="grade">{SHORT[stage.lightHours.grade]}</span></p>{/if}
             {#if stage.turnsPerDay}<p class="small">turned {fixed(stage.turnsPerDay.value, 0)} times a day <span class="grade">{SHORT[stage.turnsPerDay.grade]}</span></p>{/if}
-            {#if stage.freshAirPerHour}<p class="small">fresh air {fixed(stage.freshAirPerHour.value, 0)} times an hour <span class="grade">{SHORT[stage.freshAirPerHour.grade]}</span></p>{/if}
-            {#if stage.maxRateKh}<p class="small">changes by at most {difference(stage.maxRateKh.value, prefs.unit)} an hour <span class="grade">{SHORT[stage.maxRateKh.grade]}</span></p>{/if}
+            {#if stage.freshAirPerHour}<p class="small">
+                fresh air {fixed(stage.freshAirPerHour.value, 0)} times an hour <span class="grade">{SHORT[stage.freshAirPerHour.grade]}</span>
+              </p>{/if}
+            {#if stage.maxRateKh}<p class="small">
+                changes by at most {difference(stage.maxRateKh.value, prefs.unit)} an hour <span class="grade">{SHORT[stage.maxRateKh.grade]}</span>
+              </p>{/if}
             {#each stage.harm as harm (harm.side + harm.levelC + harm.durationS)}
-              <p class="small">harmed {harm.side === 'HIGH' ? 'at or above' : 'at or below'} {level(harm.levelC, prefs.unit)} for {duration(harm.durationS)} <span class="grade">{SHORT[harm.grade]}</span></p>
+              <p class="small">
+                harmed {harm.side === 'HIGH' ? 'at or above' : 'at or below'}
+                {level(harm.levelC, prefs.unit)} for {duration(harm.durationS)} <span class="grade">{SHORT[harm.grade]}</span>
+              </p>
             {/each}
             {#each stage.notes as note (note)}<p class="small quiet">{note}</p>{/each}
             {#if isChosen(school, stage)}

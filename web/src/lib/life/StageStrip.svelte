@@ -28,7 +28,13 @@
       <b>{segment.stage.name}</b>
       <span class="mono">{band(segment.stage.temperatureC.low, segment.stage.temperatureC.high)}</span>
       {#if segment.stage.humidityPct}<span class="mono quiet">{segment.stage.humidityPct.low}–{segment.stage.humidityPct.high} %RH</span>{/if}
-      <span class="small quiet">{segment.toDay === null ? (segment.fromDay > 0 ? `from day ${fixed(segment.fromDay, 0)}` : 'open-ended') : `day ${fixed(segment.fromDay + 1, 0)}–${fixed(segment.toDay, 0)}`}</span>
+      <span class="small quiet"
+        >{segment.toDay === null
+          ? segment.fromDay > 0
+            ? `from day ${fixed(segment.fromDay, 0)}`
+            : 'open-ended'
+          : `day ${fixed(segment.fromDay + 1, 0)}–${fixed(segment.toDay, 0)}`}</span
+      >
     </button>
   {/each}
   {#if mark !== null}<span class="now" style:left="{100 * mark}%"><span class="small">day {today! + 1}{total ? ` of about ${fixed(total, 0)}` : ''}</span></span>{/if}

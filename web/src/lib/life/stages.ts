@@ -32,19 +32,6 @@ export function segmentsOf(school: School): Segment[] {
   })
 }
 
-/** Whole days since a date, the first being 0; null where it is not known or still to come. */
-export function daysSince(date: string | null, now = new Date()): number | null {
-  if (!date) return null
-  const days = Math.floor((now.getTime() - new Date(`${date}T00:00`).getTime()) / 86_400_000)
-  return days >= 0 ? days : null
-}
-
-/** The stage that a day falls into; the last one beyond the end. */
-export function stageOn(school: School, day: number): Stage {
-  const found = segmentsOf(school).find((segment) => segment.toDay === null || day < segment.toDay)
-  return found?.stage ?? school.stages.at(-1)!
-}
-
 /** What a stage asks of a chamber; what is the chamber's own stays as it is. */
 export function needsOf(guide: Guide, school: School, stage: Stage, now: OccupancyPlan | null, night = false): OccupancyPlan {
   const warmth = (night && stage.nightTemperatureC) || stage.temperatureC
@@ -73,6 +60,9 @@ export function judgedFor(guide: Guide, school: School, now: OccupancyPlan | nul
   return school.stages.flatMap((stage) => {
     const day = { name: stage.name, needs: needsOf(guide, school, stage, now) }
     if (!stage.nightTemperatureC && !stage.nightHumidityPct) return [day]
-    return [{ ...day, name: `${stage.name}, by day` }, { name: `${stage.name}, by night`, needs: needsOf(guide, school, stage, now, true) }]
+    return [
+      { ...day, name: `${stage.name}, by day` },
+      { name: `${stage.name}, by night`, needs: needsOf(guide, school, stage, now, true) },
+    ]
   })
 }

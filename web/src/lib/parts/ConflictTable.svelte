@@ -22,7 +22,14 @@
   }
 
   function save() {
-    void draft.settle(conflict, merged(sides.theirs, found, found.map((_, at) => choice(at)!)))
+    void draft.settle(
+      conflict,
+      merged(
+        sides.theirs,
+        found,
+        found.map((_, at) => choice(at)!),
+      ),
+    )
   }
 </script>
 

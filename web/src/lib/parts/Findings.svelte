@@ -24,9 +24,8 @@
       {@const text = (words: string) => fill(words, finding.numbers, prefs.unit, finding.names)}
       <li>
         <h3>
-          <span class="mark {finding.severity === 'NEEDS_YOU_NOW' ? 'act' : 'mind'}" aria-hidden="true"
-            >{finding.severity === 'NEEDS_YOU_NOW' ? '◆' : '▲'}</span
-          ><span class="sr-only">{finding.severity === 'NEEDS_YOU_NOW' ? 'Needs you now: ' : 'Mind this: '}</span
+          <span class="mark {finding.severity === 'NEEDS_YOU_NOW' ? 'act' : 'mind'}" aria-hidden="true">{finding.severity === 'NEEDS_YOU_NOW' ? '◆' : '▲'}</span><span
+            class="sr-only">{finding.severity === 'NEEDS_YOU_NOW' ? 'Needs you now: ' : 'Mind this: '}</span
           >{text(finding.title)}
         </h3>
         <p class="small">{text(finding.reason)}</p>

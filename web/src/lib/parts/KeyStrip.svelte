@@ -13,11 +13,7 @@
   function complaint(key: KeyPlan): string | null {
     const text = typed[key.parameter]
     if (text !== undefined && read(key, text) === null) return key.offAt === null ? 'must be a number' : 'must be a number, or off'
-    return (
-      keyed?.refusals.find((refusal) => refusal.parameter === key.parameter)?.allowed ??
-      draft.error(`values.${key.parameter}`) ??
-      null
-    )
+    return keyed?.refusals.find((refusal) => refusal.parameter === key.parameter)?.allowed ?? draft.error(`values.${key.parameter}`) ?? null
   }
 
   const shown = (key: KeyPlan) => {

@@ -23,7 +23,8 @@
     <div class="notice">
       <p>
         <b><span class="mark mind" aria-hidden="true">▲</span>{draft.problem.title}.</b>
-        {#each Object.entries(draft.errors) as [field, allowed] (field)}<span class="field">{fieldSpoken(field, draft.plan)}: {allowed}.</span> {/each}
+        {#each Object.entries(draft.errors) as [field, allowed] (field)}<span class="field">{fieldSpoken(field, draft.plan)}: {allowed}.</span>
+        {/each}
       </p>
     </div>
   {:else if draft.problem}

@@ -31,19 +31,7 @@
     word?: Word | null
   }
 
-  let {
-    label,
-    value,
-    onchange,
-    error = null,
-    kind = 'plain',
-    unit = '',
-    scale = 1,
-    digits = 2,
-    emptyMeans = null,
-    disabled = false,
-    word = null,
-  }: Props = $props()
+  let { label, value, onchange, error = null, kind = 'plain', unit = '', scale = 1, digits = 2, emptyMeans = null, disabled = false, word = null }: Props = $props()
   const id = $props.id()
 
   let typed = $state<string | null>(null)
@@ -82,7 +70,9 @@
 </script>
 
 <div class="field">
-  <span class="name"><label for={id}>{label}</label>{#if word}<Meaning {word} />{/if}</span>
+  <span class="name"
+    ><label for={id}>{label}</label>{#if word}<Meaning {word} />{/if}</span
+  >
   <span class="entry">
     <input
       {id}

@@ -38,14 +38,7 @@
     <h2 id="{id}-title">Save as {what}</h2>
     <p class="quiet">A saved revision is never changed again. Say why, so that somebody can follow it in a year.</p>
     <label for="{id}-reason">Reason</label>
-    <textarea
-      id="{id}-reason"
-      rows="3"
-      maxlength="500"
-      bind:value={reason}
-      aria-invalid={missing ? 'true' : undefined}
-      aria-describedby="{id}-error"
-    ></textarea>
+    <textarea id="{id}-reason" rows="3" maxlength="500" bind:value={reason} aria-invalid={missing ? 'true' : undefined} aria-describedby="{id}-error"></textarea>
     <p class="error" id="{id}-error" role="status">
       {#if missing}A reason must be given.{:else if draft.problem && tried && !draft.conflict}{draft.problem.title}. {draft.problem.detail}{/if}
     </p>

@@ -10,7 +10,13 @@
   <ul>
     {#each tiles as tile (tile.step)}
       <li>
-        <a {@attach (link) => { if (tile.step === step) (link as HTMLElement).parentElement?.scrollIntoView({ block: 'nearest', inline: 'center' }) }} href="/chambers/{id}/{tile.step}" aria-current={tile.step === step ? 'step' : undefined}>
+        <a
+          {@attach (link) => {
+            if (tile.step === step) (link as HTMLElement).parentElement?.scrollIntoView({ block: 'nearest', inline: 'center' })
+          }}
+          href="/chambers/{id}/{tile.step}"
+          aria-current={tile.step === step ? 'step' : undefined}
+        >
           <svg width="16" height="16" viewBox="0 0 16 16" aria-hidden="true">
             {#if tile.state === 'full'}
               <rect width="16" height="16" fill="var(--keep-edge)" />

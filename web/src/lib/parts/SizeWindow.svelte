@@ -35,18 +35,18 @@
   </svg>
   <figcaption class="small">
     {#if sizing.harmlessW === null}
-      It has <b class="mono">{watts(sizing.hasW)}</b>; <b class="mono">{watts(sizing.wantedW)}</b> hold the coldest room with a fifth to spare.
-      What heat would harm is not said, so no size is known to be harmless.
+      It has <b class="mono">{watts(sizing.hasW)}</b>; <b class="mono">{watts(sizing.wantedW)}</b> hold the coldest room with a fifth to spare. What heat would harm is not said, so no
+      size is known to be harmless.
     {:else if sizing.hasWindow}
       It has <b class="mono">{watts(sizing.hasW)}</b>. From <b class="mono">{watts(sizing.wantedW)}</b> to
       <b class="mono">{watts(sizing.harmlessW)}</b> it holds the coldest room and, stuck on, harms nobody.
     {:else if sizing.harmlessW <= 0}
-      The warmest room harms without any heater: what is missing is cooling, <b class="mono">{watts(sizing.coolingW)}</b> or more.
-      The coldest room takes <b class="mono">{watts(sizing.wantedW)}</b> of heat; there are <b class="mono">{watts(sizing.hasW)}</b>.
+      The warmest room harms without any heater: what is missing is cooling, <b class="mono">{watts(sizing.coolingW)}</b> or more. The coldest room takes
+      <b class="mono">{watts(sizing.wantedW)}</b>
+      of heat; there are <b class="mono">{watts(sizing.hasW)}</b>.
     {:else}
       It has <b class="mono">{watts(sizing.hasW)}</b>. The coldest room takes <b class="mono">{watts(sizing.wantedW)}</b>, but more than
-      <b class="mono">{watts(sizing.harmlessW)}</b> harms when stuck on: no size does both. Fit a backup or keep the room
-      steadier; insulation moves both ends alike.
+      <b class="mono">{watts(sizing.harmlessW)}</b> harms when stuck on: no size does both. Fit a backup or keep the room steadier; insulation moves both ends alike.
     {/if}
   </figcaption>
 </figure>

@@ -46,6 +46,17 @@ abstract class AtTheBrowser {
         person.close();
     }
 
+    /** Opens what is folded away; what is above it may move while it is clicked. */
+    void unfold(String summary) {
+        Locator folded = page.locator("details").filter(new Locator.FilterOptions().setHas(page.locator("summary").filter(new Locator.FilterOptions().setHasText(summary)))).last();
+        page.waitForCondition(() -> {
+            if (folded.getAttribute("open") == null) {
+                folded.locator("summary").first().click();
+            }
+            return folded.getAttribute("open") != null;
+        });
+    }
+
     Locator rung(String name) {
         return page.getByRole(AriaRole.SLIDER, new Page.GetByRoleOptions().setName(name));
     }

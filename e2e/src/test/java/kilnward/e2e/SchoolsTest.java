@@ -45,7 +45,7 @@ class SchoolsTest extends AtTheBrowser {
         double before = Double.parseDouble(rung("Fan at full speed").getAttribute("aria-valuenow"));
         rung("Fan at full speed").press("ArrowUp");
         assertThat(rung("Fan at full speed")).hasAttribute("aria-valuenow", Pattern.compile("^" + Math.round((before + 0.1) * 10) / 10.0));
-        page.getByText("Key in a band for").click();
+        unfold("Key in a band for");
         page.getByLabel("It acts, on its display, from").fill("27.04");
         page.getByLabel("to", new Page.GetByLabelOptions().setExact(true)).fill("28.96");
         button("Key it in").click();

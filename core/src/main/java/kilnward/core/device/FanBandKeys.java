@@ -12,12 +12,23 @@ import kilnward.core.control.Style;
 
 /** Fan speed by band: the first output is the exhaust, the second the intake that follows it. */
 final class FanBandKeys implements LawKeys {
+    private static final Set<Parameter> OWN = EnumSet.of(
+            Parameter.NIGHT_SET_VALUE, Parameter.BAND, Parameter.NIGHT_BAND, Parameter.SET_HUMIDITY, Parameter.NIGHT_SET_HUMIDITY, Parameter.HUMIDITY_BAND,
+            Parameter.NIGHT_HUMIDITY_BAND, Parameter.MINIMUM_SPEED, Parameter.NIGHT_MINIMUM_SPEED, Parameter.MAXIMUM_SPEED, Parameter.NIGHT_MAXIMUM_SPEED,
+            Parameter.UNDER_PRESSURE, Parameter.INTAKE_KEPT, Parameter.INTAKE_BELOW_SET, Parameter.START_KICK, Parameter.FAN_FLOOR, Parameter.DAY_FROM, Parameter.DAY_TO,
+            Parameter.LIGHT_BELOW, Parameter.LIGHT_DELAY, Parameter.SECOND_ACT_DELAY, Parameter.SECOND_MIN_OFF, Parameter.HUMIDITY_OFFSET);
+
     /** Where no humidity is read, its set never asks for anything. */
     private static final double NEVER_PCT = 100;
 
     @Override
     public Set<Parameter> needed(Style raising) {
         return EnumSet.of(Parameter.SET_VALUE, Parameter.BAND, Parameter.MINIMUM_SPEED, Parameter.MAXIMUM_SPEED);
+    }
+
+    @Override
+    public Set<Parameter> own() {
+        return OWN;
     }
 
     @Override

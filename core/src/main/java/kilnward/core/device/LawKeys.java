@@ -1,5 +1,6 @@
 package kilnward.core.device;
 
+import java.util.Arrays;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -29,6 +30,14 @@ public interface LawKeys {
 
     /** The meanings a device of this school cannot do without. */
     Set<Parameter> needed(Style raising);
+
+    /** The meanings that only a device of this school, or of some schools, can have keys for; what every device may have is not among them. */
+    Set<Parameter> own();
+
+    /** Whether a device of this school may have a key of a meaning: its own, or one that is no school's. */
+    default boolean offers(Parameter parameter) {
+        return own().contains(parameter) || Arrays.stream(LawKind.values()).noneMatch(each -> each.keys().own().contains(parameter));
+    }
 
     /** How many outputs it has at most. */
     int outputs(Profile profile);

@@ -16,10 +16,20 @@ import kilnward.core.finding.Require;
 
 /** On and off between two points; of a two-sided device the first output raises and the second lowers, around one value. */
 final class OnOffKeys implements LawKeys {
+    private static final Set<Parameter> OWN = EnumSet.of(
+            Parameter.DIRECTION, Parameter.NIGHT_SET_VALUE, Parameter.DIFFERENTIAL, Parameter.LOWER_DIFFERENTIAL, Parameter.ON_AT, Parameter.OFF_AT, Parameter.DAY_FROM,
+            Parameter.DAY_TO, Parameter.LIGHT_BELOW, Parameter.LIGHT_DELAY, Parameter.SECOND_ACT_DELAY, Parameter.SECOND_MIN_OFF, Parameter.SECOND_PULSE_ON,
+            Parameter.SECOND_PULSE_REST);
+
     @Override
     public Set<Parameter> needed(Style raising) {
         return raising.isPair() ? EnumSet.of(Parameter.ON_AT, Parameter.OFF_AT)
                 : EnumSet.of(Parameter.SET_VALUE, Parameter.DIFFERENTIAL);
+    }
+
+    @Override
+    public Set<Parameter> own() {
+        return OWN;
     }
 
     @Override

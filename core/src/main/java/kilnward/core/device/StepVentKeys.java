@@ -17,12 +17,22 @@ import kilnward.core.control.VentTakeOver;
 
 /** A vent moved in steps; the second output is a fan that takes over once the vent is fully open. */
 final class StepVentKeys implements LawKeys {
+    private static final Set<Parameter> OWN = EnumSet.of(
+            Parameter.DIFFERENTIAL, Parameter.NEUTRAL_ZONE, Parameter.SET_HUMIDITY, Parameter.NIGHT_SET_HUMIDITY, Parameter.HUMIDITY_ZONE, Parameter.VENT_STEP,
+            Parameter.VENT_EVERY, Parameter.MOTOR_STROKE, Parameter.MOTOR_TIMEOUT, Parameter.OUTDOOR_LOWEST, Parameter.OUTDOOR_HIGHEST, Parameter.FAN_SET_VALUE,
+            Parameter.SECOND_ACT_DELAY, Parameter.SECOND_MIN_OFF, Parameter.HUMIDITY_OFFSET);
+
     private static final double WARMEST_OUTDOORS_C = 60;
     private static final double COLDEST_OUTDOORS_C = -60;
 
     @Override
     public Set<Parameter> needed(Style raising) {
         return EnumSet.of(Parameter.SET_VALUE, Parameter.NEUTRAL_ZONE, Parameter.VENT_STEP, Parameter.VENT_EVERY);
+    }
+
+    @Override
+    public Set<Parameter> own() {
+        return OWN;
     }
 
     @Override

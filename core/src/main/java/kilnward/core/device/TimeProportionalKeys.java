@@ -11,9 +11,17 @@ import kilnward.core.control.TimeProportional;
 
 /** On for a share of each window, from how far the display is from the set value and how long it has been. */
 final class TimeProportionalKeys implements LawKeys {
+    private static final Set<Parameter> OWN = EnumSet.of(
+            Parameter.DIRECTION, Parameter.BAND, Parameter.INTEGRAL, Parameter.WINDOW);
+
     @Override
     public Set<Parameter> needed(Style raising) {
         return EnumSet.of(Parameter.SET_VALUE, Parameter.BAND, Parameter.WINDOW);
+    }
+
+    @Override
+    public Set<Parameter> own() {
+        return OWN;
     }
 
     @Override

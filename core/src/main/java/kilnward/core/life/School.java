@@ -43,4 +43,23 @@ public record School(String id, String name, String explanation, List<Stage> sta
             Require.that(seen.add(stage.id()), "stages", stage.id(), "must not hold two stages of one id");
         }
     }
+
+    /**
+     * The stage that a day falls into; the last one beyond the end of all.
+     *
+     * @param day whole days since the start, the first being 0
+     */
+    public Stage stageOn(long day) {
+        double until = 0;
+        for (Stage stage : stages) {
+            if (stage.durationDays() == null) {
+                return stage;
+            }
+            until += stage.durationDays();
+            if (day < until) {
+                return stage;
+            }
+        }
+        return stages.get(stages.size() - 1);
+    }
 }

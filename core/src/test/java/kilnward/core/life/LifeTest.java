@@ -70,4 +70,17 @@ class LifeTest {
         assertEquals(new HumidityBand(60, 85), stage.needs().humidity().orElseThrow());
         assertEquals(2, stage.needs().maxRateKh().orElseThrow());
     }
+
+    @Test
+    void aDayFallsIntoAStage() {
+        Range band = new Range(37, 38, SourceGrade.FROM_MEMORY, "");
+        School school = new School("usual", "Usual", "", List.of(stage("setting", 18.0, band), stage("lock-down", 5.0, band)), null);
+        assertEquals(List.of("setting", "setting", "lock-down", "lock-down"), List.of(0, 17, 18, 40).stream().map(day -> school.stageOn(day).id()).toList());
+        School open = new School("usual", "Usual", "", List.of(stage("germination", 8.0, band), stage("growing", null, band), stage("after", 1.0, band)), null);
+        assertEquals("growing", open.stageOn(4000).id(), "what has no end goes on");
+    }
+
+    private static Stage stage(String id, Double days, Range band) {
+        return new Stage(id, id, days, days == null ? null : SourceGrade.FROM_MEMORY, band, null, null, null, null, null, null, null, List.of(), List.of());
+    }
 }

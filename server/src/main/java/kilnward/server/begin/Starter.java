@@ -2,8 +2,10 @@ package kilnward.server.begin;
 
 import java.util.Collections;
 import java.util.Comparator;
+import java.util.EnumSet;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 import java.util.UUID;
 import kilnward.core.chamber.AirMovement;
 import kilnward.core.control.Style;
@@ -38,6 +40,7 @@ public class Starter {
     /** What is kept below this wants a cooler in most rooms (°C); common practice, no source. */
     private static final double COOLER_THAN_ROOMS_C = 20;
     private static final int UNUSUAL = 100;
+    private static final Set<Parameter> PLAIN = EnumSet.of(Parameter.SET_VALUE, Parameter.DIFFERENTIAL, Parameter.HIGH_ALARM, Parameter.LOW_ALARM, Parameter.OFFSET);
     private final GuideService guides;
 
     public Starter(GuideService guides) {
@@ -101,6 +104,13 @@ public class Starter {
                 new KeyPlan(Parameter.HIGH_ALARM, "High alarm", 0.1, -40.0, 110.0, 50.0, List.of()),
                 new KeyPlan(Parameter.LOW_ALARM, "Low alarm", 0.1, -40.0, 110.0, 0.0, List.of()),
                 new KeyPlan(Parameter.OFFSET, "Calibration", 0.1, -10.0, 10.0, 0.0, List.of())), "", "");
+    }
+
+    /** One with the fewest plain keys that can be judged, for the user to replace by those of theirs. */
+    static ProfilePlan plainProfile() {
+        return ProfilePlan.onOff(DisplayUnit.C, 0.1, 1.0, Style.OFF_AT_SET, Style.OFF_AT_SET, false, profile().keys().stream()
+                .filter(each -> PLAIN.contains(each.parameter())).map(each -> new KeyPlan(each.parameter(), each.label(), each.step(), each.lowest(), each.highest(), null, List.of()))
+                .toList(), "", "");
     }
 
     private OccupancyPlan occupancy(NewChamber chamber) {

@@ -37,7 +37,7 @@ import org.springframework.web.bind.annotation.RestController;
 
 /** Drills on a chamber as saved: what a hidden fault shows, what somebody makes of it, and how they do. */
 @RestController
-@RequestMapping("/api/v1/chambers/{chamberId}/drills")
+@RequestMapping("/api/v1")
 public class DrillController {
     private static final double STEP_S = 10;
     private final DrillRepository drills;
@@ -55,7 +55,7 @@ public class DrillController {
     }
 
     /** Begins one: the fault is chosen by the drill's own random id. */
-    @PostMapping
+    @PostMapping("/chambers/{chamberId}/drills")
     @ResponseStatus(HttpStatus.CREATED)
     public DrillView begin(@PathVariable UUID chamberId, Principal who) {
         UUID id = UUID.randomUUID();
@@ -72,7 +72,7 @@ public class DrillController {
     }
 
     /** Answers one; a second answer is refused. What takes long is worked out before the row is held. */
-    @PostMapping("/{id}/answer")
+    @PostMapping("/chambers/{chamberId}/drills/{id}/answer")
     public DrillJudged answer(@PathVariable UUID chamberId, @PathVariable UUID id, @Valid @RequestBody DrillSaid said, Principal who) {
         requireOpen(drills.findById(id), chamberId, id, who);
         Setup setup = setup(chamberId);
@@ -103,7 +103,7 @@ public class DrillController {
     }
 
     /** How somebody has done over all chambers. */
-    @GetMapping("/score")
+    @GetMapping("/drills/score")
     public ScoreView score(Principal who) {
         List<DrillEntity> answered = who == null ? List.of() : drills.findByAuthorAndAnsweredAtNotNullOrderByAnsweredAtDesc(who.getName());
         return new ScoreView(answered.size(), (int) answered.stream().filter(each -> each.rightKind).count(), (int) answered.stream().filter(each -> each.rightAct).count());

@@ -4,12 +4,17 @@ import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotNull;
 import java.nio.charset.StandardCharsets;
 import java.security.Principal;
+import java.time.Clock;
+import java.time.LocalDate;
+import java.time.temporal.ChronoUnit;
 import java.util.List;
 import kilnward.core.finding.RefusedValueException;
 import kilnward.core.finding.Require;
 import kilnward.core.life.Guide;
+import kilnward.core.life.School;
 import kilnward.core.life.Stage;
 import kilnward.server.guide.GuideService.GuideView;
+import kilnward.server.site.Sites;
 import kilnward.server.wire.OrNull;
 import kilnward.server.wire.problem.NotFoundException;
 import org.springframework.http.ContentDisposition;
@@ -34,9 +39,13 @@ import org.springframework.web.bind.annotation.RestController;
 public class GuideController {
     private static final int LARGEST_BYTES = 256 * 1024;
     private final GuideService guides;
+    private final Sites sites;
+    private final Clock clock;
 
-    public GuideController(GuideService guides) {
+    public GuideController(GuideService guides, Sites sites, Clock clock) {
         this.guides = guides;
+        this.sites = sites;
+        this.clock = clock;
     }
 
     @GetMapping
@@ -88,6 +97,24 @@ public class GuideController {
         Guide guide = guides.find(id).orElseThrow(() -> new NotFoundException("There is no guide " + id + "."));
         return new LivingHeatView(guide.schools().stream().filter(each -> each.id().equals(school)).flatMap(each -> each.stages().stream()).filter(each -> each.id().equals(stage))
                 .findFirst().map(Stage::livingHeat).map(heat -> heat.wattsPerKg() * massKg).orElse(null));
+    }
+
+    /** How far along something is today: whole days since its start, the first being 0, and the stage they fall into; null before the start. */
+    public record TodayView(@OrNull Long day, @OrNull String stageId) {
+    }
+
+    /**
+     * How far along what lives by a guide is, by the calendar of the site.
+     *
+     * @param school    how it is kept
+     * @param startedOn the day it began
+     */
+    @GetMapping("/{id}/today")
+    public TodayView today(@PathVariable String id, @RequestParam String school, @RequestParam LocalDate startedOn) {
+        School kept = guides.find(id).stream().flatMap(guide -> guide.schools().stream()).filter(each -> each.id().equals(school)).findFirst()
+                .orElseThrow(() -> new NotFoundException("There is no guide " + id + " with a school " + school + "."));
+        long day = ChronoUnit.DAYS.between(startedOn, LocalDate.ofInstant(clock.instant(), sites.zone()));
+        return day < 0 ? new TodayView(null, null) : new TodayView(day, kept.stageOn(day).id());
     }
 
     /** The guide as a file. */

@@ -15,6 +15,7 @@ import kilnward.core.device.ReadBack;
 import kilnward.core.device.Settings;
 import kilnward.core.finding.RefusedValueException;
 import kilnward.core.setup.Setup;
+import kilnward.server.begin.FirstKeysController;
 import kilnward.server.plan.ChamberPlan;
 import kilnward.server.plan.PlanReader;
 import kilnward.server.plan.Plans.Planned;
@@ -206,7 +207,12 @@ public class ChamberService {
         keyings.last(controllers).forEach(each -> keyed.put(each.getControllerId(), each));
         return chambers.stream().map(chamber -> new ChamberView(chamber.id().toString(), chamber.version(), chamber.changedAt(), chamber.changedBy(), chamber.plan(),
                 ids(chamber).stream().filter(inForce::containsKey).map(id -> view(inForce.get(id))).toList(),
-                ids(chamber).stream().filter(keyed::containsKey).map(id -> view(keyed.get(id), wanted(keyed.get(id), found))).toList())).toList();
+                ids(chamber).stream().filter(keyed::containsKey).map(id -> view(keyed.get(id), wanted(keyed.get(id), found))).toList(),
+                chamber.plan().controllers().stream().map(each -> begun(chamber.plan(), each, inForce.get(UUID.fromString(each.id())))).toList())).toList();
+    }
+
+    private static FirstKeysController.Begun begun(ChamberPlan plan, ChamberPlan.ControllerPlan controller, SettingsRevisionEntity inForce) {
+        return FirstKeysController.begun(plan.occupancy(), controller, new Settings(inForce == null ? Map.of() : values(inForce.getValues())), List.of());
     }
 
     private static List<UUID> ids(Planned chamber) {

@@ -11,6 +11,7 @@ import java.util.List;
 import java.util.Map;
 import kilnward.core.device.Parameter;
 import kilnward.core.device.StyleLearning;
+import kilnward.server.begin.FirstKeysController;
 import kilnward.server.plan.ChamberPlan;
 import kilnward.server.wire.OrNull;
 import kilnward.server.wire.door.ManyLines;
@@ -27,9 +28,10 @@ public final class ChamberViews {
      * @param version  to be sent back with a change, so that nobody's change is overwritten unseen
      * @param settings the revision in force of each controller that has one
      * @param keyings  the last time each controller was keyed in, where it was
+     * @param begun    a value for each key of each controller: the one in force, or what such a key begins with
      */
     public record ChamberView(String id, long version, Instant changedAt, String changedBy, ChamberPlan plan,
-                              List<SettingsView> settings, List<KeyingView> keyings) {
+                              List<SettingsView> settings, List<KeyingView> keyings, List<FirstKeysController.Begun> begun) {
     }
 
     /** A numbered revision of everything keyed into one controller; {@code checkId} names the check its offset rests on. */

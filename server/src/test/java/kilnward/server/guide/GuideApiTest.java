@@ -4,11 +4,13 @@ import static org.junit.jupiter.api.Assertions.assertEquals;
 import static org.junit.jupiter.api.Assertions.assertTrue;
 
 import java.nio.charset.StandardCharsets;
+import java.time.LocalDate;
 import kilnward.server.running.ApiClient.Answer;
 import kilnward.core.life.Guide;
 import kilnward.server.running.ApiClient;
 import kilnward.server.running.RunningServer;
 import org.junit.jupiter.api.BeforeEach;
+import kilnward.server.site.Sites;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
 import org.springframework.core.io.Resource;
@@ -106,6 +108,18 @@ class GuideApiTest {
     }
 
     /** 0.1 W an egg of 60 g is about 1.7 W a kilogram: what the guide says of one, for a mass of many. */
+    @Test
+    void howFarAlongItIsFollowsFromTheStart() {
+        String school = view("axolotls").at("/guide/schools/0/id").asString();
+        String path = GUIDES + "/axolotls/today?school=" + school + "&startedOn=";
+        JsonNode began = lead.get(path + LocalDate.now(server.bean(Sites.class).zone()).minusDays(3)).body();
+        assertEquals(3, began.get("day").asLong());
+        assertEquals(view("axolotls").at("/guide/schools/0/stages/0/id").asString(), began.get("stageId").asString());
+        assertTrue(lead.get(path + "2999-01-01").body().get("day").isNull());
+        assertEquals(404, lead.get(GUIDES + "/axolotls/today?school=none&startedOn=2026-01-01").status());
+        assertEquals(400, lead.get(path + "yesterday").status());
+    }
+
     @Test
     void theHeatOfWhatLivesThereFollowsFromItsMass() {
         JsonNode guide = lead.get("/api/v1/guides/domestic-fowl-eggs/file").body();

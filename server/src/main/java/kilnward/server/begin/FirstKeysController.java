@@ -1,0 +1,74 @@
+package kilnward.server.begin;
+
+import jakarta.validation.Valid;
+import jakarta.validation.constraints.NotNull;
+import jakarta.validation.constraints.Pattern;
+import jakarta.validation.constraints.Size;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import kilnward.core.control.SwitchingPoints;
+import kilnward.core.device.FirstKeys;
+import kilnward.core.device.Parameter;
+import kilnward.core.device.Profile;
+import kilnward.core.device.Settings;
+import kilnward.core.life.HumidityBand;
+import kilnward.core.life.KeepBand;
+import kilnward.server.plan.ChamberPlan;
+import kilnward.server.plan.ChamberPlan.ControllerPlan;
+import kilnward.server.plan.ChamberPlan.OccupancyPlan;
+import kilnward.server.plan.PlanReader;
+import kilnward.server.wire.OrNull;
+import kilnward.server.wire.problem.Within;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RestController;
+
+/** What the keys of controllers begin with; stateless. */
+@RestController
+public class FirstKeysController {
+    /** Controllers of a chamber in which somebody lives, or nobody yet. */
+    public record FirstKeysRequest(@OrNull @Valid OccupancyPlan occupancy, @NotNull @Size(max = 10) List<@Valid @NotNull Keyed> controllers) {
+    }
+
+    /**
+     * A controller, what is keyed into it, and where it switched by the keys it had before, in its unit.
+     *
+     * @param values what is keyed in; keys that are not there get a value
+     */
+    public record Keyed(@NotNull @Valid ControllerPlan controller,
+                        @NotNull @Size(max = 60) Map<@NotNull Parameter, @NotNull @Within(min = -10_000, max = 10_000) Double> values,
+                        @NotNull @Size(max = 8) List<@Valid @NotNull Switched> points) {
+    }
+
+    /** Where an output came on and stopped. */
+    public record Switched(@NotNull @Within(min = -10_000, max = 10_000) Double onAt, @NotNull @Within(min = -10_000, max = 10_000) Double offAt) {
+    }
+
+    /** A value for each key of a controller. */
+    public record Begun(@Pattern(regexp = ChamberPlan.UUID) String controllerId, Map<Parameter, Double> values) {
+    }
+
+    @PostMapping("/api/v1/calc/first-keys")
+    public List<Begun> firstKeys(@Valid @RequestBody FirstKeysRequest request) {
+        List<Begun> begun = new ArrayList<>();
+        for (int i = 0; i < request.controllers().size(); i++) {
+            Keyed keyed = request.controllers().get(i);
+            begun.add(PlanReader.at("controllers[" + i + "].controller", () -> begun(request.occupancy(), keyed.controller(), new Settings(keyed.values()), keyed.points().stream()
+                    .filter(each -> !each.onAt().equals(each.offAt())).map(each -> SwitchingPoints.ofPair(each.onAt(), each.offAt())).toList())));
+        }
+        return begun;
+    }
+
+    /** A value for each key of a controller: the one keyed in, or what such a key begins with. */
+    public static Begun begun(OccupancyPlan occupancy, ControllerPlan controller, Settings keyed, List<SwitchingPoints> points) {
+        Profile profile = PlanReader.at("profile", () -> PlanReader.profile(controller));
+        // What is wanted is only looked at where it can be: a band that is being typed the wrong way round is refused where it is rehearsed.
+        Optional<OccupancyPlan> lives = Optional.ofNullable(occupancy);
+        return new Begun(controller.id(), FirstKeys.of(profile, keyed,
+                lives.filter(each -> each.keepLowC() < each.keepHighC()).map(each -> new KeepBand(each.keepLowC(), each.keepHighC())),
+                lives.filter(each -> each.keepHumidityLowPct() != null && each.keepHumidityHighPct() != null && each.keepHumidityLowPct() < each.keepHumidityHighPct())
+                        .map(each -> new HumidityBand(each.keepHumidityLowPct(), each.keepHumidityHighPct())), points).values());
+    }
+}

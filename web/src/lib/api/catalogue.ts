@@ -1,0 +1,36 @@
+/** What the server says of keys, schools and new parts, known before anything is asked: catalogue.json is written by it and tested against it. */
+import said from './catalogue.json'
+import type { ChamberPlan, ControllerPlan, Parameter, ProbePlan } from './types'
+
+type Law = ControllerPlan['profile']['law']
+type Unit = ControllerPlan['profile']['unit']
+
+/** How a value of a meaning is counted: a level or a difference in the device's unit, or in a unit of its own. */
+export type Kind = 'LEVEL' | 'DIFFERENCE' | 'HUMIDITY' | 'PERCENT' | 'MINUTES' | 'SECONDS' | 'HOUR' | 'CHOICE' | 'PLAIN'
+
+interface Begins {
+  /** null for the step of the display */
+  step: number | null
+  /** null for one step */
+  lowest: number | null
+  highest: number
+}
+
+interface Catalogue {
+  parameters: { parameter: Parameter; kind: Kind; choices: number; begins: Record<Unit, Begins> }[]
+  laws: { law: Law; needed: Parameter[]; neededOfPair: Parameter[]; offered: Parameter[] }[]
+  box: NonNullable<ChamberPlan['box']>
+  probe: ProbePlan
+  profile: ControllerPlan['profile']
+}
+
+export const catalogue = said as Catalogue
+
+const parameters = new Map(catalogue.parameters.map((each) => [each.parameter, each]))
+const laws = new Map(catalogue.laws.map((each) => [each.law, each]))
+
+export const parameterOf = (parameter: Parameter) => parameters.get(parameter)!
+
+export const kindOf = (parameter: Parameter): Kind => parameterOf(parameter).kind
+
+export const lawOf = (law: Law) => laws.get(law)!
