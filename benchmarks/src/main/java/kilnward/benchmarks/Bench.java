@@ -43,8 +43,10 @@ public final class Bench {
         System.out.printf(Locale.ROOT, "  settings proposed                   %9.2f s (under 3)%n", milliseconds.get("proposal") / 1000);
         System.out.printf(Locale.ROOT, "  rehearsal / bare loop               %9.2f   (at most 4)%n", rehearsal / bare);
         System.out.printf(Locale.ROOT, "  with moisture / bare loop           %9.2f   (at most 5)%n", moist / bare);
-        System.out.printf(Locale.ROOT, "  all %d faults, with and without     %9.2f s (under 0.5 on two cores), %.1f bare loops%n", benchmark.allFaults().rows().size(), milliseconds.get("allFaults") / 1000, milliseconds.get("allFaults") / bare);
-        System.out.printf(Locale.ROOT, "  2,000 sampled runs of 24 h          %9.2f s (under 3), %.1f bare loops%n", milliseconds.get("sampledRuns") / 1000, milliseconds.get("sampledRuns") / bare);
+        System.out.printf(Locale.ROOT, "  all %d faults, with and without     %9.2f s (under 0.5 on two cores), %.1f bare loops%n", benchmark.allFaults().rows().size(),
+                milliseconds.get("allFaults") / 1000, milliseconds.get("allFaults") / bare);
+        System.out.printf(Locale.ROOT, "  2,000 sampled runs of 24 h          %9.2f s (under 3), %.1f bare loops%n", milliseconds.get("sampledRuns") / 1000,
+                milliseconds.get("sampledRuns") / bare);
         System.out.printf(Locale.ROOT, "  a year of 10 s steps, with moisture %9.2f s (under 2)%n", milliseconds.get("year") / 1000);
         System.out.printf(Locale.ROOT, "  independent integrator / rehearsal  %9.0f   (at least 40)%n", oracle / rehearsal);
         System.out.printf(Locale.ROOT, "  they differ by %.4f K at the highest, %.4f K in the mean, %d in %d switchings (0.02 K)%n",

@@ -63,8 +63,8 @@ public final class Osier {
 
     /** A chamber of air. */
     public static Chamber chamber(Box box, double airChangesPerHour, AirMovement movement, Contents contents,
-                                  OccupantPlace place, double gradientK, List<? extends Appliance> appliances, Room room,
-                                  double altitudeM) {
+            OccupantPlace place, double gradientK, List<? extends Appliance> appliances, Room room,
+            double altitudeM) {
         return new Chamber(box, Optional.empty(), airChangesPerHour, movement, contents, place, gradientK,
                 List.copyOf(appliances), room, altitudeM, 1);
     }
@@ -110,11 +110,12 @@ public final class Osier {
     public static Rig loftTent() {
         Chamber tent = chamber(foamBox(0.9, 0.6, 1.2, 20), 3, AirMovement.MOVING, new Contents(12, 3400, 0.8, 2, 0.2, 3),
                 OccupantPlace.AIR, 0, List.of(HeaterKind.ROD.typical("mat", 80), new Humidifier("mist",
-                        Humidifier.Kind.ULTRASONIC, 200, 25, 1, 0)), Room.of(10, 18, 15).withHumidity(60), 140);
+                        Humidifier.Kind.ULTRASONIC, 200, 25, 1, 0)),
+                Room.of(10, 18, 15).withHumidity(60), 140);
         Probe both = new Probe("probe", ProbePlace.of(0, 0.1, 0, 0, 40), 0, 0, 0, Optional.of(new HumiditySensor(60, 0, 0.1)));
         Controller moist = new Controller("moist", List.of("probe"), new Display(DisplayUnit.RH, 1, 0), 1, OptionalDouble.empty(),
                 OptionalDouble.empty(), List.of(new Loop("moist-loop", new OnOff(SwitchingPoints.ofPair(86, 92), false),
-                Timers.NONE, OutputMode.AUTO, List.of("mist"))));
+                        Timers.NONE, OutputMode.AUTO, List.of("mist"))));
         return new Rig(tent, eggNeeds(), List.of(both), List.of(onOff(new SwitchingPoints(Direction.RAISE, 16.5, 17.5),
                 DisplayUnit.C, 0.1, 0), moist));
     }
@@ -167,7 +168,8 @@ public final class Osier {
     public static PlannedController planned(Profile profile, Settings settings) {
         return new PlannedController("controller", "Marl two-key", List.of("probe"), profile,
                 List.of(new PlannedController.PlannedLoop("loop", List.of("mat"), OptionalDouble.empty(),
-                        OptionalDouble.empty(), OptionalDouble.empty())), settings);
+                        OptionalDouble.empty(), OptionalDouble.empty())),
+                settings);
     }
 
     public static Setup setup(Chamber chamber, Probe probe, PlannedController controller) {

@@ -203,8 +203,10 @@ class ScriptTest {
             killer.start();
             int acknowledged = 0;
             try {
-                while (owner.post(settings, "{\"basedOn\":" + acknowledged + ",\"reason\":\"save " + acknowledged + "\",\"values\":{\"UNIT\":0,\"DIRECTION\":0,\"SET_VALUE\":28.6,\"DIFFERENTIAL\":0.6,"
-                        + "\"ACT_DELAY\":0,\"HIGH_ALARM\":31,\"LOW_ALARM\":25,\"OFFSET\":0}}").status() == 201) {
+                while (owner.post(settings,
+                        "{\"basedOn\":" + acknowledged + ",\"reason\":\"save " + acknowledged + "\",\"values\":{\"UNIT\":0,\"DIRECTION\":0,\"SET_VALUE\":28.6,\"DIFFERENTIAL\":0.6,"
+                                + "\"ACT_DELAY\":0,\"HIGH_ALARM\":31,\"LOW_ALARM\":25,\"OFFSET\":0}}")
+                        .status() == 201) {
                     acknowledged++;
                 }
             } catch (IllegalStateException cut) {

@@ -36,7 +36,8 @@ class WalksTest extends AtTheBrowser {
     }
 
     private void saveFirst(String id, double set) {
-        assertEquals(201, ApiClient.as(server, "OWNER").post("/api/v1/chambers/" + id + "/controllers/" + controllerOf(id) + "/settings", FIRST.formatted(0, "first", set)).status());
+        assertEquals(201,
+                ApiClient.as(server, "OWNER").post("/api/v1/chambers/" + id + "/controllers/" + controllerOf(id) + "/settings", FIRST.formatted(0, "first", set)).status());
     }
 
     private Locator labelled(String label) {
@@ -44,7 +45,8 @@ class WalksTest extends AtTheBrowser {
     }
 
     private void pick(String role) {
-        page.waitForResponse(answer -> answer.url().endsWith("/session") && String.valueOf(answer.request().postData()).contains(role), () -> page.getByLabel("You are the").selectOption(role));
+        page.waitForResponse(answer -> answer.url().endsWith("/session") && String.valueOf(answer.request().postData()).contains(role),
+                () -> page.getByLabel("You are the").selectOption(role));
     }
 
     private void save() {
@@ -79,7 +81,8 @@ class WalksTest extends AtTheBrowser {
     @Test
     void aHeaterIsMovedByKeysAndPutBack() {
         String id = open("Moved mat", "chamber");
-        Locator mat = page.getByRole(AriaRole.GROUP, new Page.GetByRoleOptions().setName("The box, drawn to scale")).getByRole(AriaRole.BUTTON, new Locator.GetByRoleOptions().setName(Pattern.compile("^mat,"))).first();
+        Locator mat = page.getByRole(AriaRole.GROUP, new Page.GetByRoleOptions().setName("The box, drawn to scale"))
+                .getByRole(AriaRole.BUTTON, new Locator.GetByRoleOptions().setName(Pattern.compile("^mat,"))).first();
         String before = mat.getAttribute("aria-label");
         mat.focus();
         mat.press("Shift+ArrowUp");
@@ -98,8 +101,10 @@ class WalksTest extends AtTheBrowser {
         page.getByText("Your controller: labels, steps and styles").click();
         page.getByText("How it behaves: keeping, alarms, codes, sounder, link").click();
         page.getByLabel("A change, when the keys rest,").selectOption("DROPPED");
-        page.locator("details").filter(new Locator.FilterOptions().setHasText("How it behaves")).last().getByLabel("after", new Locator.GetByLabelOptions().setExact(true)).fill("10");
-        page.locator("details").filter(new Locator.FilterOptions().setHasText("How it behaves")).last().getByLabel("after", new Locator.GetByLabelOptions().setExact(true)).press("Tab");
+        page.locator("details").filter(new Locator.FilterOptions().setHasText("How it behaves")).last().getByLabel("after", new Locator.GetByLabelOptions().setExact(true))
+                .fill("10");
+        page.locator("details").filter(new Locator.FilterOptions().setHasText("How it behaves")).last().getByLabel("after", new Locator.GetByLabelOptions().setExact(true))
+                .press("Tab");
         page.getByLabel("Its sounder").selectOption("MUTED_BY_ANY_KEY");
         page.getByRole(AriaRole.GROUP, new Page.GetByRoleOptions().setName("Its high alarm")).getByLabel("lights up").check();
         button("Add a code it shows").click();
@@ -173,7 +178,8 @@ class WalksTest extends AtTheBrowser {
         page.getByLabel("Rows from a file").setInputFiles(new FilePayload("rows.csv", "text/csv", "time,display,warm\n1,2,3\n".getBytes(StandardCharsets.UTF_8)));
         assertThat(page.getByText(Pattern.compile("glass")).first()).isVisible();
         assertEquals(0, ApiClient.as(server, "OWNER").get("/api/v1/chambers/" + id + "/checks").body().at("/0/rows").size(), "a file that does not fit brings nothing");
-        String rows = IntStream.rangeClosed(0, 6).mapToObj(i -> from.plusSeconds(600L * i).truncatedTo(java.time.temporal.ChronoUnit.SECONDS) + ",28.6,28.2").collect(Collectors.joining("\n"));
+        String rows = IntStream.rangeClosed(0, 6).mapToObj(i -> from.plusSeconds(600L * i).truncatedTo(java.time.temporal.ChronoUnit.SECONDS) + ",28.6,28.2")
+                .collect(Collectors.joining("\n"));
         page.getByLabel("Rows from a file").setInputFiles(new FilePayload("rows.csv", "text/csv", ("time,display,glass\n" + rows + "\n").getBytes(StandardCharsets.UTF_8)));
         assertThat(page.getByText("The rows of the file are in.")).isVisible();
         button("Saved, and it shows −0.4").click();
@@ -190,7 +196,8 @@ class WalksTest extends AtTheBrowser {
         saveFirst(id, 28.4);
         page.reload();
         rung("High alarm").press("ArrowUp");
-        assertEquals(201, ApiClient.as(server, "LEAD").post("/api/v1/chambers/" + id + "/controllers/" + controllerOf(id) + "/settings", FIRST.formatted(1, "meanwhile", 28.8)).status());
+        assertEquals(201,
+                ApiClient.as(server, "LEAD").post("/api/v1/chambers/" + id + "/controllers/" + controllerOf(id) + "/settings", FIRST.formatted(1, "meanwhile", 28.8)).status());
         button("Save with a reason").click();
         page.getByLabel("Reason").fill("mine");
         page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName(Pattern.compile("^Save (it|them|settings)"))).click();

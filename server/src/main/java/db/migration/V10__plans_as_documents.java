@@ -21,30 +21,35 @@ import tools.jackson.databind.node.ObjectNode;
 public class V10__plans_as_documents extends BaseJavaMigration {
     private static final Set<String> KEPT = Set.of("id", "site_id", "version", "created_at", "changed_at", "changed_by", "name", "format", "document", "removed_at");
     /** Names on the wire and columns, where they were plain values. */
-    private static final String[][] OCCUPANCY = {{"guideId", "guide_id"}, {"schoolId", "school_id"}, {"stageId", "stage_id"}, {"name", "occupant_name"}, {"startedOn", "started_on"},
-        {"where", "occupant_where"}, {"measured", "occupant_place"}, {"gradientK", "gradient_k"}, {"keepLowC", "keep_low_c"}, {"keepHighC", "keep_high_c"},
-        {"keepHumidityLowPct", "keep_humidity_low_pct"}, {"keepHumidityHighPct", "keep_humidity_high_pct"}, {"maxRateKh", "max_rate_kh"}};
+    private static final String[][] OCCUPANCY = {{"guideId", "guide_id"}, {"schoolId", "school_id"}, {"stageId", "stage_id"}, {"name", "occupant_name"},
+            {"startedOn", "started_on"},
+            {"where", "occupant_where"}, {"measured", "occupant_place"}, {"gradientK", "gradient_k"}, {"keepLowC", "keep_low_c"}, {"keepHighC", "keep_high_c"},
+            {"keepHumidityLowPct", "keep_humidity_low_pct"}, {"keepHumidityHighPct", "keep_humidity_high_pct"}, {"maxRateKh", "max_rate_kh"}};
     private static final String[][] BOX = {{"innerLengthM", "inner_length_m"}, {"innerWidthM", "inner_width_m"}, {"innerHeightM", "inner_height_m"},
-        {"airChangesPerHour", "air_changes_per_hour"}, {"airMovement", "air_movement"}, {"altitudeM", "altitude_m"}};
+            {"airChangesPerHour", "air_changes_per_hour"}, {"airMovement", "air_movement"}, {"altitudeM", "altitude_m"}};
     private static final String[][] CONTENTS = {{"massKg", "contents_kg"}, {"specificHeatJkgK", "contents_jkgk"}, {"surfaceM2", "contents_m2"}, {"livingHeatW", "living_heat_w"}};
-    private static final String[][] ROOM = {{"coldestC", "room_coldest_c"}, {"warmestC", "room_warmest_c"}, {"warmestHour", "room_warmest_hour"}, {"humidityPct", "room_humidity_pct"},
-        {"groundC", "room_ground_c"}};
+    private static final String[][] ROOM = {{"coldestC", "room_coldest_c"}, {"warmestC", "room_warmest_c"}, {"warmestHour", "room_warmest_hour"},
+            {"humidityPct", "room_humidity_pct"},
+            {"groundC", "room_ground_c"}};
     private static final String[][] SUN = {{"peakWm2", "sun_peak_wm2"}, {"riseHour", "sun_rise_hour"}, {"setHour", "sun_set_hour"}};
     private static final String[][] PLACE = {{"xM", "place_x_m"}, {"yM", "place_y_m"}, {"zM", "place_z_m"}, {"lengthM", "place_length_m"}, {"widthM", "place_width_m"},
-        {"heightM", "place_height_m"}};
+            {"heightM", "place_height_m"}};
     private static final String[][] APPLIANCE = {{"id", "id"}, {"name", "name"}, {"kind", "kind"}, {"powerW", "power_w"}, {"elementJK", "element_jk"}, {"toAirWK", "to_air_wk"},
-        {"toContentsWK", "to_contents_wk"}, {"selfLimitC", "self_limit_c"}, {"opensAtC", "opens_at_c"}, {"closesAtC", "closes_at_c"}, {"removesW", "removes_w"}, {"limitK", "limit_k"},
-        {"flowM3h", "flow_m3h"}, {"outputGh", "output_gh"}, {"pulseOnS", "pulse_on_s"}, {"pulseRestS", "pulse_rest_s"}, {"surfaceM2", "surface_m2"}, {"waterKg", "water_kg"},
-        {"insideShare", "inside_share"}, {"onHour", "on_hour"}, {"hours", "light_hours"}, {"openPerHour", "open_per_hour"}, {"lowestC", "lowest_c"}};
+            {"toContentsWK", "to_contents_wk"}, {"selfLimitC", "self_limit_c"}, {"opensAtC", "opens_at_c"}, {"closesAtC", "closes_at_c"}, {"removesW", "removes_w"},
+            {"limitK", "limit_k"},
+            {"flowM3h", "flow_m3h"}, {"outputGh", "output_gh"}, {"pulseOnS", "pulse_on_s"}, {"pulseRestS", "pulse_rest_s"}, {"surfaceM2", "surface_m2"}, {"waterKg", "water_kg"},
+            {"insideShare", "inside_share"}, {"onHour", "on_hour"}, {"hours", "light_hours"}, {"openPerHour", "open_per_hour"}, {"lowestC", "lowest_c"}};
     private static final String[][] PROBE = {{"id", "id"}, {"name", "name"}, {"heaterShare", "heater_share"}, {"contentsShare", "contents_share"}, {"roomShare", "room_share"},
-        {"ownWarmthK", "own_warmth_k"}, {"lightWarmthK", "light_warmth_k"}, {"lagS", "lag_s"}, {"sensorErrorK", "sensor_error_k"}, {"driftKPerDay", "drift_k_per_day"},
-        {"pollingKs", "polling_ks"}};
+            {"ownWarmthK", "own_warmth_k"}, {"lightWarmthK", "light_warmth_k"}, {"lagS", "lag_s"}, {"sensorErrorK", "sensor_error_k"}, {"driftKPerDay", "drift_k_per_day"},
+            {"pollingKs", "polling_ks"}};
     private static final String[][] SENSOR = {{"lagS", "humidity_lag_s"}, {"errorPct", "humidity_error_pct"}, {"mistShare", "mist_share"}};
     private static final String[][] PROFILE = {{"unit", "unit"}, {"resolution", "resolution"}, {"samplingS", "sampling_s"}, {"raising", "raising"}, {"lowering", "lowering"},
-        {"howToSet", "how_to_set"}, {"howToSave", "how_to_save"}};
-    private static final String[][] HABITS = {{"leftAlone", "left_alone"}, {"restS", "rest_s"}, {"sounder", "sounder"}, {"linkLoss", "link_loss"}, {"highAlarmLeast", "high_alarm_least"},
-        {"lowAlarmLeast", "low_alarm_least"}};
-    private static final String[][] KEY = {{"parameter", "parameter"}, {"label", "label"}, {"step", "key_step"}, {"lowest", "lowest"}, {"highest", "highest"}, {"factory", "factory"}};
+            {"howToSet", "how_to_set"}, {"howToSave", "how_to_save"}};
+    private static final String[][] HABITS = {{"leftAlone", "left_alone"}, {"restS", "rest_s"}, {"sounder", "sounder"}, {"linkLoss", "link_loss"},
+            {"highAlarmLeast", "high_alarm_least"},
+            {"lowAlarmLeast", "low_alarm_least"}};
+    private static final String[][] KEY = {{"parameter", "parameter"}, {"label", "label"}, {"step", "key_step"}, {"lowest", "lowest"}, {"highest", "highest"},
+            {"factory", "factory"}};
     private static final String[][] LOOP = {{"id", "id"}, {"ratedA", "rated_a"}, {"ratedDcA", "rated_dc_a"}, {"ratedW", "rated_w"}};
 
     private final JsonMapper json = JsonMapper.builder().build();
@@ -68,7 +73,8 @@ public class V10__plans_as_documents extends BaseJavaMigration {
                 )""");
         db.execute("create index if not exists ix_part_chamber on part (chamber_id, removed_at)");
         for (String table : List.of("chamber", "chamber_aud")) {
-            db.execute("alter table " + table + " add column if not exists format integer, add column if not exists document json, add column if not exists removed_at datetime(6)");
+            db.execute(
+                    "alter table " + table + " add column if not exists format integer, add column if not exists document json, add column if not exists removed_at datetime(6)");
         }
         if (exists("appliance")) {
             for (Map<String, Object> chamber : db.queryForList("select * from chamber where document is null")) {
@@ -78,7 +84,8 @@ public class V10__plans_as_documents extends BaseJavaMigration {
             }
             parts();
         }
-        for (String table : List.of("harm_limit", "opening_layer", "opening", "wall_layer", "wall", "loop_appliance", "control_loop", "controller_code", "controller_key", "controller_probe",
+        for (String table : List.of("harm_limit", "opening_layer", "opening", "wall_layer", "wall", "loop_appliance", "control_loop", "controller_code", "controller_key",
+                "controller_probe",
                 "controller", "probe", "appliance")) {
             db.execute("drop table if exists " + table);
         }

@@ -14,7 +14,8 @@ import org.junit.jupiter.api.Test;
 
 /** The server's rooms: each knows only those before it, and nobody reaches into another's tables. */
 class RoomsTest {
-    private static final List<String> ORDER = List.of("wire", "store", "people", "site", "plan", "guide", "profile", "begin", "compute", "settings", "check", "eggs", "drill", "demo");
+    private static final List<String> ORDER = List.of("wire", "store", "people", "site", "plan", "guide", "profile", "begin", "compute", "settings", "check", "eggs", "drill",
+            "demo");
     private static final JavaClasses SERVER = new ClassFileImporter().withImportOption(new ImportOption.DoNotIncludeTests()).importPackages("kilnward.server");
 
     @Test
@@ -40,7 +41,8 @@ class RoomsTest {
         TreeSet<String> wrong = new TreeSet<>();
         for (JavaClass from : SERVER) {
             from.getDirectDependenciesFromSelf().stream().map(dependency -> dependency.getTargetClass().getBaseComponentType())
-                    .filter(to -> to.getName().matches("kilnward\\.server\\..*(Entity|Repository)") && !room(to).equals("store") && !room(to).equals(room(from)) && !room(from).equals("demo"))
+                    .filter(to -> to.getName().matches("kilnward\\.server\\..*(Entity|Repository)") && !room(to).equals("store") && !room(to).equals(room(from))
+                            && !room(from).equals("demo"))
                     .forEach(to -> wrong.add(from.getName() + " reaches into " + to.getName()));
         }
         assertEquals(new TreeSet<>(), wrong);

@@ -9,10 +9,8 @@ import kilnward.core.finding.Require;
  * checked against IAPWS-IF97 (0.03 %).
  */
 public final class HylandWexler1983 implements SaturationPressure {
-    private static final double[] ICE =
-            {-5.6745359e3, 6.3925247, -9.6778430e-3, 6.2215701e-7, 2.0747825e-9, -9.4840240e-13, 4.1635019};
-    private static final double[] WATER =
-            {-5.8002206e3, 1.3914993, -4.8640239e-2, 4.1764768e-5, -1.4452093e-8, 0.0, 6.5459673};
+    private static final double[] ICE = {-5.6745359e3, 6.3925247, -9.6778430e-3, 6.2215701e-7, 2.0747825e-9, -9.4840240e-13, 4.1635019};
+    private static final double[] WATER = {-5.8002206e3, 1.3914993, -4.8640239e-2, 4.1764768e-5, -1.4452093e-8, 0.0, 6.5459673};
 
     @Override
     public double lowestC() {

@@ -20,9 +20,9 @@ import kilnward.core.finding.Require;
  * @param boilingPointC           boiling point of water at {@code pressurePa} (°C)
  */
 public record MoistAir(double temperatureC, double relativeHumidityPct, double pressurePa, double saturationPressurePa,
-                       double vapourPressurePa, OptionalDouble dewPointC, double wetBulbC, double humidityRatio,
-                       double absoluteHumidityGm3, double enthalpyKJkg, double vapourPressureDeficitPa,
-                       double boilingPointC) {
+        double vapourPressurePa, OptionalDouble dewPointC, double wetBulbC, double humidityRatio,
+        double absoluteHumidityGm3, double enthalpyKJkg, double vapourPressureDeficitPa,
+        double boilingPointC) {
     /** Ratio of the molar masses of water and dry air (ASHRAE Handbook of Fundamentals). */
     public static final double MOLAR_MASS_RATIO = 0.621945;
     /** Gas constant of water vapour (J/(kg K)). */

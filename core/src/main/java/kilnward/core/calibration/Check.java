@@ -27,7 +27,7 @@ import kilnward.core.probe.DisplayUnit;
  * @param verdict     what to do
  */
 public record Check(Settling settling, int rows, Map<String, Double> references, Optional<String> odd, double error,
-                    Uncertainty uncertainty, double newOffset, double remaining, Verdict verdict) {
+        Uncertainty uncertainty, double newOffset, double remaining, Verdict verdict) {
     private static final MathContext EXACT = MathContext.DECIMAL128;
     /** A reference farther from the others than this many of their standard uncertainties is odd. */
     private static final double ODD = 3;

@@ -23,7 +23,7 @@ import kilnward.core.finding.Require;
  * @param suspicion   what seems to have gone wrong with the keying in; empty where nothing does
  */
 public record CheckSession(Phase phase, Optional<Check> found, Optional<Check> left, double offset, OptionalDouble settledAtS,
-                           Optional<KeyedWrong> suspicion) {
+        Optional<KeyedWrong> suspicion) {
     /** Where a check stands. */
     public enum Phase {
         /** No row yet: place the reference, close the box. */
@@ -74,7 +74,7 @@ public record CheckSession(Phase phase, Optional<Check> found, Optional<Check> l
      * @param key        what the offset is keyed in by; its current offset is the one in force when the check began
      */
     public static CheckSession of(Place place, List<CheckRow> rows, List<Keyed> keyed, List<Reference> references, Check.Rules rules,
-                                  Check.Key key) {
+            Check.Key key) {
         Objects.requireNonNull(place, "place");
         List<Keyed> entries = keyed.stream().sorted(Comparator.comparingDouble(Keyed::timeS)).toList();
         double offset = entries.isEmpty() ? key.current() : entries.get(entries.size() - 1).offset();

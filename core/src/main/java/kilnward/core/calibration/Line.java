@@ -26,6 +26,7 @@ record Line(double slope, double intercept, double slopeStandard, double scatter
             return new Line(0, Arrays.stream(y).average().orElseThrow(), 0, 0);
         }
         boolean judged = x.length > 2;
-        return new Line(regression.getSlope(), regression.getIntercept(), judged ? regression.getSlopeStdErr() : 0, judged ? Math.sqrt(Math.max(0, regression.getMeanSquareError())) : 0);
+        return new Line(regression.getSlope(), regression.getIntercept(), judged ? regression.getSlopeStdErr() : 0,
+                judged ? Math.sqrt(Math.max(0, regression.getMeanSquareError())) : 0);
     }
 }

@@ -20,7 +20,7 @@ import kilnward.core.finding.Require;
  * @param verdict             what to do
  */
 public record OffsetDecision(double newOffset, double error, double expandedUncertainty, boolean inRange,
-                             Verdict verdict) {
+        Verdict verdict) {
     private static final MathContext EXACT = MathContext.DECIMAL128;
 
     /** What to do with the offset. */
@@ -41,7 +41,7 @@ public record OffsetDecision(double newOffset, double error, double expandedUnce
      * @param rangeMax      highest offset the controller takes, not below {@code rangeMin}
      */
     public static OffsetDecision of(double currentOffset, List<Comparison> readings, double step, double rangeMin,
-                                    double rangeMax) {
+            double rangeMax) {
         Require.finite("currentOffset", currentOffset);
         Require.that(!readings.isEmpty(), "readings", readings, "must hold at least one reading");
         Require.positive("step", step, "");

@@ -5,7 +5,8 @@ package kilnward.core.chamber;
  * handbook order of magnitude from memory: about 5 W/(m²K) in still air, about 12 in the stream of a small fan.
  */
 public enum AirMovement {
-    STILL(5), MOVING(12);
+    STILL(5),
+    MOVING(12);
 
     private final double filmWm2K;
 

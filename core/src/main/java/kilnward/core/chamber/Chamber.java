@@ -27,8 +27,8 @@ import kilnward.core.life.OccupantPlace;
  *                          corrected it
  */
 public record Chamber(Box box, Optional<Tank> tank, double airChangesPerHour, AirMovement airMovement, Contents contents,
-                      OccupantPlace occupantPlace, double gradientK, List<Appliance> appliances, Room room,
-                      double altitudeM, double lossFactor) {
+        OccupantPlace occupantPlace, double gradientK, List<Appliance> appliances, Room room,
+        double altitudeM, double lossFactor) {
     public Chamber {
         Objects.requireNonNull(box, "box");
         Require.within("airChangesPerHour", airChangesPerHour, 0, 200, "1/h");

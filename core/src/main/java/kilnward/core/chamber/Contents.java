@@ -13,7 +13,7 @@ import kilnward.core.finding.Require;
  * @param waterKg          water that can evaporate from it before it is dry (kg)
  */
 public record Contents(double massKg, double specificHeatJkgK, double surfaceM2, double livingHeatW, double wetSurfaceM2,
-                       double waterKg) {
+        double waterKg) {
     public Contents {
         Require.within("massKg", massKg, 0.001, 100_000, "kg");
         Require.within("specificHeatJkgK", specificHeatJkgK, 100, 10_000, "J/(kg K)");

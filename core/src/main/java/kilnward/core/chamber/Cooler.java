@@ -17,8 +17,7 @@ import kilnward.core.finding.Require;
  * @param lowestC     inside it gets no colder than this (°C): what it takes out fades over the last kelvins
  * @param ownThermostat its own thermostat, in series with the controller
  */
-public record Cooler(String id, Kind kind, double removesW, double electricalW, OptionalDouble limitK, double lowestC, Optional<OwnThermostat> ownThermostat)
-        implements Appliance {
+public record Cooler(String id, Kind kind, double removesW, double electricalW, OptionalDouble limitK, double lowestC, Optional<OwnThermostat> ownThermostat) implements Appliance {
     /** It fades over so many kelvins above its lowest temperature. */
     private static final double FADES_K = 4;
     /** How far its coil is below the air (K), and the coldest a coil gets before it ices up (°C); orders of magnitude, from memory. */

@@ -15,7 +15,17 @@ public record HeatBalance(double airC, double roomC, List<Path> paths) {
 
     /** Kinds of path. */
     public enum Kind {
-        HEATER, LAMPS, FANS, LIVING, WALL, OPENINGS, AIR_EXCHANGE, GROUND, SURFACE, MOISTURE, COOLERS
+        HEATER,
+        LAMPS,
+        FANS,
+        LIVING,
+        WALL,
+        OPENINGS,
+        AIR_EXCHANGE,
+        GROUND,
+        SURFACE,
+        MOISTURE,
+        COOLERS
     }
 
     /**
@@ -33,7 +43,7 @@ public record HeatBalance(double airC, double roomC, List<Path> paths) {
     }
 
     static HeatBalance of(Chamber chamber, ThermalModel model, Flow flow, double[] nodes, double[] inputs, double roomC,
-                          double heaterShare, double coolingW, double fansW, double lampsW) {
+            double heaterShare, double coolingW, double fansW, double lampsW) {
         List<Path> paths = new ArrayList<>();
         double moistureW = inputs[ThermalModel.AIR_HEAT_INPUT] - fansW - lampsW + coolingW
                 + inputs[ThermalModel.CONTENTS_HEAT_INPUT] - model.livingHeatW() + inputs[ThermalModel.SHELL_HEAT_INPUT];

@@ -18,8 +18,7 @@ import kilnward.core.finding.Require;
  * @param ownThermostat  the appliance's own thermostat, in series with the controller
  */
 public record Heater(String id, HeaterKind kind, double powerW, double elementJK, double toAirWK, double toContentsWK,
-                     OptionalDouble selfLimitC, Optional<OwnThermostat> ownThermostat)
-        implements Appliance {
+        OptionalDouble selfLimitC, Optional<OwnThermostat> ownThermostat) implements Appliance {
     private static final double RATED_AT_C = 20;
 
     public Heater {

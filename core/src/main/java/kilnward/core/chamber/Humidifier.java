@@ -14,8 +14,7 @@ import kilnward.core.finding.Require;
  * @param pulseOnS    while switched on it works for this long (s) …
  * @param pulseRestS  … and rests for this long (s); 0 for one that does not pulse
  */
-public record Humidifier(String id, Kind kind, double outputGh, double electricalW, double pulseOnS, double pulseRestS)
-        implements Appliance {
+public record Humidifier(String id, Kind kind, double outputGh, double electricalW, double pulseOnS, double pulseRestS) implements Appliance {
     /** How a humidifier gives off its water. */
     public enum Kind {
         /** A cold fog of droplets, at a constant rate; what the air cannot take falls on the contents. */

@@ -23,7 +23,7 @@ import kilnward.core.finding.Require;
  * @param surfaces              each wall, then each opening, with the temperature of its inside surface
  */
 public record MoistureBalance(OptionalDouble insideDewPointC, double neededGh, double latentW, double restingPct,
-                              double reachedPct, OptionalDouble dutyPct, List<Surface> surfaces) {
+        double reachedPct, OptionalDouble dutyPct, List<Surface> surfaces) {
     /** Latent heat of water near 37 °C (J/g), from memory; 2450 near 20 °C. */
     private static final double LATENT_JG = 2410;
 
@@ -54,7 +54,7 @@ public record MoistureBalance(OptionalDouble insideDewPointC, double neededGh, d
      * @param altitudeM        height above sea level (m)
      */
     public static MoistureBalance of(Box box, double airChangesPerHour, double insideC, double insidePct, double roomC,
-                                     double roomPct, double humidifierGh, double altitudeM) {
+            double roomPct, double humidifierGh, double altitudeM) {
         Require.within("airChangesPerHour", airChangesPerHour, 0, 200, "1/h");
         Require.within("humidifierGh", humidifierGh, 0, 1e6, "g/h");
         double pressure = StandardAtmosphere.pressurePa(altitudeM);

@@ -25,8 +25,8 @@ public record QuickHeatLoss(double conductanceWK, double lossW, double dutyPct, 
      * @param altitudeM         height above sea level (m)
      */
     public static QuickHeatLoss of(double innerLengthM, double innerWidthM, double innerHeightM, List<Layer> walls,
-                                   double airChangesPerHour, double insideC, double roomC, double heaterW,
-                                   double altitudeM) {
+            double airChangesPerHour, double insideC, double roomC, double heaterW,
+            double altitudeM) {
         Box box = new Box(innerLengthM, innerWidthM, innerHeightM,
                 walls.stream().map(layer -> new Wall(List.of(layer), List.of())).toList());
         Require.within("airChangesPerHour", airChangesPerHour, 0, 200, "1/h");

@@ -18,7 +18,7 @@ import kilnward.core.finding.Require;
  * @param sun         sun on it; empty for none
  */
 public record Room(double coldestC, double warmestC, double warmestHour, OptionalDouble humidityPct, OptionalDouble groundC,
-                   Optional<Sun> sun) {
+        Optional<Sun> sun) {
     public Room {
         Require.within("coldestC", coldestC, -50, 60, "°C");
         Require.within("warmestC", warmestC, -50, 60, "°C");

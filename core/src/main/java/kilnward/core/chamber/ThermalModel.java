@@ -33,8 +33,8 @@ import kilnward.core.air.StandardAtmosphere;
  * @param livingHeatW     heat given off by the occupants (W)
  */
 public record ThermalModel(List<Element> elements, double airJK, double contentsJK, double shellJK, double airToContentsWK,
-                           double airToShellWK, double shellToRoomWK, double shellToGroundWK, double airToRoomWK,
-                           double livingHeatW) {
+        double airToShellWK, double shellToRoomWK, double shellToGroundWK, double airToRoomWK,
+        double livingHeatW) {
     /** Index of the room temperature among the inputs. */
     public static final int ROOM_INPUT = 0;
     /** Index of the ground temperature among the inputs. */
@@ -93,8 +93,8 @@ public record ThermalModel(List<Element> elements, double airJK, double contents
         return new ThermalModel(elements(chamber, flow), mediumJK(chamber), contents.capacityJK(), shellJK(chamber),
                 filmWm2K * contents.surfaceM2(), factor * (toRoom + toGround) / insideShare,
                 factor * toRoom / (1 - insideShare), factor * toGround / (1 - insideShare), chamber.tank()
-                .map(tank -> tank.surfaceWK(box.innerAreaM2(WallSide.TOP), flow.overSurface()))
-                .orElseGet(() -> factor * box.openingsWK(flow.movement()) + chamber.exchangeWK(flow.exchangeM3s())),
+                        .map(tank -> tank.surfaceWK(box.innerAreaM2(WallSide.TOP), flow.overSurface()))
+                        .orElseGet(() -> factor * box.openingsWK(flow.movement()) + chamber.exchangeWK(flow.exchangeM3s())),
                 contents.livingHeatW());
     }
 

@@ -2,5 +2,10 @@ package kilnward.core.chamber;
 
 /** The six walls of a box, in the order in which they are listed everywhere. */
 public enum WallSide {
-    BOTTOM, TOP, FRONT, BACK, LEFT, RIGHT
+    BOTTOM,
+    TOP,
+    FRONT,
+    BACK,
+    LEFT,
+    RIGHT
 }

@@ -21,7 +21,7 @@ import kilnward.core.probe.Display;
  * @param highAlarmOpens whether its outputs stay off while the high alarm sounds
  */
 public record Controller(String id, List<String> probeIds, Display display, double samplingS, OptionalDouble highAlarm,
-                         OptionalDouble lowAlarm, List<Loop> loops, Optional<Display> companion, boolean highAlarmOpens) {
+        OptionalDouble lowAlarm, List<Loop> loops, Optional<Display> companion, boolean highAlarmOpens) {
     public Controller {
         Require.that(id != null && !id.isBlank(), "id", id, "must be given");
         probeIds = List.copyOf(probeIds);
@@ -37,13 +37,13 @@ public record Controller(String id, List<String> probeIds, Display display, doub
 
     /** A controller that shows one quantity. */
     public Controller(String id, List<String> probeIds, Display display, double samplingS, OptionalDouble highAlarm,
-                      OptionalDouble lowAlarm, List<Loop> loops) {
+            OptionalDouble lowAlarm, List<Loop> loops) {
         this(id, probeIds, display, samplingS, highAlarm, lowAlarm, loops, Optional.empty());
     }
 
     /** A controller whose high alarm only sounds. */
     public Controller(String id, List<String> probeIds, Display display, double samplingS, OptionalDouble highAlarm,
-                      OptionalDouble lowAlarm, List<Loop> loops, Optional<Display> companion) {
+            OptionalDouble lowAlarm, List<Loop> loops, Optional<Display> companion) {
         this(id, probeIds, display, samplingS, highAlarm, lowAlarm, loops, companion, false);
     }
 

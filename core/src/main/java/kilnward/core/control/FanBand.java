@@ -18,10 +18,11 @@ import kilnward.core.finding.Require;
  * @param fan              which of the two fans this output is
  */
 public record FanBand(Sets day, Sets night, DayNight dayNight, double underPressurePct, IntakeBelowSet intakeBelowSet,
-                      double floorPct, double kickS, boolean floorAsOne, Fan fan) implements Law {
+        double floorPct, double kickS, boolean floorAsOne, Fan fan) implements Law {
     /** Which fan. */
     public enum Fan {
-        EXHAUST, INTAKE
+        EXHAUST,
+        INTAKE
     }
 
     /** What the intake does below both set values. */
@@ -36,7 +37,9 @@ public record FanBand(Sets day, Sets night, DayNight dayNight, double underPress
 
     /** What drives the exhaust. */
     public enum DrivenBy {
-        TEMPERATURE, HUMIDITY, MINIMUM
+        TEMPERATURE,
+        HUMIDITY,
+        MINIMUM
     }
 
     /** Speeds of both fans (%). */
@@ -54,7 +57,7 @@ public record FanBand(Sets day, Sets night, DayNight dayNight, double underPress
      * @param maximumPct      highest speed (%), not below {@code minimumPct}
      */
     public record Sets(double setTemperature, double temperatureBand, double setHumidityPct, double humidityBandPct,
-                       double minimumPct, double maximumPct) {
+            double minimumPct, double maximumPct) {
         public Sets {
             Require.finite("setTemperature", setTemperature);
             Require.positive("temperatureBand", temperatureBand, "");
@@ -95,7 +98,7 @@ public record FanBand(Sets day, Sets night, DayNight dayNight, double underPress
      * @param humidityPct as displayed (%RH); NaN where none is read
      */
     public static Speeds speeds(Sets sets, double underPressurePct, IntakeBelowSet intakeBelowSet, double temperature,
-                                double humidityPct) {
+            double humidityPct) {
         Require.within("underPressurePct", underPressurePct, 0, 100, "%");
         double byTemperature = demand((temperature - sets.setTemperature()) / sets.temperatureBand());
         double byHumidity = Double.isNaN(humidityPct) ? 0 : demand((humidityPct - sets.setHumidityPct()) / sets.humidityBandPct());

@@ -16,7 +16,7 @@ import kilnward.core.finding.Require;
  * @param cutOut       whether it stands in series before what another loop switches, as a second layer
  */
 public record Loop(String id, Law law, Timers timers, OutputMode mode, List<String> applianceIds, boolean onlyLit,
-                   boolean cutOut) {
+        boolean cutOut) {
     public Loop {
         Require.that(id != null && !id.isBlank(), "id", id, "must be given");
         Objects.requireNonNull(law, "law");

@@ -21,7 +21,7 @@ import kilnward.core.finding.Require;
  * @param motor          its motor; empty for one that is there at once
  */
 public record StepVent(double setTemperature, double neutral, Optional<Humidity> humidity, Optional<Humidity> nightHumidity, DayNight dayNight,
-                       double stepPct, double everyS, Optional<Motor> motor) implements Law {
+        double stepPct, double everyS, Optional<Motor> motor) implements Law {
     /** How far short of its ends it stops (%), and within which it counts as fully open; common practice, no source. */
     public static final double END_MARGIN_PCT = 3;
 

@@ -60,7 +60,8 @@ public record Beginning(OptionalDouble step, OptionalDouble lowest, double highe
     }
 
     private static Beginning level(DisplayUnit unit, OptionalDouble value) {
-        return new Beginning(OptionalDouble.empty(), OptionalDouble.of(unit.isHumidity() ? 0 : COLDEST), unit.isHumidity() ? 100 : unit == DisplayUnit.F ? HOTTEST_F : HOTTEST_C, value);
+        return new Beginning(OptionalDouble.empty(), OptionalDouble.of(unit.isHumidity() ? 0 : COLDEST), unit.isHumidity() ? 100 : unit == DisplayUnit.F ? HOTTEST_F : HOTTEST_C,
+                value);
     }
 
     private static Beginning difference(DisplayUnit unit, OptionalDouble value) {

@@ -45,7 +45,8 @@ final class FanBandKeys implements LawKeys {
         return new FanBand.Sets(value(settings, Parameter.SET_VALUE, Parameter.NIGHT_SET_VALUE, night),
                 value(settings, Parameter.BAND, Parameter.NIGHT_BAND, night),
                 settings.value(Parameter.SET_HUMIDITY).isEmpty() ? NEVER_PCT : value(settings, Parameter.SET_HUMIDITY, Parameter.NIGHT_SET_HUMIDITY, night),
-                settings.value(Parameter.HUMIDITY_BAND).isEmpty() ? 1 : value(settings, Parameter.HUMIDITY_BAND, Parameter.NIGHT_HUMIDITY_BAND, night), value(settings, Parameter.MINIMUM_SPEED, Parameter.NIGHT_MINIMUM_SPEED, night),
+                settings.value(Parameter.HUMIDITY_BAND).isEmpty() ? 1 : value(settings, Parameter.HUMIDITY_BAND, Parameter.NIGHT_HUMIDITY_BAND, night),
+                value(settings, Parameter.MINIMUM_SPEED, Parameter.NIGHT_MINIMUM_SPEED, night),
                 value(settings, Parameter.MAXIMUM_SPEED, Parameter.NIGHT_MAXIMUM_SPEED, night));
     }
 
@@ -88,7 +89,8 @@ final class FanBandKeys implements LawKeys {
         boolean damp = to.companion();
         Parameter set = either(settings, to.night(), damp ? Parameter.SET_HUMIDITY : Parameter.SET_VALUE,
                 damp ? Parameter.NIGHT_SET_HUMIDITY : Parameter.NIGHT_SET_VALUE);
-        Parameter band = damp ? either(settings, to.night(), Parameter.HUMIDITY_BAND, Parameter.NIGHT_HUMIDITY_BAND) : either(settings, to.night(), Parameter.BAND, Parameter.NIGHT_BAND);
+        Parameter band = damp ? either(settings, to.night(), Parameter.HUMIDITY_BAND, Parameter.NIGHT_HUMIDITY_BAND)
+                : either(settings, to.night(), Parameter.BAND, Parameter.NIGHT_BAND);
         double from = settings.need(set);
         return switch (to.kind()) {
             case FAN_FULL -> LawKeys.put(profile, settings, band, to.display() - from);

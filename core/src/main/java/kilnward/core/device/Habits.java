@@ -21,7 +21,7 @@ import kilnward.core.finding.Require;
  * @param lowAlarmDoes   the same of its low alarm
  */
 public record Habits(LeftAlone leftAlone, OptionalDouble restS, Sounder sounder, LinkLoss linkLoss, double highAlarmLeast,
-                     double lowAlarmLeast, List<Code> codes, Calibration calibration, Set<AlarmDoes> highAlarmDoes, Set<AlarmDoes> lowAlarmDoes) {
+        double lowAlarmLeast, List<Code> codes, Calibration calibration, Set<AlarmDoes> highAlarmDoes, Set<AlarmDoes> lowAlarmDoes) {
     /** Nothing known. */
     public static final Habits UNKNOWN = new Habits(LeftAlone.UNKNOWN, OptionalDouble.empty(), Sounder.UNKNOWN, LinkLoss.NO_LINK, 0, 0, List.of());
 
@@ -35,7 +35,9 @@ public record Habits(LeftAlone leftAlone, OptionalDouble restS, Sounder sounder,
 
     /** What an alarm does. */
     public enum AlarmDoes {
-        SOUND, LIGHT, MESSAGE
+        SOUND,
+        LIGHT,
+        MESSAGE
     }
 
     /** One with an offset, of whose alarms nothing more is known. */
@@ -51,19 +53,27 @@ public record Habits(LeftAlone leftAlone, OptionalDouble restS, Sounder sounder,
 
     /** What becomes of a change when the keys rest. */
     public enum LeftAlone {
-        UNKNOWN, KEPT, DROPPED
+        UNKNOWN,
+        KEPT,
+        DROPPED
     }
 
     /** How a sounder can be silenced. */
     public enum Sounder {
-        UNKNOWN, NONE, CANNOT_BE_MUTED, MUTED_BY_ANY_KEY, CAN_BE_OFF, OFF
+        UNKNOWN,
+        NONE,
+        CANNOT_BE_MUTED,
+        MUTED_BY_ANY_KEY,
+        CAN_BE_OFF,
+        OFF
     }
 
     /** What outputs do without their head unit. */
     public enum LinkLoss {
         /** Head and outputs are one device. */
         NO_LINK,
-        OFF, ON,
+        OFF,
+        ON,
         /** They stay as they were. */
         STAYS,
         /** A key says. */
@@ -72,7 +82,13 @@ public record Habits(LeftAlone leftAlone, OptionalDouble restS, Sounder sounder,
 
     /** What a code says. */
     public enum Meaning {
-        PROBE_OPEN, PROBE_SHORT, TOO_HIGH, TOO_LOW, HIGH_ALARM, LOW_ALARM, OTHER
+        PROBE_OPEN,
+        PROBE_SHORT,
+        TOO_HIGH,
+        TOO_LOW,
+        HIGH_ALARM,
+        LOW_ALARM,
+        OTHER
     }
 
     /**

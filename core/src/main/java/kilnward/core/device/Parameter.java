@@ -122,8 +122,18 @@ public enum Parameter {
     /** Offset added to the humidity shown beside a temperature (points). */
     HUMIDITY_OFFSET(Kind.HUMIDITY),
     /** A key that means nothing for the climate: a backlight, a signal, a network. It keeps its place in the order and on the card. So do those that follow. */
-    OTHER_1(Kind.PLAIN), OTHER_2(Kind.PLAIN), OTHER_3(Kind.PLAIN), OTHER_4(Kind.PLAIN), OTHER_5(Kind.PLAIN), OTHER_6(Kind.PLAIN), OTHER_7(Kind.PLAIN), OTHER_8(Kind.PLAIN),
-    OTHER_9(Kind.PLAIN), OTHER_10(Kind.PLAIN), OTHER_11(Kind.PLAIN), OTHER_12(Kind.PLAIN);
+    OTHER_1(Kind.PLAIN),
+    OTHER_2(Kind.PLAIN),
+    OTHER_3(Kind.PLAIN),
+    OTHER_4(Kind.PLAIN),
+    OTHER_5(Kind.PLAIN),
+    OTHER_6(Kind.PLAIN),
+    OTHER_7(Kind.PLAIN),
+    OTHER_8(Kind.PLAIN),
+    OTHER_9(Kind.PLAIN),
+    OTHER_10(Kind.PLAIN),
+    OTHER_11(Kind.PLAIN),
+    OTHER_12(Kind.PLAIN);
 
     /** How a value of it converts. */
     public enum Kind {

@@ -30,7 +30,7 @@ import kilnward.core.probe.DisplayUnit;
  * @param floorAsOne  whether the lowest speed at which a fan turns counts as 1 %, so that the scale above is stretched
  */
 public record Profile(String name, LawKind law, DisplayUnit unit, double resolution, double samplingS, Style raising, Style lowering,
-                      boolean strict, List<ProfileKey> keys, String howToSet, String howToSave, Habits habits, boolean floorAsOne) {
+        boolean strict, List<ProfileKey> keys, String howToSet, String howToSave, Habits habits, boolean floorAsOne) {
     public Profile {
         Require.that(name != null && !name.isBlank() && name.length() <= 80, "name", name,
                 "must have 1 to 80 characters");
@@ -75,13 +75,13 @@ public record Profile(String name, LawKind law, DisplayUnit unit, double resolut
 
     /** An on/off controller of whose habits nothing is known. */
     public Profile(String name, DisplayUnit unit, double resolution, double samplingS, Style raising, Style lowering,
-                   boolean strict, List<ProfileKey> keys, String howToSet, String howToSave) {
+            boolean strict, List<ProfileKey> keys, String howToSet, String howToSave) {
         this(name, LawKind.ON_OFF, unit, resolution, samplingS, raising, lowering, strict, keys, howToSet, howToSave, Habits.UNKNOWN);
     }
 
     /** One whose fans count their speed from 0. */
     public Profile(String name, LawKind law, DisplayUnit unit, double resolution, double samplingS, Style raising, Style lowering,
-                   boolean strict, List<ProfileKey> keys, String howToSet, String howToSave, Habits habits) {
+            boolean strict, List<ProfileKey> keys, String howToSet, String howToSave, Habits habits) {
         this(name, law, unit, resolution, samplingS, raising, lowering, strict, keys, howToSet, howToSave, habits, false);
     }
 

@@ -21,7 +21,7 @@ import kilnward.core.finding.Require;
  * @param also      what the same key means besides (pulse and rest alike); null where it means one thing
  */
 public record ProfileKey(Parameter parameter, String label, double step, double lowest, double highest, Double factory,
-                         List<String> words, Double offAt, Parameter also) {
+        List<String> words, Double offAt, Parameter also) {
     private static final int MOST_WORDS = 12;
 
     public ProfileKey {

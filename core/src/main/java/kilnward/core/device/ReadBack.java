@@ -20,7 +20,17 @@ import kilnward.core.probe.DisplayUnit;
 public record ReadBack(boolean matches, List<Explanation> explanations) {
     /** What may have happened. */
     public enum Cause {
-        NOT_KEPT, FACTORY, OTHER_CHOICE, OTHER_UNIT, OFFSET_NOT_LEVEL, DISPLAY_SHIFTED, OTHER_KEY, DECIMAL_POINT, SIGN, ONE_STEP, UNKNOWN
+        NOT_KEPT,
+        FACTORY,
+        OTHER_CHOICE,
+        OTHER_UNIT,
+        OFFSET_NOT_LEVEL,
+        DISPLAY_SHIFTED,
+        OTHER_KEY,
+        DECIMAL_POINT,
+        SIGN,
+        ONE_STEP,
+        UNKNOWN
     }
 
     /**

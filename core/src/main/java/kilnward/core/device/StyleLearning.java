@@ -30,7 +30,8 @@ public record StyleLearning(Verdict verdict, List<Style> styles, List<Integer> c
 
     /** Which way an output switched. */
     public enum Switched {
-        ON, OFF
+        ON,
+        OFF
     }
 
     /**

@@ -19,7 +19,8 @@ import kilnward.core.probe.DisplayUnit;
 public final class Translation {
     /** Which of the two switching points was asked for exactly; the other gives way to the controller's steps. */
     public enum Anchor {
-        ON, OFF
+        ON,
+        OFF
     }
 
     /** Where a band lies: a device that refuses one of them cannot have it. */

@@ -100,7 +100,7 @@ public enum FirstAct {
         String subject = fault.subject();
         Optional<Effect> appliance = setup.chamber().appliances().stream().filter(each -> each.id().equals(subject)).map(Appliance::effect).findFirst();
         return appliance.or(() -> setup.controllers().stream().filter(each -> each.id().equals(subject) || each.probeIds().contains(subject)
-                        || each.loops().stream().anyMatch(loop -> loop.id().equals(subject)))
+                || each.loops().stream().anyMatch(loop -> loop.id().equals(subject)))
                 .flatMap(each -> each.loops().stream().filter(loop -> loop.id().equals(subject) || each.loops().stream().noneMatch(one -> one.id().equals(subject))))
                 .flatMap(loop -> setup.effects(loop).stream()).findFirst());
     }

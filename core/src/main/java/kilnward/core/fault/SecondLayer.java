@@ -79,7 +79,8 @@ public enum SecondLayer {
                     && each.applianceIds().stream().map(setup::appliance).anyMatch(Heater.class::isInstance));
             return warms ? Optional.of(onControllers(setup, each -> each.settings().value(Parameter.HIGH_ALARM).isPresent()
                     && each.applianceIds().stream().map(setup::appliance).anyMatch(Heater.class::isInstance)
-                    ? each.with(each.settings().with(Parameter.HIGH_ALARM_OPENS, 1)) : each)) : Optional.empty();
+                            ? each.with(each.settings().with(Parameter.HIGH_ALARM_OPENS, 1)) : each))
+                    : Optional.empty();
         }
     },
     /** Alarms sent to somebody, wherever they are. */
@@ -169,7 +170,8 @@ public enum SecondLayer {
         List<PlannedController> controllers = setup.controllers().stream().map(each -> new PlannedController(each.id(), each.name(), each.probeIds(), each.profile(),
                 each.loops().stream().map(loop -> new PlannedController.PlannedLoop(loop.id(), loop.applianceIds().stream()
                         .flatMap(id -> id.equals(one.id()) ? Stream.of(id + PART + 1, id + PART + 2) : Stream.of(id)).toList(),
-                        loop.ratedA(), loop.ratedDcA(), loop.ratedW(), loop.cutOut())).toList(), each.settings())).toList();
+                        loop.ratedA(), loop.ratedDcA(), loop.ratedW(), loop.cutOut())).toList(),
+                each.settings())).toList();
         return withAppliances(setup, appliances, controllers);
     }
 

@@ -21,7 +21,7 @@ import java.util.regex.Pattern;
  * @param explains what else is found only because of this; their remedy is this one's
  */
 public record Finding(String code, Severity severity, String title, String reason, Map<String, Quantity> numbers, Map<String, String> names,
-                      Remedy remedy, Subject about, Towards towards, List<Finding> explains) {
+        Remedy remedy, Subject about, Towards towards, List<Finding> explains) {
     private static final Pattern SLOT = Pattern.compile("\\{(\\w+)}");
     /** The slot that names what a finding is about, where several of one kind are found. */
     private static final String ABOUT = "about";

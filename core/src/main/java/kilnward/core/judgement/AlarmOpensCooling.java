@@ -24,7 +24,7 @@ final class AlarmOpensCooling implements Judgement {
                 findings.add(new Finding("alarm-opens-cooling", Severity.NEEDS_YOU_NOW, "The high alarm stops what should bring it down",
                         "When it is too much, {controller} opens its outputs: cooling, drying or fan stop when they are needed most.", Map.of(),
                         Map.of("controller", controller.name()), Trials.key(controller, "Let it only sound", Parameter.HIGH_ALARM_OPENS, 0,
-                        Remedy.byHand("Find out how this device lets its alarm sound without opening, or take another for what cools", Step.CARD)),
+                                Remedy.byHand("Find out how this device lets its alarm sound without opening, or take another for what cools", Step.CARD)),
                         new Finding.Subject(controller.id(), "", controller.name()), Finding.Towards.HIGH, List.of()));
             }
         }

@@ -51,9 +51,12 @@ final class AlarmReach implements Judgement {
         if (sign * at >= sign * end) {
             boolean past = sign * at > sign * end;
             Remedy remedy = Trials.alarm(situation, i, alarm, numbers, Remedy.byHand("Set it between what is wanted and the end of the scale", Step.SETTINGS));
-            return Optional.of(finding("alarm-past-reading", "The " + name + (past ? " alarm of humidity can never sound" : " alarm of humidity sounds only at the end of the scale"),
-                    past ? "It stands at {at}; the most this display can show is {end}." : "It stands at {at}, the end of what a sensor reads: drops on it sound the alarm, "
-                            + (high ? "damp" : "dry") + " air does not.", numbers, remedy, controller, alarm));
+            return Optional
+                    .of(finding("alarm-past-reading", "The " + name + (past ? " alarm of humidity can never sound" : " alarm of humidity sounds only at the end of the scale"),
+                            past ? "It stands at {at}; the most this display can show is {end}."
+                                    : "It stands at {at}, the end of what a sensor reads: drops on it sound the alarm, "
+                                            + (high ? "damp" : "dry") + " air does not.",
+                            numbers, remedy, controller, alarm));
         }
         if (wanted.isEmpty() || sign * (at + situation.placement(i) - edge) <= FAR_PCT) {
             return Optional.empty();

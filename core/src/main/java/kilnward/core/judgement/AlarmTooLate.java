@@ -34,11 +34,13 @@ final class AlarmTooLate implements Judgement {
             Parameter alarm = high ? Parameter.HIGH_ALARM : Parameter.LOW_ALARM;
             boolean heats = !situation.setup().chamber().heaters().isEmpty();
             Map<String, Quantity> numbers = new HashMap<>(Map.of("beforeS", Numbers.seconds(Math.max(0, before))));
-            Remedy remedy = Trials.alarm(situation, i, alarm, numbers, Remedy.byHand(high == heats ? heats ? "Take a weaker heater, more mass, or a second layer that acts by itself"
-                    : "Take a weaker cooler, more mass, or a second layer that acts by itself" : "Add mass or insulation, so that it moves slower", Step.CHAMBER));
+            Remedy remedy = Trials.alarm(situation, i, alarm, numbers,
+                    Remedy.byHand(high == heats ? heats ? "Take a weaker heater, more mass, or a second layer that acts by itself"
+                            : "Take a weaker cooler, more mass, or a second layer that acts by itself" : "Add mass or insulation, so that it moves slower", Step.CHAMBER));
             findings.add(new Finding("alarm-too-late", Severity.MIND_THIS, "The " + (high ? "high" : "low") + " alarm leaves too little time",
                     (heats ? high ? "With the heater stuck on" : "With the heater dead" : high ? "With the cooler dead" : "With the cooler stuck on")
-                            + (before > 0 ? ", harm comes {beforeS} after the alarm." : ", harm comes before the alarm."), numbers, remedy)
+                            + (before > 0 ? ", harm comes {beforeS} after the alarm." : ", harm comes before the alarm."),
+                    numbers, remedy)
                     .about(controller.id(), alarm.name(), controller.name()).towards(high ? Finding.Towards.HIGH : Finding.Towards.LOW));
         }
         return findings;

@@ -39,7 +39,8 @@ final class CannotCool implements Judgement {
             boolean harms = situation.setup().needs().nearest(Side.HIGH).map(limit -> limit.isReachedAt(idleC)).orElse(false);
             finding = new Finding("cannot-lose-own-heat", harms ? Severity.NEEDS_YOU_NOW : Severity.MIND_THIS, "It cannot get rid of its own heat",
                     "With no heat on, what lives and runs inside keeps it {overK} above the room: {idleC} in the warmest room, where up to"
-                            + " {keepC} is wanted.", numbers,
+                            + " {keepC} is wanted.",
+                    numbers,
                     Remedy.byHand("Let more air through, take lamps and pumps outside, or fit a cooler for {coolingW}", Step.CHAMBER));
         }
         return List.of(finding.towards(Finding.Towards.HIGH));

@@ -29,7 +29,8 @@ final class CoarseResolution implements Judgement {
                         Map.of("stepK", Numbers.difference(stepK), "bandK", Numbers.difference(bandK),
                                 "steps", Numbers.count(bandK / stepK)),
                         Remedy.byHand("Take a controller that resolves a quarter of the band, or mass that hides the swing",
-                                Step.CARD)).about(controller.id(), "", controller.name()));
+                                Step.CARD))
+                        .about(controller.id(), "", controller.name()));
             }
         }
         return findings;

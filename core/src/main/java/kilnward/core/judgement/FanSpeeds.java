@@ -37,7 +37,7 @@ final class FanSpeeds implements Judgement {
                 findings.add(new Finding("fan-below-floor", Severity.MIND_THIS, "At its lowest speed the fan does not turn by itself",
                         "{least} are asked for; it turns from {floor} on. It hums, warms up and moves nothing, or is held at {floor}.", numbers,
                         Trials.key(controller, "Make {floor} the lowest speed", least, controller.profile().key(least).map(key -> key.up(floor)).orElse(floor),
-                        Remedy.byHand("Make {floor} the lowest speed, or let the fan stop, and look what that does to the air", Step.SETTINGS)))
+                                Remedy.byHand("Make {floor} the lowest speed, or let the fan stop, and look what that does to the air", Step.SETTINGS)))
                         .about(controller.id(), least.name(), controller.name()));
                 return;
             }

@@ -45,12 +45,14 @@ final class OutputsFight implements Judgement {
             findings.add(new Finding(overlap ? "outputs-fight" : "rest-zone-narrow", overlap ? Severity.NEEDS_YOU_NOW : Severity.MIND_THIS,
                     overlap ? raises + " and " + lowers + " fight each other" : "The rest zone is narrow",
                     overlap ? raises + " stops at {raiseOff}, while " + lowers + " has begun at {lowerOn} and stops at {lowerOff}: both run at once,"
-                            + " wear out and cost." : raises + " starts at {raiseOn} and " + lowers + " at {lowerOn}: a swing carries it from one into the"
-                            + " other.",
+                            + " wear out and cost."
+                            : raises + " starts at {raiseOn} and " + lowers + " at {lowerOn}: a swing carries it from one into the"
+                                    + " other.",
                     Map.of("raiseOff", Numbers.of(highestRaiseOff, humidity), "lowerOn", Numbers.of(lowestLowerOn, humidity),
                             "lowerOff", Numbers.of(lowestLowerOff, humidity), "raiseOn", Numbers.of(highestRaiseOn, humidity)),
                     Remedy.byHand(humidity ? "Leave 3 to 5 points to each side of the set value" : "Move them apart until a swing fits between",
-                            Step.SETTINGS)).about("", humidity ? "humidity" : "temperature", "").towards(Finding.Towards.BOTH));
+                            Step.SETTINGS))
+                    .about("", humidity ? "humidity" : "temperature", "").towards(Finding.Towards.BOTH));
         }
         return findings;
     }

@@ -99,7 +99,7 @@ final class ProbeMisled implements Judgement {
     }
 
     private static Finding finding(String code, Severity severity, String title, String reason, Map<String, Quantity> numbers,
-                                   String remedy) {
+            String remedy) {
         return new Finding(code, severity, title, reason, numbers, Remedy.byHand(remedy, Step.PROBES));
     }
 }

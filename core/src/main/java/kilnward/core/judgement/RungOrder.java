@@ -63,7 +63,8 @@ final class RungOrder implements Judgement {
         return Optional.of(new Finding("rung-order", beyondHarm ? Severity.NEEDS_YOU_NOW : Severity.MIND_THIS,
                 beyondHarm ? "The " + name + " alarm sounds when harm is done" : "The " + name + " alarm is inside the keep band",
                 beyondHarm ? "At the occupant it sounds at {alarm}; harm begins at {harm}."
-                        : "At the occupant it sounds at {alarm}, while {keep} is still wanted. Alarms that cry for nothing get switched off.", numbers, remedy)
+                        : "At the occupant it sounds at {alarm}, while {keep} is still wanted. Alarms that cry for nothing get switched off.",
+                numbers, remedy)
                 .about(controller.id(), parameter.name(), controller.name()).towards(high ? Finding.Towards.HIGH : Finding.Towards.LOW));
     }
 
@@ -82,7 +83,8 @@ final class RungOrder implements Judgement {
         return Optional.of(new Finding("backup-order", tooHigh ? Severity.NEEDS_YOU_NOW : Severity.MIND_THIS,
                 tooHigh ? "The backup cuts out too late" : "The backup governs instead of backing up",
                 tooHigh ? "It opens at {rungC}; harm begins at {harmC}."
-                        : "It closes again only at {rungC}, inside the swing, which reaches {highestC}.", numbers,
+                        : "It closes again only at {rungC}, inside the swing, which reaches {highestC}.",
+                numbers,
                 own ? Remedy.byHand("Set the appliance's own thermostat between the high alarm and harm", Step.CHAMBER)
                         : Remedy.byHand("Move the cut-out between the high alarm and harm", Step.SETTINGS))
                 .about(rung.controllerId(), rung.kind().name(), own ? "" : situation.setup().controller(rung.controllerId()).name()));

@@ -50,7 +50,8 @@ final class ShortCycling implements Judgement {
         Map<String, Quantity> numbers = new HashMap<>(Map.of("perHour", Numbers.perHour(perHour), "months", Numbers.count(LoadCheck.CONTACT_LIFE / perHour / HOURS_A_MONTH)));
         Remedy remedy = Remedy.byHand(controller.readsHumidity() ? "Widen the gap, or slow the humidifier down with pauses"
                 : situation.setup().effects(controller.loops().get(loop)).contains(Effect.WARMS) ? "Add mass, take a weaker heater, or move the probe away from it"
-                : "Widen the gap, add mass, or give it a rest between two runs", controller.readsHumidity() ? Step.SETTINGS : Step.CHAMBER);
+                        : "Widen the gap, add mass, or give it a rest between two runs",
+                controller.readsHumidity() ? Step.SETTINGS : Step.CHAMBER);
         Optional<Trial> better = situation.firstLook() || controller.readsHumidity() || loop > 0 ? Optional.empty() : slower(situation, controller, i);
         if (better.isPresent()) {
             numbers.put("width", Numbers.difference(better.get().widthK()));

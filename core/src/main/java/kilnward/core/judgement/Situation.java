@@ -39,8 +39,8 @@ import kilnward.core.setup.Sizing;
  * @param firstLook   whether somebody is still moving something, so that nothing is tried out for a remedy
  */
 public record Situation(Setup setup, Rig rig, Rehearsed running, Rehearsed daily, Rehearsed stuckOn, Rehearsed dead, double stuckOnEndC,
-                        double deadEndC, SteadyState steady, Ladder ladder, Sizing sizing, HeatBalance balance,
-                        Optional<LoadCheck> loads, boolean firstLook) {
+        double deadEndC, SteadyState steady, Ladder ladder, Sizing sizing, HeatBalance balance,
+        Optional<LoadCheck> loads, boolean firstLook) {
     /** Positions of the controllers that govern the occupant's temperature. */
     public int[] onTemperature() {
         return governing(Aim.OCCUPANT);

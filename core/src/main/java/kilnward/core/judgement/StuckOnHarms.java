@@ -32,7 +32,7 @@ final class StuckOnHarms implements Judgement {
                 "endC", Numbers.level(situation.stuckOnEndC()), "harmedS", Numbers.seconds(harmed.getAsDouble()), "harmlessW", Numbers.watts(harmlessW)));
         String sizes = harmlessW <= 0 ? " It gets there without any heater: cooling is what is missing."
                 : sizing.hasWindow() ? " A heater of up to {harmlessW} could not do that and still holds the coldest room."
-                : " No heater is both strong enough for the coldest room and too weak to harm.";
+                        : " No heater is both strong enough for the coldest room and too weak to harm.";
         return List.of(new Finding("stuck-on-harms", Severity.NEEDS_YOU_NOW, "A stuck relay kills",
                 "In the warmest room, {roomC}, a heater that never stops ends at {endC}. The occupant is harmed after {harmedS}." + sizes, numbers,
                 remedy(situation, numbers)).towards(Finding.Towards.HIGH));
@@ -46,7 +46,8 @@ final class StuckOnHarms implements Judgement {
         level.ifPresent(each -> numbers.put("backupC", Numbers.level(each.opensC())));
         boolean smaller = sizing.hasWindow() && sizing.hasW() > sizing.harmlessW().orElse(0);
         if (stops) {
-            return Remedy.byHand(smaller ? "Take a heater of up to {harmlessW}, or fit a backup that cuts out at {backupC}" : "Fit a backup that cuts out at {backupC}", Step.CHAMBER);
+            return Remedy.byHand(smaller ? "Take a heater of up to {harmlessW}, or fit a backup that cuts out at {backupC}" : "Fit a backup that cuts out at {backupC}",
+                    Step.CHAMBER);
         }
         return Remedy.byHand(smaller ? "Take a heater of up to {harmlessW}: no cut-out that was tried stops this one in time"
                 : "No cut-out that was tried stops it in time: spread the heat over several weaker heaters, each on its own relay, or add mass", Step.CHAMBER);

@@ -58,10 +58,11 @@ final class SwingOutOfBand implements Judgement {
             case LOW -> heat.isEmpty() ? Remedy.byHand(cold.isEmpty() || cold.getAsDouble() <= NEVER ? "Nothing here warms it: fit a heater, or keep the room warmer"
                     : "Let what cools it stop sooner", cold.isEmpty() ? Step.CHAMBER : Step.SETTINGS)
                     : heat.getAsDouble() >= ALWAYS ? Remedy.byHand("The heat is on all the time: a stronger heater, more insulation or a warmer room", Step.CHAMBER)
-                    : Remedy.byHand("Propose settings, or look at where the probe hangs", Step.SETTINGS);
+                            : Remedy.byHand("Propose settings, or look at where the probe hangs", Step.SETTINGS);
             default -> heat.orElse(0) <= NEVER && cold.isEmpty() ? Remedy.byHand("It is warm without any heat: let more air through, a cooler room, or a cooler", Step.CHAMBER)
-                    : cold.isPresent() && cold.getAsDouble() >= ALWAYS ? Remedy.byHand("What cools it is on all the time: a stronger one, more insulation or a cooler room", Step.CHAMBER)
-                    : Remedy.byHand("Propose settings, or look at where the probe hangs", Step.SETTINGS);
+                    : cold.isPresent() && cold.getAsDouble() >= ALWAYS
+                            ? Remedy.byHand("What cools it is on all the time: a stronger one, more insulation or a cooler room", Step.CHAMBER)
+                            : Remedy.byHand("Propose settings, or look at where the probe hangs", Step.SETTINGS);
         };
     }
 }

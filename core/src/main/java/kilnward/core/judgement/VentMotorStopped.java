@@ -33,7 +33,8 @@ final class VentMotorStopped implements Judgement {
             findings.add(new Finding("vent-motor-times-out", Severity.MIND_THIS, "The vent is stopped on its way",
                     "One move takes {move}, but the motor is given {timeout}: it never gets as far as its program believes.", numbers,
                     Trials.key(controller, "Give it half as long again", Parameter.MOTOR_TIMEOUT, key.up(1.5 * moveS),
-                    Remedy.byHand("Give it longer, or let it move less at a time", Step.SETTINGS))).about(controller.id(), "", controller.name())
+                            Remedy.byHand("Give it longer, or let it move less at a time", Step.SETTINGS)))
+                    .about(controller.id(), "", controller.name())
                     .towards(Finding.Towards.BOTH));
         }
         return findings;

@@ -62,7 +62,8 @@ final class WrongDirection implements Judgement {
         if (controller.profile().isTwoSided()) {
             return Remedy.byHand("Change the two plugs over, with the power off, or mend the plan: the first output raises, the second lowers", Step.CHAMBER);
         }
-        Remedy byHand = Remedy.byHand("Change the direction together with the set value: turned round alone, these numbers do not hold it. Propose settings finds some", Step.SETTINGS);
+        Remedy byHand = Remedy.byHand("Change the direction together with the set value: turned round alone, these numbers do not hold it. Propose settings finds some",
+                Step.SETTINGS);
         if (controller.profile().raising().isPair()) {
             return Remedy.tried("Swap the two values", List.of(
                     new Remedy.Change(controller.id(), Parameter.ON_AT.name(), settings.values().get(Parameter.OFF_AT)),

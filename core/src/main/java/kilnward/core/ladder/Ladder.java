@@ -35,7 +35,7 @@ public record Ladder(List<Rung> rungs, List<Double> placementK) {
     }
 
     public static Ladder of(Setup setup, Rig rig, Rehearsed running, Rehearsed stuckOn, Rehearsed dead, double stuckOnEndC,
-                     double deadEndC) {
+            double deadEndC) {
         List<Rung> rungs = new ArrayList<>();
         List<Double> placement = new ArrayList<>();
         for (int i = 0; i < rig.controllers().size(); i++) {
@@ -97,7 +97,7 @@ public record Ladder(List<Rung> rungs, List<Double> placementK) {
     }
 
     private static Rung rung(LevelKind kind, Controller controller, double display, double placementK,
-                             OptionalDouble beforeHarmS, Aim aim, boolean night) {
+            OptionalDouble beforeHarmS, Aim aim, boolean night) {
         DisplayUnit unit = controller.display().unit();
         return new Rung(kind, controller.id(), OptionalDouble.of(display), unit.toModel(display) + placementK,
                 beforeHarmS, aim == Aim.HUMIDITY, aim == Aim.OTHER, night);

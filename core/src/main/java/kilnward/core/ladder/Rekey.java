@@ -40,7 +40,8 @@ public final class Rekey {
         Settings moved = new Edit.MoveBand(controller.id(), by).apply(controller, setup.wanted(controller));
         // At the end of its range a key stops, and what comes of it is another band than was meant.
         boolean arrives = points(setup, controller).map(now -> Translation.points(controller.profile(), moved, 0, setup.wanted(controller))
-                .filter(then -> Math.abs(then.offAt() - now.offAt() - by) < 0.5 * Math.abs(by) && Math.abs(then.width() - now.width()) < 0.5 * now.width()).isPresent()).orElse(true);
+                .filter(then -> Math.abs(then.offAt() - now.offAt() - by) < 0.5 * Math.abs(by) && Math.abs(then.width() - now.width()) < 0.5 * now.width()).isPresent())
+                .orElse(true);
         return arrives ? acceptable(controller, moved) : Optional.empty();
     }
 
@@ -50,7 +51,7 @@ public final class Rekey {
      * @param widthK width (K), above 0
      */
     public static Optional<Settings> widened(Setup setup, PlannedController controller, SwitchingPoints now,
-                                             double widthK) {
+            double widthK) {
         if (controller.profile().law() != LawKind.ON_OFF || controller.profile().isTwoSided()) {
             return Optional.empty();
         }

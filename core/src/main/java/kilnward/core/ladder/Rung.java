@@ -17,5 +17,5 @@ import kilnward.core.device.LevelKind;
  * @param night        whether it is in force by night only
  */
 public record Rung(LevelKind kind, String controllerId, OptionalDouble display, double occupant, OptionalDouble beforeHarmS,
-                   boolean humidity, boolean other, boolean night) {
+        boolean humidity, boolean other, boolean night) {
 }

@@ -17,7 +17,7 @@ import kilnward.core.finding.Require;
  * @param cautions short cautions to show with it
  */
 public record Guide(String id, String name, Keeping keeping, String where, OccupantPlace measured, List<School> schools,
-                    List<String> cautions) {
+        List<String> cautions) {
     public Guide {
         Require.that(id != null && id.matches("[a-z0-9]+(-[a-z0-9]+)*"), "id", id, "must be in kebab case");
         Require.that(name != null && !name.isBlank(), "name", name, "must be given");

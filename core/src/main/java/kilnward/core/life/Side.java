@@ -2,5 +2,6 @@ package kilnward.core.life;
 
 /** Which side of the keep band. */
 public enum Side {
-    LOW, HIGH
+    LOW,
+    HIGH
 }

@@ -25,12 +25,12 @@ import kilnward.core.finding.Require;
  * @param livingHeat        heat they give off themselves, at its most in this stage; null where it does not matter
  */
 public record Stage(String id, String name, Double durationDays, SourceGrade durationGrade, Range temperatureC,
-                    Range nightTemperatureC, Range humidityPct, Range nightHumidityPct, Graded lightHours,
-                    Graded turnsPerDay, Graded freshAirPerHour, Graded maxRateKh, List<GuideHarm> harm,
-                    List<String> notes, LivingHeat livingHeat) {
+        Range nightTemperatureC, Range humidityPct, Range nightHumidityPct, Graded lightHours,
+        Graded turnsPerDay, Graded freshAirPerHour, Graded maxRateKh, List<GuideHarm> harm,
+        List<String> notes, LivingHeat livingHeat) {
     /** One in which their own heat does not matter. */
     public Stage(String id, String name, Double durationDays, SourceGrade durationGrade, Range temperatureC, Range nightTemperatureC, Range humidityPct,
-                 Range nightHumidityPct, Graded lightHours, Graded turnsPerDay, Graded freshAirPerHour, Graded maxRateKh, List<GuideHarm> harm, List<String> notes) {
+            Range nightHumidityPct, Graded lightHours, Graded turnsPerDay, Graded freshAirPerHour, Graded maxRateKh, List<GuideHarm> harm, List<String> notes) {
         this(id, name, durationDays, durationGrade, temperatureC, nightTemperatureC, humidityPct, nightHumidityPct, lightHours, turnsPerDay, freshAirPerHour, maxRateKh, harm,
                 notes, null);
     }
@@ -78,7 +78,7 @@ public record Stage(String id, String name, Double durationDays, SourceGrade dur
     private static Needs needs(Range temperatureC, Range humidityPct, Graded maxRateKh, List<GuideHarm> harm) {
         return new Needs(new KeepBand(temperatureC.low(), temperatureC.high()),
                 harm.stream().map(GuideHarm::limit).toList(), Optional.ofNullable(humidityPct)
-                .map(range -> new HumidityBand(range.low(), range.high())),
+                        .map(range -> new HumidityBand(range.low(), range.high())),
                 maxRateKh == null ? OptionalDouble.empty() : OptionalDouble.of(maxRateKh.value()));
     }
 }

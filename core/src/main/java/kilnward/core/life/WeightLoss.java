@@ -23,7 +23,7 @@ import kilnward.core.finding.Require;
  *                      is not known, no days are left, or no humidity leads there
  */
 public record WeightLoss(double freshG, double lossPct, double perDayPct, double projectedPct, double wantedNowLowPct,
-                         double wantedNowHighPct, Verdict verdict, OptionalDouble askedHumidityPct) {
+        double wantedNowHighPct, Verdict verdict, OptionalDouble askedHumidityPct) {
     /** What the loss so far says. */
     public enum Verdict {
         /** It will end within what is wanted. */
@@ -38,7 +38,8 @@ public record WeightLoss(double freshG, double lossPct, double perDayPct, double
 
     /** The named end point to which a loss is counted. */
     public enum EndPoint {
-        LOCK_DOWN, PIP
+        LOCK_DOWN,
+        PIP
     }
 
     /**

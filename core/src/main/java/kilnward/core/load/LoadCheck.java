@@ -57,7 +57,7 @@ public record LoadCheck(List<Checked> outlets, List<Fed> supplies, List<Finding>
      * @param loopId          the output of a controller that switches it; empty where none does
      */
     public record Checked(String name, double powerW, double currentA, double inrushA, OptionalDouble ratingPct,
-                          OptionalDouble contactLifeDays, Optional<String> loopId) {
+            OptionalDouble contactLifeDays, Optional<String> loopId) {
     }
 
     /**
@@ -128,7 +128,8 @@ public record LoadCheck(List<Checked> outlets, List<Fed> supplies, List<Finding>
         if (ratingPct > 100) {
             findings.add(named("outlet-overloaded", Severity.NEEDS_YOU_NOW, "{outlet} is overloaded",
                     "{powerW} at {supplyV} V are {currentA} A, {sharePct} of what its contact is rated for: it can weld or"
-                            + " burn.", numbers, Remedy.byHand(CONTACTOR, Step.LOADS), outlet.name()));
+                            + " burn.",
+                    numbers, Remedy.byHand(CONTACTOR, Step.LOADS), outlet.name()));
         } else if (starts && checked.inrushA() > contactA) {
             findings.add(named("inrush-over-rating", Severity.MIND_THIS,
                     "{outlet} has to start a motor that is too big for it",
@@ -137,7 +138,8 @@ public record LoadCheck(List<Checked> outlets, List<Fed> supplies, List<Finding>
         } else if (ratingPct > 100 * PRUDENT_SHARE && outlet.cyclesPerDay() > 0) {
             findings.add(named("outlet-not-derated", Severity.MIND_THIS, "{outlet} is used near its rating",
                     "{powerW} are {sharePct} of its rating. Small contacts that switch many times a day are prudently used"
-                            + " for a fifth.", numbers, Remedy.byHand(CONTACTOR, Step.LOADS), outlet.name()));
+                            + " for a fifth.",
+                    numbers, Remedy.byHand(CONTACTOR, Step.LOADS), outlet.name()));
         }
     }
 
@@ -155,7 +157,8 @@ public record LoadCheck(List<Checked> outlets, List<Fed> supplies, List<Finding>
                 Map.of("totalA", count(fed.currentA()), "circuitA", count(fed.supply().ratedA()),
                         "limitA", count(CONTINUOUS_SHARE * fed.supply().ratedA())),
                 Remedy.byHand(mains ? "Spread the loads over two circuits; ask an electrician, local codes decide"
-                        : "Take a supply with more amps, or a second one", Step.LOADS), fed.supply().name()));
+                        : "Take a supply with more amps, or a second one", Step.LOADS),
+                fed.supply().name()));
     }
 
     /** A finding about something that somebody named: the name is never part of a sentence. */

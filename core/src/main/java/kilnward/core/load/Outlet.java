@@ -20,7 +20,7 @@ import kilnward.core.finding.Require;
  * @param loopId       the output of a controller that switches it; empty where none does
  */
 public record Outlet(String name, Supply supply, OptionalDouble ratedA, OptionalDouble ratedDcA, OptionalDouble ratedW,
-                     List<Load> loads, double cyclesPerDay, boolean passesOn, Optional<String> loopId) {
+        List<Load> loads, double cyclesPerDay, boolean passesOn, Optional<String> loopId) {
     public Outlet {
         Require.named("name", name);
         Objects.requireNonNull(supply, "supply");
@@ -33,7 +33,7 @@ public record Outlet(String name, Supply supply, OptionalDouble ratedA, Optional
 
     /** An outlet on its own. */
     public Outlet(String name, Supply supply, OptionalDouble ratedA, OptionalDouble ratedDcA, OptionalDouble ratedW, List<Load> loads,
-                  double cyclesPerDay) {
+            double cyclesPerDay) {
         this(name, supply, ratedA, ratedDcA, ratedW, loads, cyclesPerDay, false, Optional.empty());
     }
 

@@ -7,7 +7,8 @@ import kilnward.core.air.Temperature;
  * "model" means here.
  */
 public enum DisplayUnit {
-    C, F {
+    C,
+    F {
         @Override
         public double toModel(double level) {
             return Temperature.fahrenheitToCelsius(level);

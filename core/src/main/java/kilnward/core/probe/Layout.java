@@ -25,7 +25,7 @@ import kilnward.core.life.OccupantPlace;
  * @param gradientKm air in still air for each metre of height (K/m), 0 in the middle of it
  */
 public record Layout(Box box, Optional<Tank> tank, Place contents, Map<String, Place> appliances, List<Place> heaters,
-                     double gradientKm) {
+        double gradientKm) {
     public Layout {
         appliances = Map.copyOf(appliances);
         heaters = List.copyOf(heaters);
@@ -39,7 +39,7 @@ public record Layout(Box box, Optional<Tank> tank, Place contents, Map<String, P
      *         water; the field begins with {@code appliances[i].place} or {@code contents.place}
      */
     public static Layout of(Box box, Optional<Tank> tank, List<? extends Appliance> appliances, Map<String, Place> placed,
-                            Optional<Place> contents, double gradientKm) {
+            Optional<Place> contents, double gradientKm) {
         Require.within("box.gradientKm", gradientKm, -20, 20, "K/m");
         Map<String, Place> places = new HashMap<>();
         List<Place> heaters = new ArrayList<>();

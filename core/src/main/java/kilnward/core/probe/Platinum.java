@@ -19,7 +19,8 @@ public record Platinum(double zeroOhm) implements Thermometer {
 
     /** Tolerance classes of IEC 60751, from memory. */
     public enum Tolerance {
-        A(0.15, 0.002), B(0.3, 0.005);
+        A(0.15, 0.002),
+        B(0.3, 0.005);
 
         private final double atZeroK;
         private final double perC;

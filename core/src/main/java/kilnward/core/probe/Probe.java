@@ -16,7 +16,7 @@ import kilnward.core.finding.Require;
  * @param humidity     its humidity sensor; empty where it has none
  */
 public record Probe(String id, ProbePlace place, double sensorErrorK, double driftKPerDay, double pollingKs,
-                    Optional<HumiditySensor> humidity) {
+        Optional<HumiditySensor> humidity) {
     public Probe {
         Require.named("id", id);
         Objects.requireNonNull(place, "place");

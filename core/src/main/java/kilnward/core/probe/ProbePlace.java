@@ -20,7 +20,7 @@ import kilnward.core.finding.Require;
  * @param lagS          τ: time constant (s)
  */
 public record ProbePlace(double heaterShare, List<Double> byHeater, double contentsShare, double roomShare, double gradientK, double ownWarmthK,
-                         double lightWarmthK, double lagS) {
+        double lightWarmthK, double lagS) {
     /** A probe that touches a heater feels it as much as the air; the distance at which that has halved (m). */
     private static final double HEATER_TOUCHED = 0.5;
     private static final double HEATER_HALF_M = 0.05;
@@ -71,7 +71,7 @@ public record ProbePlace(double heaterShare, List<Double> byHeater, double conte
      * @param gradientKm gradient of the still air (K/m), 0 in the middle of the height
      */
     public static ProbePlace at(Place point, List<Place> heaters, Optional<Place> contents, Box box, double gradientKm,
-                                double lagS) {
+            double lagS) {
         double[] each = heaters.stream().mapToDouble(place -> near(HEATER_TOUCHED, HEATER_HALF_M, place.distanceM(point))
                 * (contents.isPresent() && contents.get().isBetween(point, place) ? SHADED : 1)).toArray();
         double alpha = Arrays.stream(each).sum();

@@ -20,7 +20,7 @@ public record SteinhartHart(double a, double b, double c) implements Thermometer
 
     /** Through three points of a data sheet: temperatures (°C) rising, resistances (Ω) falling. */
     public static SteinhartHart through(double firstC, double firstOhm, double secondC, double secondOhm, double thirdC,
-                                        double thirdOhm) {
+            double thirdOhm) {
         Require.that(firstC < secondC && secondC < thirdC, "temperatures", secondC, "must rise");
         Require.that(firstOhm > secondOhm && secondOhm > thirdOhm && thirdOhm > 0, "resistances", secondOhm, "must fall");
         double l1 = StrictMath.log(firstOhm);

@@ -60,7 +60,7 @@ public record OffsetEffect(Metrics.Level believed, Metrics.Level had, Metrics.Le
             if (rung.controllerId().equals(controllerId) && rung.display().isPresent()) {
                 double display = rung.display().getAsDouble();
                 gets.ladder().rungs().stream().filter(each -> each.kind() == rung.kind() && each.controllerId().equals(controllerId)
-                                && each.night() == rung.night() && each.humidity() == rung.humidity() && each.display().equals(OptionalDouble.of(display)))
+                        && each.night() == rung.night() && each.humidity() == rung.humidity() && each.display().equals(OptionalDouble.of(display)))
                         .findFirst().ifPresent(each -> moved.add(new Moved(rung.kind(), controllerId, display, rung.humidity(), rung.night(), rung.occupant(), each.occupant())));
             }
         }

@@ -157,7 +157,8 @@ public final class Proof {
 
     private static Optional<Obstacle> against(Severity mended, List<Finding> before, Setup setup, Setup changed, Assessment after, boolean inFull) {
         Optional<Finding> comes = after.plain().stream().filter(each -> each.severity().compareTo(mended) <= 0)
-                .filter(each -> before.stream().noneMatch(old -> old.isSameAs(each) && old.towards() == each.towards() && old.severity().compareTo(each.severity()) <= 0)).findFirst();
+                .filter(each -> before.stream().noneMatch(old -> old.isSameAs(each) && old.towards() == each.towards() && old.severity().compareTo(each.severity()) <= 0))
+                .findFirst();
         if (comes.isPresent()) {
             return Optional.of(new Obstacle(Obstacle.Kind.WORSE_COMES, comes));
         }

@@ -44,7 +44,7 @@ public record Suggestion(Settings settings, List<Reason> reasons, boolean fits, 
      * @param higher what one step more would do
      */
     public record Reason(Parameter parameter, double value, String text, Map<String, Quantity> numbers, Optional<Neighbour> lower,
-                         Optional<Neighbour> higher) {
+            Optional<Neighbour> higher) {
         public Reason {
             numbers = Map.copyOf(numbers);
         }

@@ -356,11 +356,13 @@ final class SuggestionSearch {
             case BAND, NEUTRAL_ZONE -> "The narrowest that does not hunt in a rehearsed day: it then swings by what is left between {lowest} and {highest}.";
             case LOWER_DIFFERENTIAL -> "As far to the other side, so that a swing does not carry it from one outlet into the other.";
             case DIFFERENTIAL, ON_AT -> best.perHour() <= mostPerHour
-                    ? "The least swing for the switching it costs: {perHour} times an hour, where " + (compressor ? "a compressor bears {most}." : "{most} wear a contact out in a year.")
+                    ? "The least swing for the switching it costs: {perHour} times an hour, where "
+                            + (compressor ? "a compressor bears {most}." : "{most} wear a contact out in a year.")
                     : "It still switches {perHour} times an hour, more than {most}: add mass, take a weaker appliance, or move the probe away from it.";
             case HIGH_ALARM -> "Above the swing and outside what is wanted, with most of the way to harm left: the display reaches {display} in a sound day.";
             case LOW_ALARM -> "Below the swing and outside what is wanted, with most of the way to harm left: the display falls to {display} in a sound day.";
-            case MIN_OFF, ACT_DELAY, SECOND_MIN_OFF, SECOND_ACT_DELAY -> compressor && settings.need(parameter) > 0 ? "A compressor must rest before it starts again." : "Nothing here needs a rest: a delay only widens the swing.";
+            case MIN_OFF, ACT_DELAY, SECOND_MIN_OFF, SECOND_ACT_DELAY ->
+                compressor && settings.need(parameter) > 0 ? "A compressor must rest before it starts again." : "Nothing here needs a rest: a delay only widens the swing.";
             case DIRECTION -> setup.wanted(controller) == Direction.RAISE ? humidity ? "The appliance on it moistens." : "The appliance on it warms."
                     : humidity ? "The appliance on it dries." : "The appliance on it cools.";
             case AFTER_MAINS -> compressor ? "So that a compressor does not start against its own pressure when mains comes back." : "Nothing here minds starting at once.";

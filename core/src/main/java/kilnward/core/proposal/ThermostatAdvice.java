@@ -73,8 +73,10 @@ public record ThermostatAdvice(String applianceId, OptionalDouble opensAtC, Opti
                     + " {highest}, and harm at {harm}: opening at {opens} it would still harm when the relay sticks on. Take a weaker heater or a cut-out that"
                     + " reads the occupant.", numbers);
         }
-        return new ThermostatAdvice(heater.id(), OptionalDouble.of(opensC), OptionalDouble.of(closesC), "Set its own thermostat to open at {opens} and close at {closes}: clear of the"
-                + " swing, so that the controller governs, and with the relay stuck on in the warmest room it comes to {stuck} and is borne.", numbers);
+        return new ThermostatAdvice(heater.id(), OptionalDouble.of(opensC), OptionalDouble.of(closesC),
+                "Set its own thermostat to open at {opens} and close at {closes}: clear of the"
+                        + " swing, so that the controller governs, and with the relay stuck on in the warmest room it comes to {stuck} and is borne.",
+                numbers);
     }
 
     private static Metrics stuck(Setup setup, Heater heater, OwnThermostat thermostat) {

@@ -14,9 +14,33 @@ public sealed interface Fault permits RelayStuckOn, RelayStuckOff, LeftInManual,
         ProbeAboveWater, ProbeDrifted, ProbeBroken, OtherSettings, LinkLoss, ControllerOverheated, VentJammed, AlarmMuted, PowerCut, LidLeftOpen, Weather {
     /** What happened, as it is told to people. */
     enum Kind {
-        RELAY_STUCK_ON, RELAY_STUCK_OFF, LEFT_ON_BY_HAND, LEFT_OFF_BY_HAND, APPLIANCE_DEAD, OWN_THERMOSTAT_STUCK, PROBE_FALLEN_OUT, PROBE_ON_HEATER,
-        PROBE_ABOVE_WATER, TOP_UP_FAILED, PROBE_DRIFTED, PROBE_UNPLUGGED, PROBE_SHORTED, WRONG_UNIT, WRONG_DIRECTION, NOT_SAVED, LIMITS_MISTAKEN,
-        KNOB_MOVED, LINK_LOST, CONTROLLER_OVERHEATED, VENT_JAMMED, ALARM_MUTED, POWER_CUT, NO_RESTART, LID_LEFT_OPEN, COLD_SNAP, HEAT_WAVE
+        RELAY_STUCK_ON,
+        RELAY_STUCK_OFF,
+        LEFT_ON_BY_HAND,
+        LEFT_OFF_BY_HAND,
+        APPLIANCE_DEAD,
+        OWN_THERMOSTAT_STUCK,
+        PROBE_FALLEN_OUT,
+        PROBE_ON_HEATER,
+        PROBE_ABOVE_WATER,
+        TOP_UP_FAILED,
+        PROBE_DRIFTED,
+        PROBE_UNPLUGGED,
+        PROBE_SHORTED,
+        WRONG_UNIT,
+        WRONG_DIRECTION,
+        NOT_SAVED,
+        LIMITS_MISTAKEN,
+        KNOB_MOVED,
+        LINK_LOST,
+        CONTROLLER_OVERHEATED,
+        VENT_JAMMED,
+        ALARM_MUTED,
+        POWER_CUT,
+        NO_RESTART,
+        LID_LEFT_OPEN,
+        COLD_SNAP,
+        HEAT_WAVE
     }
 
     /** What happened. */

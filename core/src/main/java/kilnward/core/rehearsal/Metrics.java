@@ -26,9 +26,9 @@ import kilnward.core.chamber.Moisture;
  * @param water            where the water went, storedKg being the change; empty where moisture is not simulated
  */
 public record Metrics(Level occupant, double inBandShare, List<Level> displays, List<Switching> loops, double energyKWh,
-                      double heatInJ, double heatLostJ, double heatStoredJ, OptionalDouble harmedAtS,
-                      Optional<Level> humidity, OptionalDouble humidityInBandShare, Optional<Level> other, OptionalDouble otherInBandShare,
-                      Optional<Moisture.WaterLedger> water) {
+        double heatInJ, double heatLostJ, double heatStoredJ, OptionalDouble harmedAtS,
+        Optional<Level> humidity, OptionalDouble humidityInBandShare, Optional<Level> other, OptionalDouble otherInBandShare,
+        Optional<Moisture.WaterLedger> water) {
     /**
      * A temperature (°C, swing in K) or a humidity (%RH, swing in points) over the rehearsal.
      *
@@ -51,6 +51,6 @@ public record Metrics(Level occupant, double inBandShare, List<Level> displays, 
      * @param shortestOffS  shortest full rest (s); empty where there was none
      */
     public record Switching(String loopId, int cycles, double cyclesPerHour, double dutyShare,
-                            OptionalDouble shortestOnS, OptionalDouble shortestOffS) {
+            OptionalDouble shortestOnS, OptionalDouble shortestOffS) {
     }
 }

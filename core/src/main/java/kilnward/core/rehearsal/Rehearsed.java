@@ -15,7 +15,7 @@ import java.util.Set;
  *                      controllers whose high alarm opens; where there are none, the run is the same without them
  */
 public record Rehearsed(Scenario scenario, Trace trace, Metrics metrics, List<Event> events, int eventsLeftOut,
-                        Set<String> layersActed) {
+        Set<String> layersActed) {
     /** Most switchings listed. */
     public static final int MOST_EVENTS = 1000;
 

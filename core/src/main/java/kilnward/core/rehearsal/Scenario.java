@@ -18,7 +18,7 @@ import kilnward.core.finding.Require;
  * @param cuts       when there is no mains
  */
 public record Scenario(RoomCurve room, double startHour, double durationS, double stepS, Start start,
-                       List<Fault> faults, int buckets, List<LidOpening> openings, List<PowerCut> cuts) {
+        List<Fault> faults, int buckets, List<LidOpening> openings, List<PowerCut> cuts) {
     /** Longest rehearsal (s): a leap year. */
     public static final double LONGEST_S = 366 * 86_400.0;
 
@@ -70,7 +70,7 @@ public record Scenario(RoomCurve room, double startHour, double durationS, doubl
 
     /** A scenario in which the lid stays shut and the mains stays on. */
     public Scenario(RoomCurve room, double startHour, double durationS, double stepS, Start start, List<Fault> faults,
-                    int buckets) {
+            int buckets) {
         this(room, startHour, durationS, stepS, start, faults, buckets, List.of(), List.of());
     }
 

@@ -16,7 +16,7 @@ import kilnward.core.air.MoistAir;
  * @param onShares  one a loop, in the order of controllers and loops: mean share of its full output in each bucket, 0 to 1
  */
 public record Trace(double bucketS, Envelope occupant, Optional<Envelope> other, Optional<Envelope> humidity, List<Envelope> displays, double[] roomC,
-                    List<double[]> onShares) {
+        List<double[]> onShares) {
     /**
      * Lowest and highest of each bucket (°C or %RH). The arrays are the trace's own and are not copied: a trace of a year is big.
      */

@@ -21,7 +21,7 @@ import kilnward.core.life.Side;
  * @param marginK  how far the worst value stays from the nearest harm level on its side (K); below 0 past it; infinite where there is none
  */
 public record Verdict(Kind kind, double worstC, OptionalDouble worstPct, OptionalDouble alarmS, OptionalDouble seenS, OptionalDouble actS, OptionalDouble harmS,
-                      double marginK) {
+        double marginK) {
     /** Nearer than this to a harm level (K) is tight. */
     private static final double TIGHT_K = 1;
     /** A display that stands this far outside what it shows on a good day (K, points) is noticed by a look. */

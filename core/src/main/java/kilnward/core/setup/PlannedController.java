@@ -28,7 +28,7 @@ import kilnward.core.probe.DisplayUnit;
  * @param settings what is keyed in
  */
 public record PlannedController(String id, String name, List<String> probeIds, Profile profile, List<PlannedLoop> loops,
-                                Settings settings) {
+        Settings settings) {
     public PlannedController {
         Require.that(id != null && !id.isBlank(), "id", id, "must be given");
         Objects.requireNonNull(profile, "profile");
@@ -50,7 +50,7 @@ public record PlannedController(String id, String name, List<String> probeIds, P
      * @param cutOut       whether it stands in series before what another controller switches, as a second layer
      */
     public record PlannedLoop(String id, List<String> applianceIds, OptionalDouble ratedA, OptionalDouble ratedDcA,
-                              OptionalDouble ratedW, boolean cutOut) {
+            OptionalDouble ratedW, boolean cutOut) {
         /** An output that switches what hangs on it. */
         public PlannedLoop(String id, List<String> applianceIds, OptionalDouble ratedA, OptionalDouble ratedDcA, OptionalDouble ratedW) {
             this(id, applianceIds, ratedA, ratedDcA, ratedW, false);

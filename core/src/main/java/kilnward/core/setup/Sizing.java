@@ -41,9 +41,9 @@ import kilnward.core.rehearsal.Trace;
  *                     that can (W); 0 where none has to be
  */
 public record Sizing(double hasW, double neededW, double wantedW, OptionalDouble harmlessW, OptionalDouble dimmerPct,
-                     OptionalDouble warmUpS, double coastsToC, OptionalDouble chillS, OptionalDouble chillHarmS,
-                     OptionalDouble heatUpS, OptionalDouble heatHarmS, OptionalDouble loadedPerHour, OptionalDouble emptyPerHour,
-                     double idleWarmestC, double coolingW) {
+        OptionalDouble warmUpS, double coastsToC, OptionalDouble chillS, OptionalDouble chillHarmS,
+        OptionalDouble heatUpS, OptionalDouble heatHarmS, OptionalDouble loadedPerHour, OptionalDouble emptyPerHour,
+        double idleWarmestC, double coolingW) {
     /** A share of the time above which nothing is left for a cold snap or an opened lid; common practice, no source. */
     public static final double LARGEST_SHARE = 0.8;
 

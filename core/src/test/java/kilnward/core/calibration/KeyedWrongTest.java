@@ -28,7 +28,8 @@ class KeyedWrongTest {
 
     @ParameterizedTest
     @CsvSource({"0, -0.6, 37.5, 37.5, ''", "0, 0.6, 37.5, 37.5, WRONG_SIGN", "0, 0.64, 37.5, 37.5, WRONG_SIGN", "0, 0.66, 37.5, 37.5, OTHER", "0, 0, 37.5, 37.5, OTHER",
-            "0, 0, 37.5, 37.4, REFERENCE_AS_SET_VALUE", "0, 0, 37.5, 37.44, REFERENCE_AS_SET_VALUE", "0, 0, 37.5, 37.46, OTHER", "0, 0, 37.4, 37.4, OTHER", "0, -0.6, 37.5, 37.4, ''",
+            "0, 0, 37.5, 37.4, REFERENCE_AS_SET_VALUE", "0, 0, 37.5, 37.44, REFERENCE_AS_SET_VALUE", "0, 0, 37.5, 37.46, OTHER", "0, 0, 37.4, 37.4, OTHER",
+            "0, -0.6, 37.5, 37.4, ''",
             "-0.5, -1.1, 37.5, 37.5, ''", "-0.5, -0.6, 37.5, 37.5, OLD_OFFSET_FORGOTTEN", "-0.5, -0.64, 37.5, 37.5, OLD_OFFSET_FORGOTTEN", "-0.5, -0.66, 37.5, 37.5, OTHER",
             "-0.5, 0.1, 37.5, 37.5, WRONG_SIGN", "0.5, -0.1, 37.5, 37.5, ''"})
     void byWhatIsKeyed(double current, double keyed, double setBefore, double setNow, String slip) {
@@ -39,8 +40,10 @@ class KeyedWrongTest {
 
     /** Found 1.6 too much with the offset given; then keyed, and so much too much is left. */
     @ParameterizedTest
-    @CsvSource({"0, -1.6, 0, ''", "0, -1.6, 0.09, ''", "0, -1.6, 1.6, NOT_KEPT", "0, -1.6, 1.52, NOT_KEPT", "0, -1.6, 3.2, WRONG_SIGN", "0, -1.6, 3.28, WRONG_SIGN", "0, -1.6, 0.8, OTHER",
-            "0, -1.6, -1.6, OTHER", "0, -1.0, 0.6, ''", "-0.5, -2.1, 0.5, OLD_OFFSET_FORGOTTEN", "0.5, -1.1, -0.5, OLD_OFFSET_FORGOTTEN", "-0.5, -2.1, -0.5, OTHER", "-0.5, -2.1, 1.6, NOT_KEPT"})
+    @CsvSource({"0, -1.6, 0, ''", "0, -1.6, 0.09, ''", "0, -1.6, 1.6, NOT_KEPT", "0, -1.6, 1.52, NOT_KEPT", "0, -1.6, 3.2, WRONG_SIGN", "0, -1.6, 3.28, WRONG_SIGN",
+            "0, -1.6, 0.8, OTHER",
+            "0, -1.6, -1.6, OTHER", "0, -1.0, 0.6, ''", "-0.5, -2.1, 0.5, OLD_OFFSET_FORGOTTEN", "0.5, -1.1, -0.5, OLD_OFFSET_FORGOTTEN", "-0.5, -2.1, -0.5, OTHER",
+            "-0.5, -2.1, 1.6, NOT_KEPT"})
     void byWhatItLeaves(double current, double keyed, double left, String slip) {
         Check found = check(39.0, 37.4, from(current));
         Optional<KeyedWrong> wrong = KeyedWrong.seen(found, from(current), keyed, check(37.4 + left, 37.4, from(keyed)));

@@ -24,7 +24,8 @@ class RowDoubtTest {
     @CsvSource({"C, 37.5, 99.5, OTHER_UNIT display 37.5", "C, 37.5, 47.5, ''", "C, 37.5, 48.2, ''", "C, 37.5, 111, ''", "C, 37.5, 109.9, OTHER_UNIT display 43.28",
             "F, 99.5, 37.5, OTHER_UNIT display 99.5", "F, 99.5, 81, ''", "F, 68, 49, ''", "F, 68, 20, OTHER_UNIT display 68.0",
             "C, 10, 20, ''", "C, -6, 21, OTHER_UNIT display -6.11",
-            "RH, 80, 0.8, OTHER_UNIT display 80.0", "RH, 80, 1, OTHER_UNIT display 100.0", "RH, 80, 1.01, ''", "RH, 80, 0, ''", "RH, 2, 0.5, ''", "RH, 2.5, 0.5, OTHER_UNIT display 50.0"})
+            "RH, 80, 0.8, OTHER_UNIT display 80.0", "RH, 80, 1, OTHER_UNIT display 100.0", "RH, 80, 1.01, ''", "RH, 80, 0, ''", "RH, 2, 0.5, ''",
+            "RH, 2.5, 0.5, OTHER_UNIT display 50.0"})
     void theOtherUnitIsFarFromWhatIsExpectedAndNearItOnceConverted(DisplayUnit unit, double expected, double display, String said) {
         assertEquals(said, said(new CheckRow(0, display, Map.of("glass", expected)), List.of(), unit, OptionalDouble.of(expected)));
     }
@@ -53,6 +54,7 @@ class RowDoubtTest {
     @ParameterizedTest
     @CsvSource({"605, 37.5, 36, TWICE at", "606, 37.5, 36, ''", "595, 37.5, 36, TWICE at", "594, 37.5, 36, ''", "602, 37.6, 36, ''", "602, 37.5, 36.1, ''"})
     void theSameWithinFiveSecondsIsThereTwice(double atS, double display, double glass, String said) {
-        assertEquals(said, said(new CheckRow(atS, display, Map.of("glass", glass)), List.of(new CheckRow(600, 37.5, Map.of("glass", 36.0))), DisplayUnit.C, OptionalDouble.empty()));
+        assertEquals(said,
+                said(new CheckRow(atS, display, Map.of("glass", glass)), List.of(new CheckRow(600, 37.5, Map.of("glass", 36.0))), DisplayUnit.C, OptionalDouble.empty()));
     }
 }

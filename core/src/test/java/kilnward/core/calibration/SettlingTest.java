@@ -94,7 +94,8 @@ class SettlingTest {
     @CsvSource({"0.4, 0.2, references among each other", "0.1, 0.0707106781, references"})
     void theUncertaintyIsMadeOfStepScatterAndReferences(double apart, double references, String what) {
         List<Reference> two = List.of(new Reference("a", 0.1, 0, Optional.empty()), new Reference("b", 0.1, 0, Optional.empty()));
-        Check check = Check.of(IntStream.rangeClosed(0, 12).mapToObj(i -> new CheckRow(i * 300.0, 36 + (i % 2 == 0 ? 0.1 : -0.1), Map.of("a", 36.0, "b", 36 + apart))).toList(), two,
+        Check check = Check.of(IntStream.rangeClosed(0, 12).mapToObj(i -> new CheckRow(i * 300.0, 36 + (i % 2 == 0 ? 0.1 : -0.1), Map.of("a", 36.0, "b", 36 + apart))).toList(),
+                two,
                 Rules.USUAL, TENTHS);
         Map<String, Double> parts = new TreeMap<>();
         check.uncertainty().parts().forEach(part -> parts.put(part.what(), part.standard()));

@@ -125,6 +125,7 @@ class ChamberModelTest {
                 List.of(HeaterKind.MAT.typical("mat", 20), HeaterKind.BULB.typical("mat", 40)), reedbox.room(), 0)).field());
         assertEquals("powerW", assertThrows(RefusedValueException.class,
                 () -> new Heater("h", HeaterKind.MAT, Double.POSITIVE_INFINITY, 1, 1, 0, OptionalDouble.empty(),
-                        Optional.empty())).field());
+                        Optional.empty()))
+                .field());
     }
 }

@@ -44,7 +44,8 @@ class HeatBalanceTest {
                     AirMovement.STILL, new Contents(5, 3300, 0.5, 3, 0.2, 2), OccupantPlace.AIR, 0,
                     List.of(HeaterKind.MAT.typical("mat", 60), HeaterKind.SELF_LIMITING.typical("ptc", 40), new Lamp("lamp", 20, 0.8, 6, 14),
                             new Fan("stir", Fan.Kind.CIRCULATION, 10, 3), new Bowl("bowl", 0.02, 1, 0),
-                            new Cooler("cool", Cooler.Kind.COMPRESSOR, 50, 40, OptionalDouble.empty())), room, 140);
+                            new Cooler("cool", Cooler.Kind.COMPRESSOR, 50, 40, OptionalDouble.empty())),
+                    room, 140);
             double roomC = random.nextDouble(0, 30);
             HeatBalance balance = SteadyState.of(chamber).balance(24, roomC);
             assertEquals(0, sum(balance), 1e-3, "seed " + seed + " case " + i + " " + balance);

@@ -27,7 +27,7 @@ class StyleTest {
             "EACH_SIDE, LOWER, 70, 3, 73, 67",
     })
     void keysBecomeSwitchingPoints(Style style, Direction direction, double set, double differential, double onAt,
-                                   double offAt) {
+            double offAt) {
         SwitchingPoints points = style.points(direction, set, differential);
         assertEquals(onAt, points.onAt(), 1e-9);
         assertEquals(offAt, points.offAt(), 1e-9);

@@ -29,11 +29,14 @@ class DescribedTest {
     }
 
     private static Profile device(Double unit) {
-        return new Profile("Ember", DisplayUnit.C, 0.1, 1, Style.OFF_AT_SET, Style.OFF_AT_SET, false, List.of(key(Parameter.UNIT, 1, 0, 1, unit), key(Parameter.SET_VALUE, 0.1, -40, 110, 25.0),
-                key(Parameter.DIFFERENTIAL, 0.1, 0.1, 15, 2.0), key(Parameter.MIN_OFF, 1, 0, 10, 3.0), key(Parameter.OFFSET, 0.1, -10, 10, null)), "", "");
+        return new Profile("Ember", DisplayUnit.C, 0.1, 1, Style.OFF_AT_SET, Style.OFF_AT_SET, false,
+                List.of(key(Parameter.UNIT, 1, 0, 1, unit), key(Parameter.SET_VALUE, 0.1, -40, 110, 25.0),
+                        key(Parameter.DIFFERENTIAL, 0.1, 0.1, 15, 2.0), key(Parameter.MIN_OFF, 1, 0, 10, 3.0), key(Parameter.OFFSET, 0.1, -10, 10, null)),
+                "", "");
     }
 
-    private static final Settings IN_F = new Settings(Map.of(Parameter.UNIT, 1.0, Parameter.SET_VALUE, 99.5, Parameter.DIFFERENTIAL, 1.0, Parameter.MIN_OFF, 5.0, Parameter.OFFSET, -0.5));
+    private static final Settings IN_F = new Settings(
+            Map.of(Parameter.UNIT, 1.0, Parameter.SET_VALUE, 99.5, Parameter.DIFFERENTIAL, 1.0, Parameter.MIN_OFF, 5.0, Parameter.OFFSET, -0.5));
 
     /** 25 °C is 77 °F, 2 K are 3.6 °F; minutes stay minutes, and what has no factory value stays as it is keyed. */
     @Test
@@ -73,7 +76,8 @@ class DescribedTest {
         Profile plain = new Profile("Plain", DisplayUnit.C, 0.1, 1, Style.OFF_AT_SET, Style.OFF_AT_SET, false,
                 List.of(key(Parameter.SET_VALUE, 0.1, 0, 50, null), key(Parameter.DIFFERENTIAL, 0.1, 0.1, 10, null), key(Parameter.MIN_OFF, 1, 0, 10, null)), "", "");
         Settings keyed = new Settings(Map.of(Parameter.SET_VALUE, 24.7, Parameter.DIFFERENTIAL, 1.0, Parameter.MIN_OFF, 4.0));
-        assertEquals(new Settings(Map.of(Parameter.SET_VALUE, 76.5, Parameter.DIFFERENTIAL, 1.8, Parameter.MIN_OFF, 4.0)), Translation.described(plain, keyed, DisplayUnit.F).settings());
+        assertEquals(new Settings(Map.of(Parameter.SET_VALUE, 76.5, Parameter.DIFFERENTIAL, 1.8, Parameter.MIN_OFF, 4.0)),
+                Translation.described(plain, keyed, DisplayUnit.F).settings());
         assertEquals("unit", assertThrows(RefusedValueException.class, () -> Translation.inUnit(plain, keyed, DisplayUnit.F)).field());
         assertEquals(keyed, Translation.inUnit(plain, keyed, DisplayUnit.C));
     }
@@ -125,15 +129,19 @@ class DescribedTest {
     }
 
     private static String cause(Parameter parameter, double wanted, double shown, double offsetLimit) {
-        Settings card = new Settings(Map.of(Parameter.UNIT, 0.0, Parameter.SET_VALUE, 37.6, Parameter.DIFFERENTIAL, 0.4, Parameter.MIN_OFF, 4.0, Parameter.OFFSET, 0.0)).with(parameter, wanted);
+        Settings card = new Settings(Map.of(Parameter.UNIT, 0.0, Parameter.SET_VALUE, 37.6, Parameter.DIFFERENTIAL, 0.4, Parameter.MIN_OFF, 4.0, Parameter.OFFSET, 0.0))
+                .with(parameter, wanted);
         return ReadBack.of(device(null), card, Optional.empty(), parameter, shown).explanations().stream().map(each -> each.cause().name()).findFirst().orElse("");
     }
 
     /** 37.6 °C is 99.68 °F and 0.4 K are 0.72 °F: a device that shows whole degrees shows 100. */
     @ParameterizedTest
-    @CsvSource({"SET_VALUE, 37.6, 99.7, OTHER_UNIT", "SET_VALUE, 37.6, 100.1, OTHER_UNIT", "SET_VALUE, 37.6, 100.3, UNKNOWN", "SET_VALUE, 37.6, 99.2, OTHER_UNIT", "SET_VALUE, 37.6, 99.1, UNKNOWN",
-            "DIFFERENTIAL, 5, 9, OTHER_UNIT", "DIFFERENTIAL, 5, 4.9, ONE_STEP", "DIFFERENTIAL, 5, 4.7, UNKNOWN", "MIN_OFF, 4, 5, ONE_STEP", "MIN_OFF, 4, 6, UNKNOWN", "MIN_OFF, 4, 7.2, UNKNOWN",
-            "OFFSET, 1.5, -1.5, SIGN", "DIFFERENTIAL, 1, 10, DECIMAL_POINT", "DIFFERENTIAL, 3, 0.3, DECIMAL_POINT", "SET_VALUE, 37.6, 37.6000005, ''", "SET_VALUE, 37.6, 37.60001, ONE_STEP"})
+    @CsvSource({"SET_VALUE, 37.6, 99.7, OTHER_UNIT", "SET_VALUE, 37.6, 100.1, OTHER_UNIT", "SET_VALUE, 37.6, 100.3, UNKNOWN", "SET_VALUE, 37.6, 99.2, OTHER_UNIT",
+            "SET_VALUE, 37.6, 99.1, UNKNOWN",
+            "DIFFERENTIAL, 5, 9, OTHER_UNIT", "DIFFERENTIAL, 5, 4.9, ONE_STEP", "DIFFERENTIAL, 5, 4.7, UNKNOWN", "MIN_OFF, 4, 5, ONE_STEP", "MIN_OFF, 4, 6, UNKNOWN",
+            "MIN_OFF, 4, 7.2, UNKNOWN",
+            "OFFSET, 1.5, -1.5, SIGN", "DIFFERENTIAL, 1, 10, DECIMAL_POINT", "DIFFERENTIAL, 3, 0.3, DECIMAL_POINT", "SET_VALUE, 37.6, 37.6000005, ''",
+            "SET_VALUE, 37.6, 37.60001, ONE_STEP"})
     void whatIsReadBackIsExplainedOnBothSidesOfEachLimit(Parameter parameter, double wanted, double shown, String cause) {
         assertEquals(cause, cause(parameter, wanted, shown, 0));
         assertTrue(cause.isEmpty() || Cause.valueOf(cause) != null);

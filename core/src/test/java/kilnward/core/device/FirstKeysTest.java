@@ -90,7 +90,8 @@ class FirstKeysTest {
         for (DisplayUnit unit : DisplayUnit.values()) {
             ProfileKey key = key(parameter, unit, 0.1);
             Beginning.of(parameter, unit).value().ifPresent(value -> {
-                double own = parameter.kind() == Parameter.Kind.LEVEL ? unit.fromModel(value) : parameter.kind() == Parameter.Kind.DIFFERENCE ? unit.differenceFromModel(value) : value;
+                double own = parameter.kind() == Parameter.Kind.LEVEL ? unit.fromModel(value)
+                        : parameter.kind() == Parameter.Kind.DIFFERENCE ? unit.differenceFromModel(value) : value;
                 assertTrue(own >= key.lowest() && own <= key.highest(), parameter + " in " + unit);
             });
         }

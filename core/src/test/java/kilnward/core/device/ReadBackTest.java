@@ -25,7 +25,8 @@ class ReadBackTest {
     private static final Profile DEVICE = new Profile("Ember", DisplayUnit.C, 0.1, 1, Style.OFF_AT_SET, Style.OFF_AT_SET, false,
             List.of(key(Parameter.UNIT, 1, 0, 1, null), key(Parameter.DIRECTION, 1, 0, 1, null), key(Parameter.SET_VALUE, 0.1, -40, 110, 30.0),
                     key(Parameter.DIFFERENTIAL, 0.1, 0.1, 15, 1.0), key(Parameter.ACT_DELAY, 1, 0, 10, 3.0), key(Parameter.HIGH_ALARM, 0.1, -40, 110, null),
-                    key(Parameter.OFFSET, 0.1, -15, 15, 0.0)), "", "Hold both arrows until it blinks.");
+                    key(Parameter.OFFSET, 0.1, -15, 15, 0.0)),
+            "", "Hold both arrows until it blinks.");
     private static final Settings WANTED = new Settings(Map.of(Parameter.UNIT, 0.0, Parameter.DIRECTION, 0.0, Parameter.SET_VALUE, 37.6,
             Parameter.DIFFERENTIAL, 0.4, Parameter.ACT_DELAY, 0.0, Parameter.HIGH_ALARM, 38.5, Parameter.OFFSET, -0.3));
 

@@ -338,7 +338,8 @@ public class SchoolsTest {
 
     @Test
     void whatASchoolCannotBeIsRefused() {
-        assertEquals("keys", assertThrows(RefusedValueException.class, () -> device(LawKind.FAN_BAND, Style.OFF_AT_SET, DisplayUnit.C, Habits.UNKNOWN, Parameter.SET_VALUE)).field());
+        assertEquals("keys",
+                assertThrows(RefusedValueException.class, () -> device(LawKind.FAN_BAND, Style.OFF_AT_SET, DisplayUnit.C, Habits.UNKNOWN, Parameter.SET_VALUE)).field());
         assertEquals("unit", assertThrows(RefusedValueException.class, () -> device(LawKind.STEP_VENT, Style.OFF_AT_SET, DisplayUnit.RH, Habits.UNKNOWN, Parameter.SET_VALUE,
                 Parameter.NEUTRAL_ZONE, Parameter.VENT_STEP, Parameter.VENT_EVERY)).field());
         assertEquals("edit.kind", assertThrows(RefusedValueException.class,

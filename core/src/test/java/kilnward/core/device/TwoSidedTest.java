@@ -60,7 +60,8 @@ class TwoSidedTest {
     private static Setup setup(Settings settings) {
         Chamber chamber = Osier.chamber(Osier.foamBox(0.8, 0.6, 0.8, 30), 0.5, AirMovement.MOVING, new Contents(4, 3300, 0.4, 0, 0.02, 2),
                 OccupantPlace.AIR, 0, List.of(HeaterKind.MAT.typical("mat", 20), new Humidifier("mist", Humidifier.Kind.ULTRASONIC, 8, 10, 1, 0),
-                        new Dehumidifier("dry", 30, 40)), Room.of(22, 22, 0).withHumidity(60), 0);
+                        new Dehumidifier("dry", 30, 40)),
+                Room.of(22, 22, 0).withHumidity(60), 0);
         return new Setup(chamber, Osier.eggNeeds(), List.of(new Probe("probe", ProbePlace.of(0, 0, 0, 0, 30), 0, 0, 0,
                 Optional.of(new HumiditySensor(30, 0, 0)))), List.of(controller(settings)), Power.UNKNOWN);
     }
@@ -106,8 +107,9 @@ class TwoSidedTest {
         List<PlannedController> two = new java.util.ArrayList<>();
         for (String id : List.of("mist", "dry")) {
             two.add(new PlannedController(id + "-c", id, List.of("probe"), pair, List.of(new PlannedController.PlannedLoop(id + "-loop",
-                    List.of(id), OptionalDouble.empty(), OptionalDouble.empty(), OptionalDouble.empty())), new Settings(id.equals("mist")
-                    ? Map.of(Parameter.ON_AT, 66.0, Parameter.OFF_AT, 76.0) : Map.of(Parameter.ON_AT, 72.0, Parameter.OFF_AT, 68.0))));
+                    List.of(id), OptionalDouble.empty(), OptionalDouble.empty(), OptionalDouble.empty())), new Settings(
+                            id.equals("mist")
+                                    ? Map.of(Parameter.ON_AT, 66.0, Parameter.OFF_AT, 76.0) : Map.of(Parameter.ON_AT, 72.0, Parameter.OFF_AT, 68.0))));
         }
         Setup fighting = new Setup(plain.chamber(), plain.needs(), plain.probes(), two, Power.UNKNOWN);
         assertTrue(find(fighting, "outputs-fight").isPresent());

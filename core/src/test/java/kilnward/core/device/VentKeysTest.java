@@ -20,10 +20,13 @@ import org.junit.jupiter.api.Test;
 
 /** What the keys of a vent and of a device that shares out a window mean, each by itself: a vent opens set + zone and shuts at set − zone. */
 class VentKeysTest {
-    private static final Profile VENT = SchoolsTest.device(LawKind.STEP_VENT, Style.ON_AT_SET, DisplayUnit.C, Habits.UNKNOWN, Parameter.SET_VALUE, Parameter.NEUTRAL_ZONE, Parameter.VENT_STEP,
-            Parameter.VENT_EVERY, Parameter.SET_HUMIDITY, Parameter.NIGHT_SET_HUMIDITY, Parameter.HUMIDITY_ZONE, Parameter.OUTDOOR_LOWEST, Parameter.OUTDOOR_HIGHEST, Parameter.MOTOR_STROKE,
+    private static final Profile VENT = SchoolsTest.device(LawKind.STEP_VENT, Style.ON_AT_SET, DisplayUnit.C, Habits.UNKNOWN, Parameter.SET_VALUE, Parameter.NEUTRAL_ZONE,
+            Parameter.VENT_STEP,
+            Parameter.VENT_EVERY, Parameter.SET_HUMIDITY, Parameter.NIGHT_SET_HUMIDITY, Parameter.HUMIDITY_ZONE, Parameter.OUTDOOR_LOWEST, Parameter.OUTDOOR_HIGHEST,
+            Parameter.MOTOR_STROKE,
             Parameter.FAN_SET_VALUE, Parameter.DIFFERENTIAL, Parameter.DAY_FROM, Parameter.DAY_TO);
-    private static final Settings KEYED = new Settings(Map.ofEntries(Map.entry(Parameter.SET_VALUE, 24.0), Map.entry(Parameter.NEUTRAL_ZONE, 1.0), Map.entry(Parameter.VENT_STEP, 5.0),
+    private static final Settings KEYED = new Settings(Map.ofEntries(Map.entry(Parameter.SET_VALUE, 24.0), Map.entry(Parameter.NEUTRAL_ZONE, 1.0),
+            Map.entry(Parameter.VENT_STEP, 5.0),
             Map.entry(Parameter.VENT_EVERY, 4.0), Map.entry(Parameter.SET_HUMIDITY, 70.0), Map.entry(Parameter.NIGHT_SET_HUMIDITY, 80.0), Map.entry(Parameter.HUMIDITY_ZONE, 3.0),
             Map.entry(Parameter.OUTDOOR_LOWEST, 6.0), Map.entry(Parameter.OUTDOOR_HIGHEST, 28.0), Map.entry(Parameter.MOTOR_STROKE, 90.0), Map.entry(Parameter.FAN_SET_VALUE, 30.0),
             Map.entry(Parameter.DIFFERENTIAL, 2.0), Map.entry(Parameter.DAY_FROM, 7.0), Map.entry(Parameter.DAY_TO, 19.0)));
@@ -47,15 +50,18 @@ class VentKeysTest {
         assertTrue(((StepVent) KEYS.law(VENT, without(Parameter.SET_HUMIDITY, Parameter.NIGHT_SET_HUMIDITY), 0, Direction.LOWER)).humidity().isEmpty());
         assertEquals(Set.of(Parameter.SET_VALUE, Parameter.NEUTRAL_ZONE, Parameter.VENT_STEP, Parameter.VENT_EVERY), KEYS.needed(Style.ON_AT_SET));
         assertEquals(2, KEYS.outputs(VENT));
-        assertEquals(1, KEYS.outputs(SchoolsTest.device(LawKind.STEP_VENT, Style.OFF_AT_SET, DisplayUnit.C, Habits.UNKNOWN, Parameter.SET_VALUE, Parameter.NEUTRAL_ZONE, Parameter.VENT_STEP,
-                Parameter.VENT_EVERY)));
+        assertEquals(1,
+                KEYS.outputs(
+                        SchoolsTest.device(LawKind.STEP_VENT, Style.OFF_AT_SET, DisplayUnit.C, Habits.UNKNOWN, Parameter.SET_VALUE, Parameter.NEUTRAL_ZONE, Parameter.VENT_STEP,
+                                Parameter.VENT_EVERY)));
         assertEquals(Direction.LOWER, KEYS.direction(VENT, KEYED, 0, Direction.RAISE), "a vent only ever cools and dries");
     }
 
     @Test
     void itsLevelsStandTheirZoneToEachSide() {
         assertEquals(List.of(LawKeys.Mark.of(LevelKind.VENT_OPENS, 25), LawKeys.Mark.of(LevelKind.VENT_SHUTS, 23), new LawKeys.Mark(LevelKind.VENT_OPENS, 73, true, false),
-                new LawKeys.Mark(LevelKind.VENT_SHUTS, 67, true, false), new LawKeys.Mark(LevelKind.VENT_OPENS, 83, true, true), new LawKeys.Mark(LevelKind.VENT_SHUTS, 77, true, true)),
+                new LawKeys.Mark(LevelKind.VENT_SHUTS, 67, true, false), new LawKeys.Mark(LevelKind.VENT_OPENS, 83, true, true),
+                new LawKeys.Mark(LevelKind.VENT_SHUTS, 77, true, true)),
                 KEYS.marks(VENT, KEYED, 0, Direction.LOWER));
         assertEquals(4, KEYS.marks(VENT, KEYED.with(Parameter.NIGHT_SET_HUMIDITY, 70), 0, Direction.LOWER).size(), "a night like the day has no levels of its own");
         assertEquals(2, KEYS.marks(VENT, without(Parameter.SET_HUMIDITY, Parameter.NIGHT_SET_HUMIDITY), 0, Direction.LOWER).size());
@@ -68,7 +74,8 @@ class VentKeysTest {
     private static void moved(LawKeys.Mark to, Map<Parameter, Double> expected) {
         Settings after = KEYS.move(VENT, KEYED, to, Direction.LOWER);
         expected.forEach((parameter, value) -> assertEquals(value, after.need(parameter), 1e-9, parameter + " after " + to));
-        assertEquals(KEYED.values().size() - expected.size(), KEYED.values().entrySet().stream().filter(each -> Math.abs(after.need(each.getKey()) - each.getValue()) < 1e-9).count(),
+        assertEquals(KEYED.values().size() - expected.size(),
+                KEYED.values().entrySet().stream().filter(each -> Math.abs(after.need(each.getKey()) - each.getValue()) < 1e-9).count(),
                 "and nothing else after " + to + ": " + after);
     }
 

@@ -94,7 +94,8 @@ class FaultBookTest {
     void theWrongUnitIsShownInThatUnit() {
         Setup setup = setup(PLAIN);
         assertEquals(DisplayUnit.F, ((OtherSettings) find(setup, Kind.WRONG_UNIT).orElseThrow()).other().display().unit(), "28.6 °F is −1.9 °C: it never heats");
-        Rehearsed run = Rehearsal.run(setup.rig(), new Scenario(RoomCurve.constant(20), 0, 86_400, 1, Scenario.Start.SETTLED, List.of(), 24).with(find(setup, Kind.WRONG_UNIT).orElseThrow()));
+        Rehearsed run = Rehearsal.run(setup.rig(),
+                new Scenario(RoomCurve.constant(20), 0, 86_400, 1, Scenario.Start.SETTLED, List.of(), 24).with(find(setup, Kind.WRONG_UNIT).orElseThrow()));
         assertEquals(0, run.metrics().loops().get(0).dutyShare(), 1e-4);
     }
 
@@ -117,7 +118,8 @@ class FaultBookTest {
     @Test
     void aWorkingCodeKeepsTheEggsFromHeatAndSounds() {
         Setup told = setup(with(Habits.LinkLoss.NO_LINK, null, new Habits.Code("E1", Habits.Meaning.PROBE_OPEN)));
-        FaultTable naive = FaultTable.of(setup(PLAIN), Attendance.USUAL, 30, List.of(find(setup(PLAIN), Kind.PROBE_UNPLUGGED).orElseThrow()), Workers.in(ForkJoinPool.commonPool()));
+        FaultTable naive = FaultTable.of(setup(PLAIN), Attendance.USUAL, 30, List.of(find(setup(PLAIN), Kind.PROBE_UNPLUGGED).orElseThrow()),
+                Workers.in(ForkJoinPool.commonPool()));
         FaultTable safe = FaultTable.of(told, Attendance.USUAL, 30, List.of(find(told, Kind.PROBE_UNPLUGGED).orElseThrow()), Workers.in(ForkJoinPool.commonPool()));
         assertTrue(naive.rows().get(0).with().worstC() > 34, "it heats without end");
         assertTrue(safe.rows().get(0).with().worstC() < 20, "it cools to the room");

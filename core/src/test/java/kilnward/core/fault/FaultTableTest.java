@@ -89,7 +89,8 @@ class FaultTableTest {
         assertTrue(kinds.size() >= 22, kinds.toString());
         Set<Kind> left = new HashSet<>(Arrays.asList(Kind.values()));
         left.removeAll(kinds);
-        assertEquals(Set.of(Kind.VENT_JAMMED, Kind.LINK_LOST, Kind.LIMITS_MISTAKEN, Kind.NO_RESTART), left, "these want a vent, a link, a factory value, an appliance with a panel");
+        assertEquals(Set.of(Kind.VENT_JAMMED, Kind.LINK_LOST, Kind.LIMITS_MISTAKEN, Kind.NO_RESTART), left,
+                "these want a vent, a link, a factory value, an appliance with a panel");
         List<Fault> all = FaultBook.of(withThermostat(reedbox(12), 33));
         assertEquals(all.size(), all.stream().map(FaultBook::id).distinct().count(), "each has a name of its own");
         assertThrows(RefusedValueException.class, () -> FaultBook.byId(tank(), "RELAY_STUCK_ON:nothing"));
@@ -103,7 +104,9 @@ class FaultTableTest {
         assertEquals(24, stuck.roomC(), "the warmest room is the worst for it");
         assertEquals(Verdict.Kind.HARMED, stuck.with().kind(), "the alarm sounds, and nobody is there");
         assertEquals(FaultTable.Stop.NOTHING, stuck.stop());
-        assertEquals(Verdict.Kind.TIGHT, row(FaultTable.of(reedbox(12), Attendance.USUAL.withMessage(), 1, Workers.in(ForkJoinPool.commonPool())), Kind.RELAY_STUCK_ON).with().kind(), "with a message somebody comes in time");
+        assertEquals(Verdict.Kind.TIGHT,
+                row(FaultTable.of(reedbox(12), Attendance.USUAL.withMessage(), 1, Workers.in(ForkJoinPool.commonPool())), Kind.RELAY_STUCK_ON).with().kind(),
+                "with a message somebody comes in time");
         FaultTable backed = FaultTable.of(withThermostat(reedbox(12), 32), Attendance.USUAL, 1, Workers.in(ForkJoinPool.commonPool()));
         FaultTable.Row saved = row(backed, Kind.RELAY_STUCK_ON);
         assertTrue(backed.layered());
@@ -135,7 +138,8 @@ class FaultTableTest {
     /** Common practice, no source: fail-off is right for tanks with common heaters, because cold is survived longer. */
     @Test
     void forTanksWithCommonHeatersFailOffIsRight() {
-        FaultTable table = FaultTable.of(tank(), Attendance.USUAL, 10, List.of(new LinkLoss("controller", LinkLost.OFF, 0), new LinkLoss("controller", LinkLost.ON, 0)), Workers.in(ForkJoinPool.commonPool()));
+        FaultTable table = FaultTable.of(tank(), Attendance.USUAL, 10, List.of(new LinkLoss("controller", LinkLost.OFF, 0), new LinkLoss("controller", LinkLost.ON, 0)),
+                Workers.in(ForkJoinPool.commonPool()));
         double off = table.rows().get(0).with().harmS().orElse(Double.POSITIVE_INFINITY);
         double on = table.rows().get(1).with().harmS().orElse(Double.POSITIVE_INFINITY);
         assertTrue(off > on, "off harms after " + off + " s, on after " + on + " s");
@@ -171,7 +175,8 @@ class FaultTableTest {
             }
             Setup smaller = Osier.setup(Osier.reedbox(0.7 * watts, foamMm, Room.of(14, 25, 15)), setup.probes().get(0), setup.controllers().get(0));
             List<Fault> stuck = List.of(new RelayStuckOn("loop", 0));
-            assertTrue(FaultTable.of(smaller, Attendance.USUAL, 10, stuck, Workers.in(ForkJoinPool.commonPool())).rows().get(0).with().worstC() <= FaultTable.of(setup, Attendance.USUAL, 10, stuck, Workers.in(ForkJoinPool.commonPool())).rows().get(0).with().worstC() + 1e-6, which);
+            assertTrue(FaultTable.of(smaller, Attendance.USUAL, 10, stuck, Workers.in(ForkJoinPool.commonPool())).rows().get(0).with()
+                    .worstC() <= FaultTable.of(setup, Attendance.USUAL, 10, stuck, Workers.in(ForkJoinPool.commonPool())).rows().get(0).with().worstC() + 1e-6, which);
         }
     }
 
@@ -220,7 +225,8 @@ class FaultTableTest {
         Setup setup = reedbox(12);
         List<Sureness.Case> cases = List.of(new Sureness.Case(new RelayStuckOn("loop", 0), 24), new Sureness.Case(new LidLeftOpen(8 * 3600, 0), 16));
         Sureness whole = Sureness.of(setup, cases, Attendance.USUAL, 7, 0, 20, 24 * 3600, Workers.in(ForkJoinPool.commonPool()));
-        Sureness parts = Sureness.of(setup, cases, Attendance.USUAL, 7, 0, 8, 24 * 3600, Workers.in(ForkJoinPool.commonPool())).plus(Sureness.of(setup, cases, Attendance.USUAL, 7, 8, 12, 24 * 3600, Workers.in(ForkJoinPool.commonPool())));
+        Sureness parts = Sureness.of(setup, cases, Attendance.USUAL, 7, 0, 8, 24 * 3600, Workers.in(ForkJoinPool.commonPool()))
+                .plus(Sureness.of(setup, cases, Attendance.USUAL, 7, 8, 12, 24 * 3600, Workers.in(ForkJoinPool.commonPool())));
         assertEquals(whole, parts, "stopped and gone on with");
         assertEquals(20, whole.counts().get("RELAY_STUCK_ON:loop").values().stream().mapToInt(Integer::intValue).sum());
         assertEquals(20, whole.counts().get("RELAY_STUCK_ON:loop").get(Verdict.Kind.HARMED), "12 W in this box harms whatever is not known");
@@ -246,13 +252,17 @@ class FaultTableTest {
     /** A sounder that is switched off tells nobody, in the table as in the samples. */
     @Test
     void aSounderThatIsOffIsHeardNowhere() {
-        Profile mute = new Profile(PROFILE.name(), PROFILE.law(), PROFILE.unit(), PROFILE.resolution(), PROFILE.samplingS(), PROFILE.raising(), PROFILE.lowering(), PROFILE.strict(), PROFILE.keys(),
-                PROFILE.howToSet(), PROFILE.howToSave(), new Habits(Habits.LeftAlone.UNKNOWN, OptionalDouble.empty(), Habits.Sounder.OFF, Habits.LinkLoss.NO_LINK, 0, 0, List.of()));
+        Profile mute = new Profile(PROFILE.name(), PROFILE.law(), PROFILE.unit(), PROFILE.resolution(), PROFILE.samplingS(), PROFILE.raising(), PROFILE.lowering(),
+                PROFILE.strict(), PROFILE.keys(),
+                PROFILE.howToSet(), PROFILE.howToSave(),
+                new Habits(Habits.LeftAlone.UNKNOWN, OptionalDouble.empty(), Habits.Sounder.OFF, Habits.LinkLoss.NO_LINK, 0, 0, List.of()));
         Setup setup = Osier.setup(Osier.reedbox(12, 50, Room.of(16, 24, 15)), Osier.probe(0, 0), Osier.planned(mute, Osier.settings(mute, 28.6, 0.6, 31, 25)));
         Fault stuck = new RelayStuckOn("loop", 0);
         assertTrue(FaultTable.of(setup, Attendance.USUAL, 30, List.of(stuck), Workers.in(ForkJoinPool.commonPool())).rows().get(0).with().alarmS().isEmpty());
-        assertEquals(Verdict.Kind.HARMED_UNSEEN, FaultTable.of(setup, Attendance.USUAL, 30, List.of(stuck), Workers.in(ForkJoinPool.commonPool())).rows().get(0).with().kind(), "harm in 7 h, a look in 12");
-        assertEquals(5, Sureness.of(setup, List.of(new Sureness.Case(stuck, 24)), Attendance.USUAL, 3, 0, 5, 72 * 3600, Workers.in(ForkJoinPool.commonPool())).counts().get("RELAY_STUCK_ON:loop").get(Verdict.Kind.HARMED_UNSEEN));
+        assertEquals(Verdict.Kind.HARMED_UNSEEN, FaultTable.of(setup, Attendance.USUAL, 30, List.of(stuck), Workers.in(ForkJoinPool.commonPool())).rows().get(0).with().kind(),
+                "harm in 7 h, a look in 12");
+        assertEquals(5, Sureness.of(setup, List.of(new Sureness.Case(stuck, 24)), Attendance.USUAL, 3, 0, 5, 72 * 3600, Workers.in(ForkJoinPool.commonPool())).counts()
+                .get("RELAY_STUCK_ON:loop").get(Verdict.Kind.HARMED_UNSEEN));
     }
 
     @Test
@@ -261,7 +271,8 @@ class FaultTableTest {
         List<Appliance> appliances = List.of(chamber.appliances().get(0), new Vent("vent", 5, 2), new Fan("fan", Fan.Kind.EXHAUST, 3, 2));
         Setup setup = new Setup(chamber.with(appliances), Osier.eggNeeds(), List.of(Osier.probe(0, 0)), List.of(Osier.planned(PROFILE, Osier.settings(PROFILE, 28.6, 0.6, 31, 25)),
                 new PlannedController("airing", "airing", List.of("probe"), Osier.profile(Style.PAIR, DisplayUnit.C, 0.1), List.of(new PlannedController.PlannedLoop("vent-loop",
-                        List.of("vent"), OptionalDouble.empty(), OptionalDouble.empty(), OptionalDouble.empty())), Osier.settings(Osier.profile(Style.PAIR, DisplayUnit.C, 0.1), 32, 31, 40, 10))),
+                        List.of("vent"), OptionalDouble.empty(), OptionalDouble.empty(), OptionalDouble.empty())),
+                        Osier.settings(Osier.profile(Style.PAIR, DisplayUnit.C, 0.1), 32, 31, 40, 10))),
                 Power.UNKNOWN);
         FaultTable table = FaultTable.of(setup, Attendance.USUAL, 10, Workers.in(ForkJoinPool.commonPool()));
         assertEquals(0, row(table, Kind.VENT_JAMMED).run().metrics().loops().get(1).cycles(), "shut, and shut it stays");

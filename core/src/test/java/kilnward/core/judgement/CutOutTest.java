@@ -62,8 +62,9 @@ class CutOutTest {
             controllers.add(controller("cuts", cutProbe, cutAt, 1, true, "mat"));
         }
         return new Setup(Osier.reedbox(40, 50, Room.of(18, 24, 15)), Osier.eggNeeds(), List.of(Osier.probe(0, 0),
-                Probe.of("second", ProbePlace.of(0, 0.3, 0, 0, 40), 0)), controllers, new Power(java.util.Optional.of(new Supply("mains", Current.AC, 230, 10)),
-                java.util.Optional.empty(), Set.of(), OptionalDouble.empty()));
+                Probe.of("second", ProbePlace.of(0, 0.3, 0, 0, 40), 0)), controllers,
+                new Power(java.util.Optional.of(new Supply("mains", Current.AC, 230, 10)),
+                        java.util.Optional.empty(), Set.of(), OptionalDouble.empty()));
     }
 
     private static Assessment assess(Setup setup) {
@@ -123,8 +124,10 @@ class CutOutTest {
         Chamber bench = Osier.chamber(Osier.foamBox(1, 0.6, 0.5, 10), 4, AirMovement.MOVING, Contents.dry(25, 3000, 0.6, 0), OccupantPlace.AIR, 0,
                 List.of(HeaterKind.MAT.typical("mat", 160), HeaterKind.ROD.typical("rod", 120)), Room.of(6, 6, 15), 140);
         Setup setup = new Setup(bench, new Needs(new KeepBand(14, 20), List.of()), List.of(Probe.of("buried", ProbePlace.of(0, 1, 0, 0, 120), 0),
-                Probe.of("probe", ProbePlace.of(0, 0, 0, 0, 40), 0)), List.of(controller("root", "buried", 22, 0.5, false, "mat"),
-                controller("air", "probe", 16, 1, false, "rod")), Power.UNKNOWN);
+                Probe.of("probe", ProbePlace.of(0, 0, 0, 0, 40), 0)),
+                List.of(controller("root", "buried", 22, 0.5, false, "mat"),
+                        controller("air", "probe", 16, 1, false, "rod")),
+                Power.UNKNOWN);
         Metrics day = Rehearsal.run(setup.rig(), new Scenario(RoomCurve.constant(6), 0, 48 * 3600, 1, Scenario.Start.SETTLED, List.of(), 1)).metrics();
         assertEquals(22, day.displays().get(0).mean(), 0.6, "the root zone");
         assertTrue(day.displays().get(1).mean() < day.displays().get(0).mean() - 0.5, "the air is cooler: " + day.displays());

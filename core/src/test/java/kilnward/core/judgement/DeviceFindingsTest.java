@@ -153,7 +153,8 @@ class DeviceFindingsTest {
         Finding finding = find(heated(Habits.UNKNOWN, mistaken), "limits-mistaken").orElseThrow();
         assertEquals(24.6, finding.numbers().get("from").value(), 1e-9, "set 27.6 less 3");
         assertTrue(find(heated(Habits.UNKNOWN, with(mistaken, Parameter.SET_VALUE, 28.4, Parameter.DIFFERENTIAL, 0.5)), "limits-mistaken").isEmpty());
-        assertTrue(find(heated(Habits.UNKNOWN, with(mistaken, Parameter.LOWEST_SETTABLE, 10, Parameter.HIGHEST_SETTABLE, 40)), "limits-mistaken").isEmpty(), "a wrong band, but no such mistake");
+        assertTrue(find(heated(Habits.UNKNOWN, with(mistaken, Parameter.LOWEST_SETTABLE, 10, Parameter.HIGHEST_SETTABLE, 40)), "limits-mistaken").isEmpty(),
+                "a wrong band, but no such mistake");
     }
 
     @Test
@@ -167,7 +168,8 @@ class DeviceFindingsTest {
 
     @Test
     void anAlarmThatOnlyLightsUpIsSaidAndTheOneThatSoundsIsNot() {
-        Habits lights = new Habits(Habits.LeftAlone.KEPT, OptionalDouble.empty(), Habits.Sounder.CANNOT_BE_MUTED, Habits.LinkLoss.NO_LINK, 0, 0, List.of(), Habits.Calibration.OFFSET,
+        Habits lights = new Habits(Habits.LeftAlone.KEPT, OptionalDouble.empty(), Habits.Sounder.CANNOT_BE_MUTED, Habits.LinkLoss.NO_LINK, 0, 0, List.of(),
+                Habits.Calibration.OFFSET,
                 Set.of(Habits.AlarmDoes.LIGHT), Set.of(Habits.AlarmDoes.LIGHT, Habits.AlarmDoes.SOUND));
         Finding finding = find(heated(lights, with(HEAT, Parameter.HIGH_ALARM, 31, Parameter.LOW_ALARM, 26)), "alarm-only-lights").orElseThrow();
         assertEquals("The high alarm only lights up", finding.title());
@@ -190,7 +192,8 @@ class DeviceFindingsTest {
     private static Setup vented(double timeoutS) {
         Settings settings = keyed(Parameter.SET_VALUE, 28, Parameter.NEUTRAL_ZONE, 0.5, Parameter.VENT_STEP, 10, Parameter.VENT_EVERY, 5, Parameter.MOTOR_STROKE, 120,
                 Parameter.MOTOR_TIMEOUT, timeoutS);
-        return setup(MILD, List.of(HeaterKind.MAT.typical("mat", 20), new Vent("vent", 10, 2)), device(LawKind.STEP_VENT, DisplayUnit.C, Habits.UNKNOWN, settings), settings, "vent");
+        return setup(MILD, List.of(HeaterKind.MAT.typical("mat", 20), new Vent("vent", 10, 2)), device(LawKind.STEP_VENT, DisplayUnit.C, Habits.UNKNOWN, settings), settings,
+                "vent");
     }
 
     @Test

@@ -212,7 +212,8 @@ class AssessmentTest {
         Chamber chamber = sound().chamber();
         return Osier.chamber(chamber.box(), chamber.airChangesPerHour(), chamber.airMovement(), chamber.contents(),
                 chamber.occupantPlace(), 0, List.of(new Heater(heater.id(), heater.kind(), heater.powerW(),
-                heater.elementJK(), heater.toAirWK(), heater.toContentsWK(), OptionalDouble.empty(), Optional.of(thermostat))), chamber.room(), 140);
+                        heater.elementJK(), heater.toAirWK(), heater.toContentsWK(), OptionalDouble.empty(), Optional.of(thermostat))),
+                chamber.room(), 140);
     }
 
     private static Setup lively() {
@@ -263,7 +264,8 @@ class AssessmentTest {
         PlannedController plain = sound().controllers().get(0);
         PlannedController rated = new PlannedController(plain.id(), plain.name(), plain.probeIds(), plain.profile(),
                 List.of(new PlannedController.PlannedLoop("loop", List.of("mat"), OptionalDouble.of(0.02),
-                        OptionalDouble.empty(), OptionalDouble.empty())), plain.settings());
+                        OptionalDouble.empty(), OptionalDouble.empty())),
+                plain.settings());
         Setup overloaded = new Setup(sound().chamber(), Osier.eggNeeds(), sound().probes(), List.of(rated),
                 mains(10));
         // 6 W at 230 V are 0.026 A on a contact for 0.02 A.

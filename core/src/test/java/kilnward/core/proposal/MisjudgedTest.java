@@ -82,8 +82,10 @@ class MisjudgedTest {
 
     private static PlannedController on(String id, LawKind law, DisplayUnit unit, Settings settings, String... outlets) {
         Profile profile = SchoolsTest.device(law, Style.OFF_AT_SET, unit, Habits.UNKNOWN, settings.values().keySet().toArray(Parameter[]::new));
-        return new PlannedController(id, "The " + id, List.of("probe"), profile, java.util.stream.Stream.of(outlets).map(outlet -> new PlannedController.PlannedLoop(outlet + "-loop",
-                List.of(outlet), OptionalDouble.empty(), OptionalDouble.empty(), OptionalDouble.empty())).toList(), settings);
+        return new PlannedController(id, "The " + id, List.of("probe"), profile,
+                java.util.stream.Stream.of(outlets).map(outlet -> new PlannedController.PlannedLoop(outlet + "-loop",
+                        List.of(outlet), OptionalDouble.empty(), OptionalDouble.empty(), OptionalDouble.empty())).toList(),
+                settings);
     }
 
     private static Chamber setter() {
@@ -132,7 +134,8 @@ class MisjudgedTest {
     @Test
     void aStuckHeaterEndsWhereWhatCoolsLetsIt() {
         Settings twin = keyed(Parameter.SET_VALUE, 25.5, Parameter.DIFFERENTIAL, 0.5, Parameter.LOWER_DIFFERENTIAL, 0.6);
-        Setup fanned = tank(List.of(HeaterKind.IN_TANK.typical("heater", 150), new Fan("fan", Fan.Kind.SURFACE, 0, 4)), on("twin", LawKind.ON_OFF, DisplayUnit.C, twin, "heater", "fan"));
+        Setup fanned = tank(List.of(HeaterKind.IN_TANK.typical("heater", 150), new Fan("fan", Fan.Kind.SURFACE, 0, 4)),
+                on("twin", LawKind.ON_OFF, DisplayUnit.C, twin, "heater", "fan"));
         Assessment assessment = Assessment.of(fanned, Osier.night(6));
         double inTheRun = assessment.situation().stuckOn().metrics().occupant().highest();
         assertEquals(inTheRun, assessment.situation().stuckOnEndC(), 1e-9);
@@ -149,7 +152,8 @@ class MisjudgedTest {
         Chamber house = Osier.chamber(new Box(2, 1.5, 1.8, Collections.nCopies(6, glass)), 2, AirMovement.MOVING, Contents.dry(40, 3300, 4, 0), OccupantPlace.AIR, 0,
                 List.of(HeaterKind.FANNED_ELEMENT.typical("mat", 300)), sunny, 140);
         Needs plants = new Needs(new KeepBand(15, 27), List.of());
-        Assessment assessment = Assessment.of(new Setup(house, plants, List.of(Osier.probe(0, 0)), List.of(Osier.planned(WARM, Osier.settings(WARM, 18, 1, 30, 10))), Power.UNKNOWN),
+        Assessment assessment = Assessment.of(
+                new Setup(house, plants, List.of(Osier.probe(0, 0)), List.of(Osier.planned(WARM, Osier.settings(WARM, 18, 1, 30, 10))), Power.UNKNOWN),
                 new Scenario(RoomCurve.day(sunny), 6, 86_400, 5, Scenario.Start.SETTLED, List.of(), 288));
         assertTrue(assessment.situation().stuckOnEndC() >= assessment.situation().daily().metrics().occupant().highest(),
                 "stuck on it ends no cooler than a sound day peaks: " + assessment.situation().stuckOnEndC());
@@ -158,7 +162,8 @@ class MisjudgedTest {
     /** Harm less than 2 K above the band is the commonest incubator: an electronic cut-out has room there. */
     @Test
     void aCutOutIsRankedForFowlEggs() {
-        Setup fowl = new Setup(Osier.reedbox(60, 40, Room.of(18, 24, 15)), FOWL, List.of(Osier.probe(0, 0)), List.of(Osier.planned(WARM, Osier.settings(WARM, 37.6, 0.2, 38.6, 36))),
+        Setup fowl = new Setup(Osier.reedbox(60, 40, Room.of(18, 24, 15)), FOWL, List.of(Osier.probe(0, 0)),
+                List.of(Osier.planned(WARM, Osier.settings(WARM, 37.6, 0.2, 38.6, 36))),
                 Power.UNKNOWN);
         BackupLevel level = BackupLevel.of(fowl).orElseThrow();
         assertEquals(38.75, level.opensC(), 1e-9, "half of the way from 38 to 39.5");
@@ -170,7 +175,8 @@ class MisjudgedTest {
 
     @Test
     void eachOutputHasItsOwnGuards() {
-        Settings settings = keyed(Parameter.SET_VALUE, 25, Parameter.DIFFERENTIAL, 1, Parameter.LOWER_DIFFERENTIAL, 1, Parameter.MIN_OFF, 4, Parameter.ACT_DELAY, 2, Parameter.AFTER_MAINS, 3,
+        Settings settings = keyed(Parameter.SET_VALUE, 25, Parameter.DIFFERENTIAL, 1, Parameter.LOWER_DIFFERENTIAL, 1, Parameter.MIN_OFF, 4, Parameter.ACT_DELAY, 2,
+                Parameter.AFTER_MAINS, 3,
                 Parameter.PULSE_ON, 10, Parameter.PULSE_REST, 5);
         Profile one = SchoolsTest.device(LawKind.ON_OFF, Style.OFF_AT_SET, DisplayUnit.C, Habits.UNKNOWN, settings.values().keySet().toArray(Parameter[]::new));
         assertEquals(new Timers(0, 0, 180, 600, 300), Translation.timers(one, settings, 0), "a cooling delay does not hold heat back");
@@ -252,8 +258,10 @@ class MisjudgedTest {
         Probe both = new Probe("probe", ProbePlace.of(0, 0, 0, 0, 40), 0, 0, 0, Optional.of(new HumiditySensor(60, 0, 0)));
         Settings pair = keyed(Parameter.ON_AT, onAt, Parameter.OFF_AT, offAt);
         Profile profile = SchoolsTest.device(LawKind.ON_OFF, Style.PAIR, DisplayUnit.RH, Habits.UNKNOWN, Parameter.ON_AT, Parameter.OFF_AT);
-        return new Setup(tent, needs, List.of(both), List.of(new PlannedController("moist", "Moist", List.of("probe"), profile, List.of(new PlannedController.PlannedLoop("mist-loop",
-                List.of("mist"), OptionalDouble.empty(), OptionalDouble.empty(), OptionalDouble.empty())), pair)), Power.UNKNOWN);
+        return new Setup(tent, needs, List.of(both),
+                List.of(new PlannedController("moist", "Moist", List.of("probe"), profile, List.of(new PlannedController.PlannedLoop("mist-loop",
+                        List.of("mist"), OptionalDouble.empty(), OptionalDouble.empty(), OptionalDouble.empty())), pair)),
+                Power.UNKNOWN);
     }
 
     /** A swing from 79 to 96 against 85 to 95 has a mean in the band, and dries what lives there every hour. */
@@ -270,7 +278,8 @@ class MisjudgedTest {
     @Test
     void rightKeysAreNotTakenForMistakenLimits() {
         Settings right = keyed(Parameter.LOWEST_SETTABLE, 27.5, Parameter.HIGHEST_SETTABLE, 29, Parameter.SET_VALUE, 28.6, Parameter.DIFFERENTIAL, 0.6);
-        Setup weak = new Setup(Osier.reedbox(5, 50, Room.of(5, 9, 15)), Osier.eggNeeds(), List.of(Osier.probe(0, 0)), List.of(on("heat", LawKind.ON_OFF, DisplayUnit.C, right, "mat")),
+        Setup weak = new Setup(Osier.reedbox(5, 50, Room.of(5, 9, 15)), Osier.eggNeeds(), List.of(Osier.probe(0, 0)),
+                List.of(on("heat", LawKind.ON_OFF, DisplayUnit.C, right, "mat")),
                 Power.UNKNOWN);
         assertTrue(Said.find(weak, "heater-too-small").isPresent());
         assertTrue(Said.find(weak, "limits-mistaken").isEmpty(), "it strays because the heater is too weak");
@@ -282,7 +291,8 @@ class MisjudgedTest {
         for (double[] each : new double[][] {{100, 0, 0}, {101, 0, 1}, {98, -3, 1}, {97, -3, 0}}) {
             Setup setup = damp(60, 85, 70, 76);
             Settings settings = setup.controllers().get(0).settings().with(Parameter.HIGH_ALARM, each[0]).with(Parameter.OFFSET, each[1]);
-            Profile profile = SchoolsTest.device(LawKind.ON_OFF, Style.PAIR, DisplayUnit.RH, Habits.UNKNOWN, Parameter.ON_AT, Parameter.OFF_AT, Parameter.HIGH_ALARM, Parameter.OFFSET);
+            Profile profile = SchoolsTest.device(LawKind.ON_OFF, Style.PAIR, DisplayUnit.RH, Habits.UNKNOWN, Parameter.ON_AT, Parameter.OFF_AT, Parameter.HIGH_ALARM,
+                    Parameter.OFFSET);
             PlannedController old = setup.controllers().get(0);
             Setup alarmed = setup.withControllers(List.of(new PlannedController(old.id(), old.name(), old.probeIds(), profile, old.loops(), settings)));
             assertEquals(each[2] == 1, Said.find(alarmed, "alarm-past-reading").orElseThrow().title().contains("never"), each[0] + " with an offset of " + each[1]);
@@ -291,7 +301,8 @@ class MisjudgedTest {
 
     @Test
     void anAlarmNobodyReachesDoesNotStopTheCooling() {
-        Settings cool = keyed(Parameter.SET_VALUE, 28, Parameter.DIFFERENTIAL, 0.6, Parameter.DIRECTION, 1, Parameter.HIGH_ALARM, 110, Parameter.HIGH_ALARM_OPENS, 1, Parameter.MIN_OFF, 4);
+        Settings cool = keyed(Parameter.SET_VALUE, 28, Parameter.DIFFERENTIAL, 0.6, Parameter.DIRECTION, 1, Parameter.HIGH_ALARM, 110, Parameter.HIGH_ALARM_OPENS, 1,
+                Parameter.MIN_OFF, 4);
         Chamber box = Osier.chamber(Osier.foamBox(0.5, 0.4, 0.4, 40), 0.5, AirMovement.MOVING, Contents.dry(4, 3300, 0.3, 0), OccupantPlace.CONTENTS, 0,
                 List.of(Osier.cooler("cooler", 60, 60)), Room.of(30, 36, 15), 140);
         Setup far = new Setup(box, Osier.eggNeeds(), List.of(Osier.probe(0, 0)), List.of(on("cool", LawKind.ON_OFF, DisplayUnit.C, cool, "cooler")), Power.UNKNOWN);
@@ -313,8 +324,10 @@ class MisjudgedTest {
             PlannedController plain = on("heat", LawKind.ON_OFF, DisplayUnit.C, manual, "mat");
             Profile silent = new Profile(name, LawKind.ON_OFF, DisplayUnit.C, 0.1, 1, Style.OFF_AT_SET, Style.OFF_AT_SET, false, plain.profile().keys(), "", "",
                     new Habits(Habits.LeftAlone.KEPT, OptionalDouble.empty(), Habits.Sounder.OFF, Habits.LinkLoss.NO_LINK, 0, 0, List.of()));
-            Setup setup = new Setup(Osier.reedbox(), Osier.eggNeeds(), List.of(Osier.probe(0.2, 0)), List.of(new PlannedController("heat", name, List.of("probe"), silent, plain.loops(),
-                    manual)), Power.UNKNOWN, Map.of("mat", name, "probe", name));
+            Setup setup = new Setup(Osier.reedbox(), Osier.eggNeeds(), List.of(Osier.probe(0.2, 0)),
+                    List.of(new PlannedController("heat", name, List.of("probe"), silent, plain.loops(),
+                            manual)),
+                    Power.UNKNOWN, Map.of("mat", name, "probe", name));
             List<Finding> all = Said.all(setup);
             assertTrue(all.stream().anyMatch(each -> each.names().containsValue(name)), all.toString());
             assertTrue(all.stream().noneMatch(each -> (each.title() + each.reason() + each.remedy().text()).contains("Box")), "only in slots");

@@ -72,7 +72,8 @@ class OtherPlaceTest {
         Metrics day = well.situation().daily().metrics();
         assertEquals(day.displays().get(0).mean(), day.other().orElseThrow().mean(), 0.1, "the second place is what the buried probe feels");
         assertEquals(1, day.otherInBandShare().getAsDouble(), 1e-9);
-        assertTrue(well.plain().stream().noneMatch(each -> each.code().equals("set-elsewhere") || each.code().equals("other-place-out-of-band") || each.code().equals("rung-order")),
+        assertTrue(
+                well.plain().stream().noneMatch(each -> each.code().equals("set-elsewhere") || each.code().equals("other-place-out-of-band") || each.code().equals("rung-order")),
                 well.plain().toString());
         assertEquals(Aim.OCCUPANT, assess(bench(22.5, new Needs(LEAVES.keep(), List.of()))).situation().aim(0), "without a band of their own the roots count for the leaves");
     }

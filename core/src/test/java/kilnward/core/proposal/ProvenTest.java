@@ -34,7 +34,6 @@ class ProvenTest {
         return new Scenario(RoomCurve.day(setup.chamber().room()), 9, 86_400, 5, Scenario.Start.SETTLED, List.of(), 288);
     }
 
-
     @Test
     void whatIsOfferedForAFindingMendsItAndDoesNothingWorse() {
         AtomicInteger pressed = new AtomicInteger();
@@ -48,7 +47,8 @@ class ProvenTest {
                 if (finding.remedy().isOnePress()) {
                     pressed.incrementAndGet();
                     offered.merge(finding.code(), 1, Integer::sum);
-                    check("seed " + seed + ", " + finding.code() + ", " + finding.remedy(), before, looking(setup), Proof.with(looking(setup), finding.remedy()), finding.severity(), finding, night)
+                    check("seed " + seed + ", " + finding.code() + ", " + finding.remedy(), before, looking(setup), Proof.with(looking(setup), finding.remedy()),
+                            finding.severity(), finding, night)
                             .forEach(wrong::add);
                 }
             }
@@ -89,8 +89,10 @@ class ProvenTest {
     private static Setup looking(Setup setup) {
         return setup.withControllers(setup.controllers().stream().map(each -> {
             Profile profile = each.profile();
-            return new PlannedController(each.id(), each.name(), each.probeIds(), new Profile(profile.name(), profile.law(), profile.unit(), profile.resolution(), 5, profile.raising(),
-                    profile.lowering(), profile.strict(), profile.keys(), "", "", profile.habits()), each.loops(), each.settings());
+            return new PlannedController(each.id(), each.name(), each.probeIds(),
+                    new Profile(profile.name(), profile.law(), profile.unit(), profile.resolution(), 5, profile.raising(),
+                            profile.lowering(), profile.strict(), profile.keys(), "", "", profile.habits()),
+                    each.loops(), each.settings());
         }).toList());
     }
 

@@ -54,7 +54,7 @@ import kilnward.core.setup.Setup;
 /** Invented chambers of every kind with invented devices, right and wrong, by a seed. */
 public final class RandomChambers {
     private static final Material[] BOARDS = {Material.EXPANDED_POLYSTYRENE, Material.POLYURETHANE_FOAM, Material.SOFTWOOD, Material.PLYWOOD, Material.CORRUGATED_CARD,
-        Material.WINDOW_GLASS, Material.TWIN_WALL_POLYCARBONATE};
+            Material.WINDOW_GLASS, Material.TWIN_WALL_POLYCARBONATE};
 
     private RandomChambers() {
     }
@@ -152,8 +152,9 @@ public final class RandomChambers {
                 controllers.add(controller(random, "heat", middle, half, random.nextInt(4) == 0 ? DisplayUnit.F : DisplayUnit.C, false, true, List.of(heats)));
             }
             if (!cools.isEmpty()) {
-                controllers.add(cools.contains("fan") && !tank && random.nextBoolean() ? byBand(random, middle, half, cools) : cools.contains("vent") ? vent(random, middle, half, cools)
-                        : controller(random, "cool", middle + half * between(random, 0, 1.5), half, DisplayUnit.C, false, false, List.of(cools)));
+                controllers.add(
+                        cools.contains("fan") && !tank && random.nextBoolean() ? byBand(random, middle, half, cools) : cools.contains("vent") ? vent(random, middle, half, cools)
+                                : controller(random, "cool", middle + half * between(random, 0, 1.5), half, DisplayUnit.C, false, false, List.of(cools)));
             }
         }
         double damp = needs.humidity().map(HumidityBand::middlePct).orElse(60.0);
@@ -182,7 +183,8 @@ public final class RandomChambers {
     }
 
     /** An on/off controller, keyed about right or in one of the usual wrong ways. */
-    private static PlannedController controller(Random random, String id, double middle, double half, DisplayUnit unit, boolean twoSided, boolean raises, List<List<String>> outlets) {
+    private static PlannedController controller(Random random, String id, double middle, double half, DisplayUnit unit, boolean twoSided, boolean raises,
+            List<List<String>> outlets) {
         Style style = twoSided ? Style.values()[1 + random.nextInt(4)] : Style.values()[random.nextInt(5)];
         List<Parameter> keys = new ArrayList<>(style.isPair() ? List.of(Parameter.ON_AT, Parameter.OFF_AT) : List.of(Parameter.SET_VALUE, Parameter.DIFFERENTIAL));
         if (twoSided) {

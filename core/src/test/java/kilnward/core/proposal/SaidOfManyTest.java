@@ -45,19 +45,22 @@ class SaidOfManyTest {
         for (int i = 0; i < CHAMBERS; i++) {
             assertEquals(read[i], said(FIRST + i));
         }
-        assertTrue(String.join("", read).lines().filter(line -> line.startsWith("  ")).map(line -> line.strip().split(" ")[0]).distinct().count() > 30, "enough kinds are among it");
+        assertTrue(String.join("", read).lines().filter(line -> line.startsWith("  ")).map(line -> line.strip().split(" ")[0]).distinct().count() > 30,
+                "enough kinds are among it");
     }
 
     private static String said(long seed) {
         Setup setup = RandomChambers.of(seed);
         Scenario night = new Scenario(RoomCurve.day(setup.chamber().room()), 21, 12 * 3600, 5, Scenario.Start.SETTLED, List.of(), 72);
-        return "chamber " + seed + "\n" + Assessment.untried(setup, night, true, Workers.in(ForkJoinPool.commonPool())).plain().stream().map(SaidOfManyTest::line).sorted().collect(Collectors.joining());
+        return "chamber " + seed + "\n"
+                + Assessment.untried(setup, night, true, Workers.in(ForkJoinPool.commonPool())).plain().stream().map(SaidOfManyTest::line).sorted().collect(Collectors.joining());
     }
 
     private static String line(Finding finding) {
         TreeMap<String, String> numbers = new TreeMap<>();
         finding.numbers().forEach((name, quantity) -> numbers.put(name, rounded(quantity.value()) + " " + quantity.unit()));
-        return "  " + finding.code() + " " + finding.severity() + " " + finding.towards() + " about " + finding.about().id() + "/" + finding.about().part() + " " + numbers + "\n    "
+        return "  " + finding.code() + " " + finding.severity() + " " + finding.towards() + " about " + finding.about().id() + "/" + finding.about().part() + " " + numbers
+                + "\n    "
                 + finding.title() + " | " + finding.reason() + "\n" + remedies(finding.remedy());
     }
 

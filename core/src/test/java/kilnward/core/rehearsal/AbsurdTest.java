@@ -118,7 +118,8 @@ class AbsurdTest {
         Controller slow = always("cool");
         Controller on = new Controller("always", List.of("probe"), slow.display(), 60, OptionalDouble.empty(), OptionalDouble.empty(), slow.loops());
         Chamber chamber = kind == Cooler.Kind.CHILLER ? tank(22, cooler)
-                : Osier.chamber(Osier.foamBox(0.2, 0.2, 0.2, 20), 0.5, AirMovement.STILL, Contents.dry(0.5, 3000, 0.05, 0), OccupantPlace.AIR, 0, List.of(cooler), Room.of(22, 22, 0), 0);
+                : Osier.chamber(Osier.foamBox(0.2, 0.2, 0.2, 20), 0.5, AirMovement.STILL, Contents.dry(0.5, 3000, 0.05, 0), OccupantPlace.AIR, 0, List.of(cooler),
+                        Room.of(22, 22, 0), 0);
         Metrics metrics = run(chamber, stepS, 48, Scenario.Start.COLD, on).metrics();
         assertEquals(coldest, metrics.occupant().lowest(), 0.3, metrics.occupant().toString());
         assertEquals(metrics.heatInJ(), metrics.heatLostJ() + metrics.heatStoredJ(), 1e-6 * Math.max(1e4, Math.abs(metrics.heatLostJ())));
@@ -176,7 +177,8 @@ class AbsurdTest {
             }
             double roomC = random.nextDouble(-15, 40);
             double surfaceM2 = Math.exp(random.nextDouble(-6, 3));
-            Chamber chamber = Osier.chamber(Osier.foamBox(side, side, side, random.nextDouble(1, 5 * 10)), random.nextDouble(0, 100), random.nextBoolean() ? AirMovement.MOVING : AirMovement.STILL,
+            Chamber chamber = Osier.chamber(Osier.foamBox(side, side, side, random.nextDouble(1, 5 * 10)), random.nextDouble(0, 100),
+                    random.nextBoolean() ? AirMovement.MOVING : AirMovement.STILL,
                     new Contents(Math.exp(random.nextDouble(-6, 5)), 3000, surfaceM2, 0, surfaceM2 * random.nextDouble(), random.nextDouble(0, 5)),
                     OccupantPlace.AIR, 0, appliances, Room.of(roomC, roomC, 0).withHumidity(random.nextDouble(0, 100)), random.nextDouble(0, 3000));
             double heatW = appliances.stream().mapToDouble(each -> each instanceof Heater heater ? heater.powerW() : each instanceof Cooler ? 0 : each.electricalW()).sum();
@@ -187,18 +189,23 @@ class AbsurdTest {
             }
             asked++;
             Controller[] on = appliances.isEmpty() ? new Controller[0] : new Controller[] {always(appliances.stream().map(Appliance::id).toArray(String[]::new))};
-            Controller[] slow = java.util.Arrays.stream(on).map(each -> new Controller(each.id(), each.probeIds(), each.display(), 60, each.highAlarm(), each.lowAlarm(), each.loops()))
+            Controller[] slow = java.util.Arrays.stream(on)
+                    .map(each -> new Controller(each.id(), each.probeIds(), each.display(), 60, each.highAlarm(), each.lowAlarm(), each.loops()))
                     .toArray(Controller[]::new);
             Metrics metrics = run(chamber, new double[] {1, 5, 60}[i % 3], 8, i % 2 == 0 ? Scenario.Start.COLD : Scenario.Start.SETTLED, slow).metrics();
-            String which = "seed " + seed + " case " + i + ": " + metrics.occupant() + " " + chamber.appliances() + chamber.contents() + side + " " + roomC + " " + chamber.airChangesPerHour() + chamber.airMovement();
+            String which = "seed " + seed + " case " + i + ": " + metrics.occupant() + " " + chamber.appliances() + chamber.contents() + side + " " + roomC + " "
+                    + chamber.airChangesPerHour() + chamber.airMovement();
             boolean cools = appliances.stream().anyMatch(Cooler.class::isInstance);
-            double coldest = Math.min(kilnward.core.air.MoistAir.of(roomC, 0, kilnward.core.air.StandardAtmosphere.pressurePa(chamber.altitudeM())).wetBulbC(), cools ? -5 : roomC) - 5;
+            double coldest = Math.min(kilnward.core.air.MoistAir.of(roomC, 0, kilnward.core.air.StandardAtmosphere.pressurePa(chamber.altitudeM())).wetBulbC(), cools ? -5 : roomC)
+                    - 5;
             assertTrue(metrics.occupant().lowest() > coldest && metrics.occupant().highest() < hottest, which + " outside " + coldest + " to " + hottest);
             Metrics.Level humidity = metrics.humidity().orElseThrow();
             assertTrue(humidity.lowest() >= 0 && humidity.highest() <= 100, which + humidity);
-            assertEquals(metrics.heatInJ(), metrics.heatLostJ() + metrics.heatStoredJ(), 1e-6 * Math.max(1e4, Math.max(Math.abs(metrics.heatInJ()), Math.abs(metrics.heatLostJ()))), which);
+            assertEquals(metrics.heatInJ(), metrics.heatLostJ() + metrics.heatStoredJ(), 1e-6 * Math.max(1e4, Math.max(Math.abs(metrics.heatInJ()), Math.abs(metrics.heatLostJ()))),
+                    which);
             var water = metrics.water().orElseThrow();
-            assertEquals(water.suppliedKg(), water.ventilatedKg() + water.driedKg() + water.drainedKg() + water.storedKg(), 1e-6 * Math.max(0.1, Math.abs(water.suppliedKg())), which);
+            assertEquals(water.suppliedKg(), water.ventilatedKg() + water.driedKg() + water.drainedKg() + water.storedKg(), 1e-6 * Math.max(0.1, Math.abs(water.suppliedKg())),
+                    which);
         }
         assertTrue(asked > 100, asked + " were asked");
     }

@@ -38,10 +38,10 @@ class ChainTest {
     }
 
     private static Controller controller(String id, SwitchingPoints points, Timers timers, OutputMode mode, double samplingS,
-                                         boolean strict, String... appliances) {
+            boolean strict, String... appliances) {
         return new Controller(id, List.of("probe"), new Display(DisplayUnit.C, 0.1, 0), samplingS, OptionalDouble.empty(),
                 OptionalDouble.empty(), List.of(new Loop(id + "-loop", new OnOff(points, strict), timers, mode,
-                List.of(appliances))));
+                        List.of(appliances))));
     }
 
     private static Rehearsed run(Chamber chamber, Probe probe, double hours, Controller... controllers) {

@@ -39,7 +39,8 @@ final class HandRun {
      * @param sidesM    length, width, height inside (m), then the foam's thickness
      * @param contents  mass (kg), specific heat (J/(kg K)), surface (m²), wet surface (m²), heat given off (W)
      */
-    record Measures(double[] sidesM, double airChangesPerHour, boolean moving, double[] contents, double altitudeM, double roomC, double roomPct, double warmestC, double coldestC) {
+    record Measures(double[] sidesM, double airChangesPerHour, boolean moving, double[] contents, double altitudeM, double roomC, double roomPct, double warmestC,
+            double coldestC) {
     }
 
     /** Traces, one value a sample: air, contents, humidity. */

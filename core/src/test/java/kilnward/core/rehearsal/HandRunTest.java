@@ -57,7 +57,8 @@ class HandRunTest {
 
     private static Controller on(Law law, String appliance, DisplayUnit unit, boolean both) {
         return new Controller("on-" + appliance, List.of("probe"), new Display(unit, unit.isHumidity() ? 1 : 0.1, 0), EVERY_S, OptionalDouble.empty(), OptionalDouble.empty(),
-                List.of(new Loop("loop-" + appliance, law, Timers.NONE, OutputMode.AUTO, List.of(appliance))), both ? Optional.of(new Display(DisplayUnit.RH, 1, 0)) : Optional.empty());
+                List.of(new Loop("loop-" + appliance, law, Timers.NONE, OutputMode.AUTO, List.of(appliance))),
+                both ? Optional.of(new Display(DisplayUnit.RH, 1, 0)) : Optional.empty());
     }
 
     private static Rehearsed run(Chamber chamber, int samples, Controller... controllers) {

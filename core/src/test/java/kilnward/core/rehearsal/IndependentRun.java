@@ -32,7 +32,7 @@ public final class IndependentRun {
 
     /** Figures of a run. */
     public record Result(double lowestC, double highestC, double meanC, int starts, double[] occupantC,
-                         long[] firstSwitchings) {
+            long[] firstSwitchings) {
     }
 
     public IndependentRun(Rig rig, RoomCurve room) {

@@ -73,7 +73,7 @@ class MoistRehearsalTest {
     private static Controller on(DisplayUnit unit, double resolution, SwitchingPoints points, String appliance) {
         return new Controller("on-" + appliance, List.of("probe"), new Display(unit, resolution, 0), 1, OptionalDouble.empty(),
                 OptionalDouble.empty(), List.of(new Loop("loop-" + appliance, new OnOff(points, false), Timers.NONE,
-                OutputMode.AUTO, List.of(appliance))));
+                        OutputMode.AUTO, List.of(appliance))));
     }
 
     private static Rehearsed run(Chamber chamber, double hours, double stepS, Probe probe, Controller... controllers) {
@@ -147,7 +147,8 @@ class MoistRehearsalTest {
                 random.nextBoolean() ? OptionalDouble.of(8) : OptionalDouble.empty(), Optional.of(new Sun(500, 6, 20)));
         return Osier.chamber(box, random.nextDouble(0, 8), AirMovement.STILL,
                 new Contents(random.nextDouble(0.5, 20), 3000, 0.5, random.nextDouble(0, 5), random.nextDouble(0, 0.4),
-                        random.nextDouble(0, 0.05)), OccupantPlace.AIR, 0.5, appliances, room, 140);
+                        random.nextDouble(0, 0.05)),
+                OccupantPlace.AIR, 0.5, appliances, room, 140);
     }
 
     @Test
@@ -168,7 +169,8 @@ class MoistRehearsalTest {
             double stepS = i % 3 == 0 ? 1 : 5;
             Rig rig = new Rig(chamber, Osier.eggNeeds(), List.of(probe(30, 60, 0.3)), controllers.stream()
                     .map(each -> new Controller(each.id(), each.probeIds(), each.display(), 5, each.highAlarm(),
-                            each.lowAlarm(), each.loops())).toList());
+                            each.lowAlarm(), each.loops()))
+                    .toList());
             Scenario scenario = new Scenario(RoomCurve.day(chamber.room()), random.nextDouble(0, 24), 30 * 3600, stepS,
                     i % 2 == 0 ? Scenario.Start.COLD : Scenario.Start.SETTLED, List.of(), 300)
                     .with(new Scenario.LidOpening(7200, 300));
@@ -267,7 +269,7 @@ class MoistRehearsalTest {
                 Room.of(18, 18, 0), 0);
         Controller off = new Controller("fan", List.of("probe"), new Display(DisplayUnit.C, 0.1, 0), 1, OptionalDouble.empty(),
                 OptionalDouble.empty(), List.of(new Loop("fan", new OnOff(SwitchingPoints.ofPair(0, 1), false), Timers.NONE,
-                OutputMode.OFF, List.of("stir"))));
+                        OutputMode.OFF, List.of("stir"))));
         Controller heat = on(DisplayUnit.C, 0.1, SwitchingPoints.ofPair(29, 30), "mat");
         double moving = run(stirred, 24, 1, probe(30, 30, 0), heat).metrics().occupant().mean();
         double still = run(stirred, 24, 1, probe(30, 30, 0), heat, off).metrics().occupant().mean();
@@ -287,7 +289,7 @@ class MoistRehearsalTest {
             // The heater has been held on for a day: everything is warmer than the room and as warm as it will get.
             Controller held = new Controller("c", List.of("probe"), new Display(DisplayUnit.C, 0.1, 0), 1,
                     OptionalDouble.empty(), OptionalDouble.empty(), List.of(new Loop("l", new OnOff(
-                    SwitchingPoints.ofPair(90, 91), false), Timers.NONE, OutputMode.ON, List.of("mat"))));
+                            SwitchingPoints.ofPair(90, 91), false), Timers.NONE, OutputMode.ON, List.of("mat"))));
             int opened = 86_400;
             Scenario open = new Scenario(RoomCurve.constant(10), 0, opened + 600, 1, Scenario.Start.COLD, List.of(),
                     opened + 600).with(new Scenario.LidOpening(opened, 600));
@@ -359,7 +361,7 @@ class MoistRehearsalTest {
                 new Fan("pump", Fan.Kind.CIRCULATION, 0, 12));
         Controller cool = new Controller("c", List.of("probe"), new Display(DisplayUnit.C, 0.1, 0), 10, OptionalDouble.empty(),
                 OptionalDouble.empty(), List.of(new Loop("l", new OnOff(SwitchingPoints.ofPair(17.5, 16.5), false),
-                new Timers(0, 240), OutputMode.AUTO, List.of("chiller"))));
+                        new Timers(0, 240), OutputMode.AUTO, List.of("chiller"))));
         Rehearsed run = run(chilled, 5 * 24, 10, slow(), cool);
         double[] low = run.trace().occupant().low();
         double[] high = run.trace().occupant().high();
@@ -378,7 +380,8 @@ class MoistRehearsalTest {
         assertTrue(run(plain, 48, 1, probe(30, 30, 0), held).metrics().occupant().highest() > 120);
         assertEquals(kilnward.core.chamber.SteadyState.of(chamber).occupantC(20, 1, 0),
                 run(chamber, 200, 10, slow(), new Controller("c", List.of("probe"), new Display(DisplayUnit.C, 0.1, 0), 10,
-                        OptionalDouble.empty(), OptionalDouble.empty(), held.loops())).metrics().occupant().highest(), 0.05);
+                        OptionalDouble.empty(), OptionalDouble.empty(), held.loops())).metrics().occupant().highest(),
+                0.05);
     }
 
     @Test
@@ -398,8 +401,9 @@ class MoistRehearsalTest {
         Probe sunny = new Probe("probe", new ProbePlace(0, 0, 0, 0, 0, 1.5, 30), 0, 0.24, 0.5, Optional.empty());
         Rehearsed run = Rehearsal.run(new Rig(lit, Osier.eggNeeds(), List.of(sunny, Probe.of("second", ProbePlace.of(0, 0, 0, 0,
                 30), 0)), List.of(new Controller("c", List.of("probe", "second"), new Display(DisplayUnit.C, 0.01, 0), 1,
-                OptionalDouble.empty(), OptionalDouble.empty(), List.of()))), new Scenario(RoomCurve.constant(20), 0, 86_400, 1,
-                Scenario.Start.SETTLED, List.of(), 24));
+                        OptionalDouble.empty(), OptionalDouble.empty(), List.of()))),
+                new Scenario(RoomCurve.constant(20), 0, 86_400, 1,
+                        Scenario.Start.SETTLED, List.of(), 24));
         double air = run.trace().occupant().low()[23];
         // Half of: lamp 1.5 K, polling 0.5 K s each second, drift 0.24 K a day.
         assertEquals(air + 0.5 * (1.5 + 0.5 + 0.24), run.trace().displays().get(0).high()[23], 0.03);

@@ -76,7 +76,7 @@ class RehearsalTest {
     @ParameterizedTest
     @CsvSource({"28.0, 28.6, C, 0.1, 0, 0", "28.0, 28.6, C, 0.1, 0.05, 0.4", "82, 84, F, 1, 0, 0", "28.0, 28.2, C, 0.1, 0, 0"})
     void agreesWithTheIndependentIntegrator(double on, double off, DisplayUnit unit, double resolution, double heaterShare,
-                                            double errorK) {
+            double errorK) {
         RoomCurve room = RoomCurve.day(Room.of(16, 24, 15));
         Rig rig = new Rig(Osier.reedbox(), Osier.eggNeeds(), List.of(Osier.probe(heaterShare, errorK)),
                 List.of(Osier.onOff(SwitchingPoints.ofPair(on, off), unit, resolution, 0)));
@@ -265,9 +265,11 @@ class RehearsalTest {
                 random.nextDouble(0.2, 0.8), random.nextDouble(15, 80)), random.nextDouble(0, 6),
                 random.nextBoolean() ? AirMovement.STILL : AirMovement.MOVING,
                 Contents.dry(random.nextDouble(0.2, 20), random.nextDouble(1000, 4180), random.nextDouble(0.05, 1.5),
-                        random.nextDouble(0, 3)), random.nextBoolean() ? OccupantPlace.CONTENTS : OccupantPlace.AIR, 0,
+                        random.nextDouble(0, 3)),
+                random.nextBoolean() ? OccupantPlace.CONTENTS : OccupantPlace.AIR, 0,
                 List.of(HeaterKind.values()[random.nextInt(HeaterKind.SELF_LIMITING.ordinal())].typical("mat",
-                        random.nextDouble(5, 80))), Room.of(16, 24, 15), random.nextDouble(0, 1500));
+                        random.nextDouble(5, 80))),
+                Room.of(16, 24, 15), random.nextDouble(0, 1500));
         double heater = random.nextDouble(0, 0.05);
         double contents = random.nextDouble(0, 0.5);
         Probe probe = Probe.of("probe", ProbePlace.of(heater, contents, random.nextDouble(0, 0.1),
@@ -343,7 +345,8 @@ class RehearsalTest {
                 () -> new Rig(rig.chamber(), rig.needs(), rig.probes(), List.of(new Controller("c", List.of("probe"),
                         new Display(DisplayUnit.C, 0.1, 0), 1, OptionalDouble.empty(), OptionalDouble.empty(),
                         List.of(new Loop("l", new OnOff(SwitchingPoints.ofPair(1, 2), false), Timers.NONE, OutputMode.ON,
-                                List.of("nothing"))))))).field());
+                                List.of("nothing")))))))
+                .field());
         assertEquals("heaterShare", assertThrows(RefusedValueException.class,
                 () -> ProbePlace.of(0.6, 0.6, 0, 0, 10)).field());
     }

@@ -79,7 +79,8 @@ class VerdictTest {
         Metrics.Level occupant = new Metrics.Level(28, 28, 29.6, 1);
         Metrics metrics = new Metrics(occupant, 1, List.of(occupant), List.of(), 0, 0, 0, 0, OptionalDouble.empty(), Optional.empty(), OptionalDouble.empty(), Optional.empty(),
                 OptionalDouble.empty(), Optional.empty());
-        Trace trace = new Trace(HOUR, new Trace.Envelope(shown, shown), Optional.empty(), Optional.empty(), List.of(new Trace.Envelope(shown, shown)), new double[HOURS], List.of());
+        Trace trace = new Trace(HOUR, new Trace.Envelope(shown, shown), Optional.empty(), Optional.empty(), List.of(new Trace.Envelope(shown, shown)), new double[HOURS],
+                List.of());
         Scenario scenario = new Scenario(RoomCurve.constant(20), 0, HOURS * HOUR, 1, Scenario.Start.SETTLED, List.of(FAULT), HOURS);
         assertEquals(Verdict.Kind.TIGHT, Verdict.of(FAULT, rig, new Rehearsed(scenario, trace, metrics, List.of(), 0, Set.of()), GOOD, NEAR).kind());
     }

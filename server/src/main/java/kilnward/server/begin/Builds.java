@@ -41,8 +41,9 @@ public class Builds {
      * @param keepings what it is usually kept for, the likeliest first
      * @param suits    guides for which it is the likeliest of all
      */
-    public record Build(String id, String name, String about, List<Keeping> keepings, List<String> suits, BoxPlan box, ContentsPlan contents, RoomPlan room, List<AppliancePlan> appliances,
-                 List<ProbePlan> probes, List<BuiltController> controllers) {
+    public record Build(String id, String name, String about, List<Keeping> keepings, List<String> suits, BoxPlan box, ContentsPlan contents, RoomPlan room,
+            List<AppliancePlan> appliances,
+            List<ProbePlan> probes, List<BuiltController> controllers) {
     }
 
     /** A controller of a build, on a generic profile; {@code outlets} holds what hangs on each. */

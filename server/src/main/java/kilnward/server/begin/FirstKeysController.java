@@ -38,8 +38,8 @@ public class FirstKeysController {
      * @param values what is keyed in; keys that are not there get a value
      */
     public record Keyed(@NotNull @Valid ControllerPlan controller,
-                        @NotNull @Size(max = 60) Map<@NotNull Parameter, @NotNull @Within(min = -10_000, max = 10_000) Double> values,
-                        @NotNull @Size(max = 8) List<@Valid @NotNull Switched> points) {
+            @NotNull @Size(max = 60) Map<@NotNull Parameter, @NotNull @Within(min = -10_000, max = 10_000) Double> values,
+            @NotNull @Size(max = 8) List<@Valid @NotNull Switched> points) {
     }
 
     /** Where an output came on and stopped. */
@@ -69,6 +69,7 @@ public class FirstKeysController {
         return new Begun(controller.id(), FirstKeys.of(profile, keyed,
                 lives.filter(each -> each.keepLowC() < each.keepHighC()).map(each -> new KeepBand(each.keepLowC(), each.keepHighC())),
                 lives.filter(each -> each.keepHumidityLowPct() != null && each.keepHumidityHighPct() != null && each.keepHumidityLowPct() < each.keepHumidityHighPct())
-                        .map(each -> new HumidityBand(each.keepHumidityLowPct(), each.keepHumidityHighPct())), points).values());
+                        .map(each -> new HumidityBand(each.keepHumidityLowPct(), each.keepHumidityHighPct())),
+                points).values());
     }
 }

@@ -77,8 +77,11 @@ public class Starter {
             return builds;
         }
         boolean cool = guide.get().schools().get(0).stages().get(0).temperatureC().high() < COOLER_THAN_ROOMS_C;
-        return builds.stream().sorted(Comparator.comparing((Builds.Build build) -> !build.suits().contains(guideId)).thenComparingInt(build -> build.keepings().contains(guide.get().keeping())
-                ? build.keepings().indexOf(guide.get().keeping()) : UNUSUAL).thenComparing(build -> cools(build) != cool).thenComparingInt(build -> build.appliances().size())).toList();
+        return builds.stream()
+                .sorted(Comparator.comparing((Builds.Build build) -> !build.suits().contains(guideId)).thenComparingInt(build -> build.keepings().contains(guide.get().keeping())
+                        ? build.keepings().indexOf(guide.get().keeping()) : UNUSUAL).thenComparing(build -> cools(build) != cool)
+                        .thenComparingInt(build -> build.appliances().size()))
+                .toList();
     }
 
     private static boolean cools(Builds.Build build) {
@@ -109,7 +112,8 @@ public class Starter {
     /** One with the fewest plain keys that can be judged, for the user to replace by those of theirs. */
     static ProfilePlan plainProfile() {
         return ProfilePlan.onOff(DisplayUnit.C, 0.1, 1.0, Style.OFF_AT_SET, Style.OFF_AT_SET, false, profile().keys().stream()
-                .filter(each -> PLAIN.contains(each.parameter())).map(each -> new KeyPlan(each.parameter(), each.label(), each.step(), each.lowest(), each.highest(), null, List.of()))
+                .filter(each -> PLAIN.contains(each.parameter()))
+                .map(each -> new KeyPlan(each.parameter(), each.label(), each.step(), each.lowest(), each.highest(), null, List.of()))
                 .toList(), "", "");
     }
 
@@ -136,7 +140,7 @@ public class Starter {
                 stage.humidityPct() == null ? null : stage.humidityPct().low(),
                 stage.humidityPct() == null ? null : stage.humidityPct().high(),
                 stage.maxRateKh() == null ? null : stage.maxRateKh().value(), stage.harm().stream()
-                .map(harm -> new HarmPlan(harm.side(), harm.levelC(), harm.durationS())).toList());
+                        .map(harm -> new HarmPlan(harm.side(), harm.levelC(), harm.durationS())).toList());
     }
 
     private record Chosen(Guide guide, School school, Stage stage) {

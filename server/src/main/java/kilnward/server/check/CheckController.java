@@ -35,12 +35,12 @@ import org.springframework.web.bind.annotation.RestController;
 public class CheckController {
     /** A reference: its standard uncertainty, and what is to be added to what it reads. */
     public record CheckReference(@NotBlank @Size(max = 80) String name, @NotNull @Within(min = 0, max = 20) Double standardUncertainty,
-                                 @NotNull @Within(min = -20, max = 20) Double correction) {
+            @NotNull @Within(min = -20, max = 20) Double correction) {
     }
 
     /** One look at display and references, in seconds from any moment. */
     public record CheckLook(@NotNull @Within(min = 0, max = 1e9, unit = "s") Double timeS, @NotNull @Within(min = -100, max = 300) Double display,
-                            @NotEmpty @Size(max = 20) Map<@NotBlank String, @NotNull @Within(min = -100, max = 300) Double> references) {
+            @NotEmpty @Size(max = 20) Map<@NotBlank String, @NotNull @Within(min = -100, max = 300) Double> references) {
     }
 
     /**
@@ -52,11 +52,11 @@ public class CheckController {
      * @param currentOffset offset in force while the rows were taken
      */
     public record CheckRequest(@NotEmpty @Size(max = 2000) List<@Valid @NotNull CheckLook> rows,
-                               @NotEmpty @Size(max = 20) List<@Valid @NotNull CheckReference> references,
-                               @OrNull DisplayUnit unit, @OrNull @Within(min = 60, max = 86_400, unit = "s") Double leastS, @OrNull @Size(max = 300) @ManyLines String reason,
-                               @NotNull @Within(min = -100, max = 100) Double currentOffset, @NotNull @Within(min = 0.001, max = 10) Double step,
-                               @NotNull @Within(min = -100, max = 100) Double rangeMin, @NotNull @Within(min = -100, max = 100) Double rangeMax,
-                               @NotNull @Within(min = 0.001, max = 10) Double resolution) {
+            @NotEmpty @Size(max = 20) List<@Valid @NotNull CheckReference> references,
+            @OrNull DisplayUnit unit, @OrNull @Within(min = 60, max = 86_400, unit = "s") Double leastS, @OrNull @Size(max = 300) @ManyLines String reason,
+            @NotNull @Within(min = -100, max = 100) Double currentOffset, @NotNull @Within(min = 0.001, max = 10) Double step,
+            @NotNull @Within(min = -100, max = 100) Double rangeMin, @NotNull @Within(min = -100, max = 100) Double rangeMax,
+            @NotNull @Within(min = 0.001, max = 10) Double resolution) {
     }
 
     /**
@@ -66,7 +66,7 @@ public class CheckController {
      * @param remaining error that is left once the new offset is keyed in
      */
     public record CheckAnswer(Check.Verdict verdict, Check.Settling settling, int rowsUsed, Map<String, Double> references, @OrNull String odd, double error,
-                              double expandedUncertainty, List<Uncertainty.Part> parts, double newOffset, double remaining) {
+            double expandedUncertainty, List<Uncertainty.Part> parts, double newOffset, double remaining) {
         /** As it goes over the wire. */
         public static CheckAnswer of(Check check) {
             return new CheckAnswer(check.verdict(), check.settling(), check.rows(), check.references(), check.odd().orElse(null), check.error(),
@@ -96,13 +96,15 @@ public class CheckController {
 
     /** Kinds of point that people can make. */
     public enum PointKind {
-        ICE_WATER, BOILING_WATER, SALT_JAR
+        ICE_WATER,
+        BOILING_WATER,
+        SALT_JAR
     }
 
     /** A point: boiling water by altitude, or by station pressure where that is known; a jar of wet salt by its temperature. */
     public record PointRequest(@NotNull PointKind kind, @OrNull @Within(min = -500, max = 9000, unit = "m") Double altitudeM,
-                               @OrNull @Within(min = 40_000, max = 110_000, unit = "Pa") Double stationPa, @OrNull Salt salt,
-                               @OrNull @Within(min = 0, max = 60, unit = "°C") Double temperatureC) {
+            @OrNull @Within(min = 40_000, max = 110_000, unit = "Pa") Double stationPa, @OrNull Salt salt,
+            @OrNull @Within(min = 0, max = 60, unit = "°C") Double temperatureC) {
     }
 
     /** Where it stands, in °C or %RH, and how sure that is; {@code irritant} is whether gloves belong to it. */
@@ -126,7 +128,7 @@ public class CheckController {
 
     /** Two known points, and the level at which the controller has to be right. */
     public record TwoPointRequest(@NotNull @Valid ShownAt low, @NotNull @Valid ShownAt high, @NotNull @Within(min = -100, max = 300) Double rightAt,
-                                  @NotNull @Within(min = 0.001, max = 10) Double step) {
+            @NotNull @Within(min = 0.001, max = 10) Double step) {
     }
 
     /**

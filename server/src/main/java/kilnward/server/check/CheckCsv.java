@@ -36,7 +36,8 @@ import org.apache.commons.csv.QuoteMode;
 final class CheckCsv {
     private static final CSVFormat OUT = CSVFormat.RFC4180.builder()
             .setHeader("taken_at", "check", "controller", "quantity", "place", "unit", "offset_when_begun", "display", "reference", "read", "correction", "standard_uncertainty",
-                    "withdrawn", "author").setQuoteMode(QuoteMode.NON_NUMERIC).get();
+                    "withdrawn", "author")
+            .setQuoteMode(QuoteMode.NON_NUMERIC).get();
     private static final CSVFormat IN = CSVFormat.RFC4180.builder().setHeader().setSkipHeaderRecord(true).setIgnoreSurroundingSpaces(true).setTrim(true)
             .setIgnoreEmptyLines(true).setDuplicateHeaderMode(DuplicateHeaderMode.DISALLOW).get();
     private static final Pattern FORMULA = Pattern.compile("(^|[;,\\t\\r\\n])(?=[=+\\-@])");

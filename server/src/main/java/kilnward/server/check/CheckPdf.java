@@ -35,7 +35,8 @@ final class CheckPdf {
         String difference = check.unit() == DisplayUnit.RH ? "points" : check.unit() == DisplayUnit.F ? "°F" : "K";
         StringBuilder page = new StringBuilder("<h1>Check of ").append(text(controller)).append("</h1><p>").append(text(chamber)).append(" · begun by ")
                 .append(text(check.author())).append(", ").append(when.format(check.begunAt())).append(" · ").append(check.place() == CheckSession.Place.PROBE
-                        ? "reference beside the probe: sensor error" : "reference at the occupant: placement difference").append("</p>");
+                        ? "reference beside the probe: sensor error" : "reference at the occupant: placement difference")
+                .append("</p>");
         page.append("<p>Room ").append(check.roomC() == null ? "not read" : number(check.roomC(), 1) + " °C" + (check.roomFit() ? "" : ", outside 15 to 25 °C"))
                 .append(". Steady for at least ").append(number(check.leastS() / 60, 0)).append(" min").append(check.reason().isEmpty() ? "" : ": " + text(check.reason()))
                 .append(". Times are those of ").append(text(zone.getId())).append(".</p>");
@@ -65,7 +66,8 @@ final class CheckPdf {
             page.append("<tr><td>").append(when.format(row.at())).append("</td><td>").append(number(row.display(), 2)).append("</td>");
             check.references().forEach(each -> page.append("<td>").append(row.references().containsKey(each.name()) ? number(row.references().get(each.name()), 2) : "")
                     .append("</td>"));
-            page.append("<td>").append(text(row.author())).append("</td><td class='quiet'>").append(row.withdrawn() ? "withdrawn" : row.late() ? "written later" : row.sure() ? "asked and confirmed" : "").append("</td></tr>");
+            page.append("<td>").append(text(row.author())).append("</td><td class='quiet'>")
+                    .append(row.withdrawn() ? "withdrawn" : row.late() ? "written later" : row.sure() ? "asked and confirmed" : "").append("</td></tr>");
         }
         page.append("</table>");
         for (EntryView entry : check.entries()) {
@@ -95,7 +97,8 @@ final class CheckPdf {
         }
         page.append("<p><b>").append(title).append(":</b> ").append(answer.settling().settled() ? "" : "not settled; ").append("the display shows ")
                 .append(number(Math.abs(answer.error()), 2)).append(' ').append(difference).append(answer.error() < 0 ? " less" : " more").append(" than ")
-                .append(place == CheckSession.Place.PROBE ? "the references beside the probe" : "the occupant has").append(", ± ").append(number(answer.expandedUncertainty(), 2)).append(' ').append(difference)
+                .append(place == CheckSession.Place.PROBE ? "the references beside the probe" : "the occupant has").append(", ± ").append(number(answer.expandedUncertainty(), 2))
+                .append(' ').append(difference)
                 .append(", from ").append(answer.rowsUsed()).append(" rows over ").append(number(answer.settling().spanS() / 60, 0)).append(" min.");
         if (answer.odd() != null) {
             page.append(' ').append(text(answer.odd())).append(" disagrees with the others and was left out.");

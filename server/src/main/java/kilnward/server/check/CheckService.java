@@ -185,7 +185,8 @@ public class CheckService {
                 double timeS = kept.seconds(row.at());
                 // Doubts are by the row before and by rows of the same moment: looking through thousands for each of thousands takes minutes.
                 Double before = counting.floorKey(timeS - RowDoubt.MOMENT_S);
-                fresh.add(checked(kept, counting.subMap(before == null ? timeS - RowDoubt.MOMENT_S : before, true, timeS + RowDoubt.MOMENT_S, true).values(), row, expected, author));
+                fresh.add(
+                        checked(kept, counting.subMap(before == null ? timeS - RowDoubt.MOMENT_S : before, true, timeS + RowDoubt.MOMENT_S, true).values(), row, expected, author));
                 counting.put(timeS, new CheckRow(timeS, row.display(), row.references()));
             }
         }

@@ -40,8 +40,8 @@ public final class CheckViews {
      * @param fixedReading what a point that was made always reads, ice water for instance; null for an instrument
      */
     public record ReferenceView(@NotBlank @Size(max = 80) String name, @NotNull @Within(min = 0, max = 20) Double stated, @NotNull Reference.Basis basis,
-                                @NotNull @Within(min = -20, max = 20) Double correction, @OrNull LocalDate validTo,
-                                @OrNull @Within(min = -60, max = 300) Double fixedReading) {
+            @NotNull @Within(min = -20, max = 20) Double correction, @OrNull LocalDate validTo,
+            @OrNull @Within(min = -60, max = 300) Double fixedReading) {
     }
 
     /**
@@ -53,10 +53,10 @@ public final class CheckViews {
      * @param roomC  temperature of the room; null where it was not read
      */
     public record NewCheck(@NotNull @Pattern(regexp = ChamberPlan.UUID) String id, @NotNull @Pattern(regexp = ChamberPlan.UUID) String controllerId,
-                           @NotNull Parameter offsetKey, @NotNull CheckSession.Place place,
-                           @NotEmpty @Size(max = 10) List<@Valid @NotNull ReferenceView> references,
-                           @NotNull @Within(min = 60, max = 86_400, unit = "s") Double leastS, @NotNull @Size(max = 300) @ManyLines String reason,
-                           @OrNull @Within(min = -40, max = 60, unit = "°C") Double roomC, @NotNull @Size(max = 500) @ManyLines String note) {
+            @NotNull Parameter offsetKey, @NotNull CheckSession.Place place,
+            @NotEmpty @Size(max = 10) List<@Valid @NotNull ReferenceView> references,
+            @NotNull @Within(min = 60, max = 86_400, unit = "s") Double leastS, @NotNull @Size(max = 300) @ManyLines String reason,
+            @OrNull @Within(min = -40, max = 60, unit = "°C") Double roomC, @NotNull @Size(max = 500) @ManyLines String note) {
     }
 
     /**
@@ -66,8 +66,8 @@ public final class CheckViews {
      * @param sure whether somebody was asked and says that it is so
      */
     public record NewRow(@NotNull @Pattern(regexp = ChamberPlan.UUID) String id, @NotNull Instant at,
-                         @NotNull @Within(min = -100, max = 300) Double display,
-                         @NotEmpty @Size(max = 10) Map<@NotBlank String, @NotNull @Within(min = -100, max = 300) Double> references, @NotNull Boolean sure) {
+            @NotNull @Within(min = -100, max = 300) Double display,
+            @NotEmpty @Size(max = 10) Map<@NotBlank String, @NotNull @Within(min = -100, max = 300) Double> references, @NotNull Boolean sure) {
     }
 
     /** A note to an entry; may be empty. */
@@ -83,7 +83,7 @@ public final class CheckViews {
      * @param sure     whether somebody was asked and says that it is meant so
      */
     public record NewOffset(@NotNull @Within(min = -100, max = 100) Double seen, @NotNull @Within(min = -100, max = 100) Double shown,
-                            @OrNull @Within(min = -100, max = 300) Double setShown, @NotNull @Size(max = 500) @ManyLines String note, @NotNull Boolean sure) {
+            @OrNull @Within(min = -100, max = 300) Double setShown, @NotNull @Size(max = 500) @ManyLines String note, @NotNull Boolean sure) {
     }
 
     /**
@@ -101,7 +101,7 @@ public final class CheckViews {
 
     /** Something done beside a row. */
     public record EntryView(String id, CheckEntryEntity.Kind kind, @OrNull String rowId, @OrNull Double offset, @OrNull Integer settingsNumber, String note,
-                            String author, Instant writtenAt) {
+            String author, Instant writtenAt) {
     }
 
     /** A doubt about a row. */
@@ -121,9 +121,9 @@ public final class CheckViews {
      * @param slip       what seems to have gone wrong with the keying in; null where nothing does
      */
     public record CheckView(String id, String chamberId, String controllerId, Parameter offsetKey, CheckSession.Place place, DisplayUnit unit, double offsetThen,
-                            double offset, double offsetStep, double resolution, double leastS, String reason, @OrNull Double roomC, boolean roomFit, String note, String author,
-                            Instant begunAt, List<ReferenceView> references, List<String> expired, List<RowView> rows, List<EntryView> entries, boolean closed,
-                            CheckSession.Phase phase, @OrNull Instant settledAt, @OrNull CheckAnswer found, @OrNull CheckAnswer left, @OrNull Slip slip) {
+            double offset, double offsetStep, double resolution, double leastS, String reason, @OrNull Double roomC, boolean roomFit, String note, String author,
+            Instant begunAt, List<ReferenceView> references, List<String> expired, List<RowView> rows, List<EntryView> entries, boolean closed,
+            CheckSession.Phase phase, @OrNull Instant settledAt, @OrNull CheckAnswer found, @OrNull CheckAnswer left, @OrNull Slip slip) {
     }
 
     /**
@@ -166,7 +166,7 @@ public final class CheckViews {
      * @param tolerance how far the error may move; null where no keep band says so
      */
     public record HistoryView(String controllerId, Parameter offsetKey, DisplayUnit unit, @OrNull Double tolerance, List<FoundView> found, List<PlacedView> placed,
-                              @OrNull DriftView drift, DueView due, List<CertificateView> certificates) {
+            @OrNull DriftView drift, DueView due, List<CertificateView> certificates) {
     }
 
     /** When a display of a chamber is due. */

@@ -83,7 +83,7 @@ public class ChecksController {
     /** Rows from a file: all of them or, where one line cannot be used, none. */
     @PostMapping(value = "/chambers/{chamberId}/checks/{id}/rows/file", consumes = MediaType.TEXT_PLAIN_VALUE)
     public CheckView addFile(@PathVariable UUID chamberId, @PathVariable UUID id, @RequestParam(defaultValue = "false") boolean sure,
-                             @RequestBody String text, Principal who) {
+            @RequestBody String text, Principal who) {
         Set<String> references = record.one(chamberId, id).references().stream().map(ReferenceView::name).collect(Collectors.toSet());
         checks.addAll(chamberId, id, CheckCsv.read(text, references, record.zone(), sure), who.getName());
         return record.one(chamberId, id);
@@ -140,7 +140,8 @@ public class ChecksController {
     public ResponseEntity<byte[]> pdf(@PathVariable UUID chamberId, @PathVariable UUID id) {
         CheckView check = record.one(chamberId, id);
         var plan = chambers.one(chamberId).plan();
-        String controller = plan.controllers().stream().filter(each -> each.id().equals(check.controllerId())).findFirst().map(ControllerPlan::name).orElse("a controller since removed");
+        String controller = plan.controllers().stream().filter(each -> each.id().equals(check.controllerId())).findFirst().map(ControllerPlan::name)
+                .orElse("a controller since removed");
         return ResponseEntity.ok().header(HttpHeaders.CONTENT_DISPOSITION, ContentDisposition.inline().filename("check.pdf").build().toString())
                 .body(CheckPdf.of(plan.name(), controller, check, record.zone()));
     }

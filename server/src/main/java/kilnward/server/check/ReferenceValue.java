@@ -12,6 +12,6 @@ import org.hibernate.type.SqlTypes;
 /** A reference of a check, in the check's unit; {@code fixedReading} is what a known point always reads. */
 @Embeddable
 public record ReferenceValue(@Column(length = 80) String name, double stated,
-                             @Enumerated(EnumType.STRING) @JdbcTypeCode(SqlTypes.VARCHAR) @Column(length = 12) Reference.Basis basis,
-                             double correction, LocalDate validTo, Double fixedReading) {
+        @Enumerated(EnumType.STRING) @JdbcTypeCode(SqlTypes.VARCHAR) @Column(length = 12) Reference.Basis basis,
+        double correction, LocalDate validTo, Double fixedReading) {
 }

@@ -47,14 +47,14 @@ import org.springframework.web.bind.annotation.RestController;
 public class CalcController {
     /** A state of air. */
     public record AirRequest(@NotNull @Within(min = -60, max = 120, unit = "°C") Double temperatureC,
-                             @NotNull @Within(min = 0, max = 100, unit = "%RH") Double relativeHumidityPct,
-                             @NotNull @Within(min = -500, max = 9000, unit = "m") Double altitudeM) {
+            @NotNull @Within(min = 0, max = 100, unit = "%RH") Double relativeHumidityPct,
+            @NotNull @Within(min = -500, max = 9000, unit = "m") Double altitudeM) {
     }
 
     /** What follows from it; {@code dewPointC} is null for air without vapour. */
     public record AirAnswer(double pressurePa, double saturationPressurePa, double vapourPressurePa, @OrNull Double dewPointC,
-                            double wetBulbC, double humidityRatio, double absoluteHumidityGm3, double enthalpyKJkg,
-                            double vapourPressureDeficitPa, double boilingPointC) {
+            double wetBulbC, double humidityRatio, double absoluteHumidityGm3, double enthalpyKJkg,
+            double vapourPressureDeficitPa, double boilingPointC) {
     }
 
     @PostMapping("/air")
@@ -68,20 +68,22 @@ public class CalcController {
 
     /** Unit of the keys. */
     public enum KeyUnit {
-        C, F, RH
+        C,
+        F,
+        RH
     }
 
     /** Keys of a controller: set value and differential with a direction, or a pair. */
     public record SwitchingRequest(@NotNull Style style, @OrNull Direction direction, @NotNull KeyUnit unit,
-                                   @OrNull @Within(min = -100, max = 300) Double setValue,
-                                   @OrNull @Within(min = -300, max = 300) Double differential,
-                                   @OrNull @Within(min = -100, max = 300) Double onAt,
-                                   @OrNull @Within(min = -100, max = 300) Double offAt) {
+            @OrNull @Within(min = -100, max = 300) Double setValue,
+            @OrNull @Within(min = -300, max = 300) Double differential,
+            @OrNull @Within(min = -100, max = 300) Double onAt,
+            @OrNull @Within(min = -100, max = 300) Double offAt) {
     }
 
     /** What the device will do; the fields in °C and K are null for humidity. */
     public record SwitchingAnswer(Direction direction, double onAt, double offAt, @OrNull Double onAtC, @OrNull Double offAtC,
-                                  @OrNull Double differentialK) {
+            @OrNull Double differentialK) {
     }
 
     @PostMapping("/switching")
@@ -102,7 +104,8 @@ public class CalcController {
         if (request.unit() == KeyUnit.RH) {
             for (double point : new double[] {points.onAt(), points.offAt()}) {
                 if (point < 0 || point > 100) {
-                    throw new RefusedValueException("differential", request.differential(), "must leave both switching points from 0 to 100 %RH: one would be at " + Require.plain(point));
+                    throw new RefusedValueException("differential", request.differential(),
+                            "must leave both switching points from 0 to 100 %RH: one would be at " + Require.plain(point));
                 }
             }
             return new SwitchingAnswer(points.direction(), points.onAt(), points.offAt(), null, null, null);
@@ -118,12 +121,12 @@ public class CalcController {
      * @param at what was displayed when it switched
      */
     public record SeenSwitching(@NotNull @Within(min = -100, max = 300) Double setValue, @NotNull @Within(min = 0.001, max = 300) Double differential,
-                                @NotNull StyleLearning.Switched switched, @NotNull @Within(min = -100, max = 300) Double at) {
+            @NotNull StyleLearning.Switched switched, @NotNull @Within(min = -100, max = 300) Double at) {
     }
 
     /** What was seen of one output; {@code resolution} is the smallest step of its display. */
     public record StyleRequest(@NotNull Direction direction, @NotNull @Within(min = 0.001, max = 10) Double resolution,
-                               @NotEmpty @Size(max = 20) List<@Valid @NotNull SeenSwitching> seen) {
+            @NotEmpty @Size(max = 20) List<@Valid @NotNull SeenSwitching> seen) {
     }
 
     /** Styles that fit; {@code contradictions} are positions in what was seen that none of them fits. */
@@ -143,8 +146,8 @@ public class CalcController {
      * @param shown what the device shows for it, in its own unit
      */
     public record ReadBackRequest(@NotNull @Valid ProfilePlan profile, @NotNull Map<@NotNull Parameter, @NotNull Double> wanted,
-                                  @OrNull Map<@NotNull Parameter, @NotNull Double> before, @NotNull Parameter parameter,
-                                  @NotNull @Within(min = -10_000, max = 10_000) Double shown) {
+            @OrNull Map<@NotNull Parameter, @NotNull Double> before, @NotNull Parameter parameter,
+            @NotNull @Within(min = -10_000, max = 10_000) Double shown) {
     }
 
     /** Whether it matches, and what may have happened where it does not, likeliest first. */
@@ -165,8 +168,8 @@ public class CalcController {
      * @param wanted which way the appliance on it works
      */
     public record KeysRequest(@NotNull @Valid ProfilePlan profile, @NotNull @Size(max = 60) Map<@NotNull Parameter, @NotNull Double> values,
-                              @NotNull Direction wanted, @NotNull @Within(min = -100, max = 300) Double low,
-                              @NotNull @Within(min = -100, max = 300) Double high) {
+            @NotNull Direction wanted, @NotNull @Within(min = -100, max = 300) Double low,
+            @NotNull @Within(min = -100, max = 300) Double high) {
     }
 
     /** What to key in so that it acts inside the band, rounded inward to its steps; where that cannot be, the nearest there is. */
@@ -203,15 +206,15 @@ public class CalcController {
 
     /** A fan by band: what it reads and how it is set. */
     public record FanRequest(@NotNull @Within(min = -60, max = 120, unit = "°C") Double temperatureC,
-                             @NotNull @Within(min = 0, max = 100, unit = "%RH") Double relativeHumidityPct,
-                             @NotNull @Within(min = -60, max = 120, unit = "°C") Double setTemperatureC,
-                             @NotNull @Within(min = 0.01, max = 100, unit = "K") Double temperatureBandK,
-                             @NotNull @Within(min = 0, max = 100, unit = "%RH") Double setHumidityPct,
-                             @NotNull @Within(min = 0.01, max = 100, unit = "%RH") Double humidityBandPct,
-                             @NotNull @Within(min = 0, max = 100, unit = "%") Double minimumPct,
-                             @NotNull @Within(min = 0, max = 100, unit = "%") Double maximumPct,
-                             @NotNull @Within(min = 0, max = 100, unit = "%") Double underPressurePct,
-                             @NotNull FanBand.IntakeBelowSet intakeBelowSet) {
+            @NotNull @Within(min = 0, max = 100, unit = "%RH") Double relativeHumidityPct,
+            @NotNull @Within(min = -60, max = 120, unit = "°C") Double setTemperatureC,
+            @NotNull @Within(min = 0.01, max = 100, unit = "K") Double temperatureBandK,
+            @NotNull @Within(min = 0, max = 100, unit = "%RH") Double setHumidityPct,
+            @NotNull @Within(min = 0.01, max = 100, unit = "%RH") Double humidityBandPct,
+            @NotNull @Within(min = 0, max = 100, unit = "%") Double minimumPct,
+            @NotNull @Within(min = 0, max = 100, unit = "%") Double maximumPct,
+            @NotNull @Within(min = 0, max = 100, unit = "%") Double underPressurePct,
+            @NotNull FanBand.IntakeBelowSet intakeBelowSet) {
     }
 
     /** Both speeds and what drives them. */
@@ -228,20 +231,20 @@ public class CalcController {
 
     /** Readings beside the probe. */
     public record OffsetRequest(@NotNull @Within(min = -100, max = 100) Double currentOffset,
-                                @NotEmpty @Size(max = 1000) List<@Valid @NotNull OffsetReading> readings,
-                                @NotNull @Within(min = 0.001, max = 10) Double step,
-                                @NotNull @Within(min = -100, max = 100) Double rangeMin,
-                                @NotNull @Within(min = -100, max = 100) Double rangeMax) {
+            @NotEmpty @Size(max = 1000) List<@Valid @NotNull OffsetReading> readings,
+            @NotNull @Within(min = 0.001, max = 10) Double step,
+            @NotNull @Within(min = -100, max = 100) Double rangeMin,
+            @NotNull @Within(min = -100, max = 100) Double rangeMax) {
     }
 
     /** One reading. */
     public record OffsetReading(@NotNull @Within(min = -100, max = 300) Double display,
-                                @NotEmpty @Size(max = 20) List<@NotNull @Within(min = -100, max = 300) Double> references) {
+            @NotEmpty @Size(max = 20) List<@NotNull @Within(min = -100, max = 300) Double> references) {
     }
 
     /** The offset to key in. */
     public record OffsetAnswer(double newOffset, double error, double expandedUncertainty, boolean inRange,
-                               OffsetDecision.Verdict verdict) {
+            OffsetDecision.Verdict verdict) {
     }
 
     @PostMapping("/offset")
@@ -256,19 +259,19 @@ public class CalcController {
 
     /** A plain box: six walls in the order bottom, top, front, back, left, right. */
     public record HeatLossRequest(@NotNull @Within(min = 0.02, max = 50, unit = "m") Double innerLengthM,
-                                  @NotNull @Within(min = 0.02, max = 50, unit = "m") Double innerWidthM,
-                                  @NotNull @Within(min = 0.02, max = 50, unit = "m") Double innerHeightM,
-                                  @NotNull @Size(min = 6, max = 6, message = "must be six walls") List<@Valid @NotNull WallRequest> walls,
-                                  @NotNull @Within(min = 0, max = 200, unit = "1/h") Double airChangesPerHour,
-                                  @NotNull @Within(min = -30, max = 80, unit = "°C") Double insideC,
-                                  @NotNull @Within(min = -50, max = 60, unit = "°C") Double roomC,
-                                  @NotNull @Within(min = 0.1, max = 100_000, unit = "W") Double heaterW,
-                                  @NotNull @Within(min = -500, max = 9000, unit = "m") Double altitudeM) {
+            @NotNull @Within(min = 0.02, max = 50, unit = "m") Double innerWidthM,
+            @NotNull @Within(min = 0.02, max = 50, unit = "m") Double innerHeightM,
+            @NotNull @Size(min = 6, max = 6, message = "must be six walls") List<@Valid @NotNull WallRequest> walls,
+            @NotNull @Within(min = 0, max = 200, unit = "1/h") Double airChangesPerHour,
+            @NotNull @Within(min = -30, max = 80, unit = "°C") Double insideC,
+            @NotNull @Within(min = -50, max = 60, unit = "°C") Double roomC,
+            @NotNull @Within(min = 0.1, max = 100_000, unit = "W") Double heaterW,
+            @NotNull @Within(min = -500, max = 9000, unit = "m") Double altitudeM) {
     }
 
     /** One wall of one material. */
     public record WallRequest(@NotNull String materialId,
-                              @NotNull @Within(min = 0.1, max = 1000, unit = "mm") Double thicknessMm) {
+            @NotNull @Within(min = 0.1, max = 1000, unit = "mm") Double thicknessMm) {
     }
 
     /** What it loses and where a stuck-on heater ends. */
@@ -285,16 +288,16 @@ public class CalcController {
 
     /** The moisture balance of a plain box; walls as for the heat loss. */
     public record MoistureRequest(@NotNull @Within(min = 0.02, max = 50, unit = "m") Double innerLengthM,
-                                  @NotNull @Within(min = 0.02, max = 50, unit = "m") Double innerWidthM,
-                                  @NotNull @Within(min = 0.02, max = 50, unit = "m") Double innerHeightM,
-                                  @NotNull @Size(min = 6, max = 6, message = "must be six walls") List<@Valid @NotNull WallRequest> walls,
-                                  @NotNull @Within(min = 0, max = 200, unit = "1/h") Double airChangesPerHour,
-                                  @NotNull @Within(min = 0, max = 60, unit = "°C") Double insideC,
-                                  @NotNull @Within(min = 0, max = 100, unit = "%RH") Double insidePct,
-                                  @NotNull @Within(min = -40, max = 60, unit = "°C") Double roomC,
-                                  @NotNull @Within(min = 0, max = 100, unit = "%RH") Double roomPct,
-                                  @NotNull @Within(min = 0, max = 1e6, unit = "g/h") Double humidifierGh,
-                                  @NotNull @Within(min = -500, max = 9000, unit = "m") Double altitudeM) {
+            @NotNull @Within(min = 0.02, max = 50, unit = "m") Double innerWidthM,
+            @NotNull @Within(min = 0.02, max = 50, unit = "m") Double innerHeightM,
+            @NotNull @Size(min = 6, max = 6, message = "must be six walls") List<@Valid @NotNull WallRequest> walls,
+            @NotNull @Within(min = 0, max = 200, unit = "1/h") Double airChangesPerHour,
+            @NotNull @Within(min = 0, max = 60, unit = "°C") Double insideC,
+            @NotNull @Within(min = 0, max = 100, unit = "%RH") Double insidePct,
+            @NotNull @Within(min = -40, max = 60, unit = "°C") Double roomC,
+            @NotNull @Within(min = 0, max = 100, unit = "%RH") Double roomPct,
+            @NotNull @Within(min = 0, max = 1e6, unit = "g/h") Double humidifierGh,
+            @NotNull @Within(min = -500, max = 9000, unit = "m") Double altitudeM) {
     }
 
     /** The inside surface of a wall, and whether it drips at the wanted humidity. */
@@ -303,7 +306,7 @@ public class CalcController {
 
     /** What holding the humidity takes; {@code dutyPct} is null without a humidifier. */
     public record MoistureAnswer(@OrNull Double insideDewPointC, double neededGh, double latentW, double restingPct,
-                                 double reachedPct, @OrNull Double dutyPct, List<SurfaceAnswer> surfaces) {
+            double reachedPct, @OrNull Double dutyPct, List<SurfaceAnswer> surfaces) {
     }
 
     @PostMapping("/moisture")
@@ -314,7 +317,7 @@ public class CalcController {
                 request.insidePct(), request.roomC(), request.roomPct(), request.humidifierGh(), request.altitudeM());
         return new MoistureAnswer(orNull(balance.insideDewPointC()), balance.neededGh(), balance.latentW(),
                 balance.restingPct(), balance.reachedPct(), orNull(balance.dutyPct()), balance.surfaces().stream()
-                .map(each -> new SurfaceAnswer(each.side(), each.surfaceC(), each.drips(), each.dripsAbovePct())).toList());
+                        .map(each -> new SurfaceAnswer(each.side(), each.surfaceC(), each.drips(), each.dripsAbovePct())).toList());
     }
 
     private static List<Layer> layers(List<WallRequest> walls) {

@@ -60,9 +60,11 @@ public class FaultController {
     /** Which single purchase or change takes away the most harm, the best first. */
     @PostMapping("/layers")
     public List<LayerAnswer> layers(@Valid @RequestBody FaultRequest request) {
-        return workedOut.answer(new LayersAsked(request), asked -> workers -> LayerRanking.of(Rehearser.setup(request.chamber(), request.settings()), WatchPlan.orUsual(request.watch()), workers).effects().stream()
-                .map(each -> new LayerAnswer(each.layer(), each.harmsGone(), each.harmsNew(), each.layer().shared(),
-                        each.changed().stream().map(change -> new VerdictChange(change.faultId(), change.before(), change.after())).toList())).toList());
+        return workedOut.answer(new LayersAsked(request),
+                asked -> workers -> LayerRanking.of(Rehearser.setup(request.chamber(), request.settings()), WatchPlan.orUsual(request.watch()), workers).effects().stream()
+                        .map(each -> new LayerAnswer(each.layer(), each.harmsGone(), each.harmsNew(), each.layer().shared(),
+                                each.changed().stream().map(change -> new VerdictChange(change.faultId(), change.before(), change.after())).toList()))
+                        .toList());
     }
 
     /** A batch of sampled chambers: how often each verdict comes out. Batches add up, so one can stop and go on. */

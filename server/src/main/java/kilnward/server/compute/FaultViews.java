@@ -40,9 +40,9 @@ public final class FaultViews {
 
     /** When somebody can act, at the worst moment for it; times in seconds. */
     public record WatchPlan(@NotNull @Within(min = 0, max = 86_400, unit = "s") Double asleepS, @NotNull Boolean wakes,
-                            @NotNull @Within(min = 0, max = 60 * 86_400, unit = "s") Double awayS, @NotNull Boolean message,
-                            @NotNull @Within(min = 0, max = 7 * 86_400, unit = "s") Double travelS, @NotNull @Within(min = 0, max = 86_400, unit = "s") Double reachS,
-                            @NotNull @Within(min = 60, max = 60 * 86_400, unit = "s") Double looksEveryS) {
+            @NotNull @Within(min = 0, max = 60 * 86_400, unit = "s") Double awayS, @NotNull Boolean message,
+            @NotNull @Within(min = 0, max = 7 * 86_400, unit = "s") Double travelS, @NotNull @Within(min = 0, max = 86_400, unit = "s") Double reachS,
+            @NotNull @Within(min = 60, max = 60 * 86_400, unit = "s") Double looksEveryS) {
         static Attendance orUsual(WatchPlan plan) {
             return plan == null ? Attendance.USUAL : new Attendance(plan.asleepS(), plan.wakes(), plan.awayS(), plan.message(), plan.travelS(), plan.reachS(), plan.looksEveryS());
         }
@@ -59,7 +59,7 @@ public final class FaultViews {
      * @param coarse whether a first look in steps of a minute is enough; null for the whole of it
      */
     public record FaultRequest(@NotNull @Valid ChamberPlan chamber, @NotNull @Size(max = 10) List<@Valid @NotNull KeyedIn> settings, @OrNull @Valid WatchPlan watch,
-                               @OrNull Boolean coarse) {
+            @OrNull Boolean coarse) {
     }
 
     /**
@@ -70,13 +70,13 @@ public final class FaultViews {
      * @param seed    seed of the whole
      */
     public record SurenessRequest(@NotNull @Valid ChamberPlan chamber, @NotNull @Size(max = 10) List<@Valid @NotNull KeyedIn> settings, @OrNull @Valid WatchPlan watch,
-                                  @NotNull @Within(min = 0, max = 1_000_000) Integer from, @NotNull @Within(min = 1, max = 500) Integer samples,
-                                  @NotNull @Within(min = 0, max = 1e9) Long seed) {
+            @NotNull @Within(min = 0, max = 1_000_000) Integer from, @NotNull @Within(min = 1, max = 500) Integer samples,
+            @NotNull @Within(min = 0, max = 1e9) Long seed) {
     }
 
     /** What a fault comes to; times in seconds from the moment it befalls, null where that never happens. */
     public record VerdictAnswer(Verdict.Kind kind, double worstC, @OrNull Double worstPct, @OrNull Double alarmS, @OrNull Double seenS, @OrNull Double actS,
-                                @OrNull Double harmS, @OrNull Double marginK) {
+            @OrNull Double harmS, @OrNull Double marginK) {
         public static VerdictAnswer of(Verdict verdict) {
             return new VerdictAnswer(verdict.kind(), rounded(verdict.worstC()), orNull(verdict.worstPct()), orNull(verdict.alarmS()), orNull(verdict.seenS()),
                     orNull(verdict.actS()), orNull(verdict.harmS()), Double.isFinite(verdict.marginK()) ? rounded(verdict.marginK()) : null);
@@ -116,12 +116,13 @@ public final class FaultViews {
      * @param without what it comes to without second layers; null where there are none
      */
     public record FaultRow(String id, Fault.Kind kind, String subject, @OrNull Double size, double roomC, FaultTable.Stop stop, List<String> layers, @OrNull Effect effect,
-                           FirstAct first, VerdictAnswer with,
-                           @OrNull VerdictAnswer without, SmallTrace trace, @OrNull SmallTrace bare) {
+            FirstAct first, VerdictAnswer with,
+            @OrNull VerdictAnswer without, SmallTrace trace, @OrNull SmallTrace bare) {
         public static FaultRow of(Setup setup, FaultTable.Row row, boolean layered, Map<String, String> names) {
             return new FaultRow(FaultBook.id(row.fault()), row.fault().kind(), names.getOrDefault(row.fault().subject(), ""), size(row.fault()), row.roomC(), row.stop(),
                     row.run().layersActed().stream().map(id -> names.getOrDefault(id, id)).sorted().toList(),
-                    FirstAct.effect(setup, row.fault()).orElse(null), FirstAct.of(setup, row), VerdictAnswer.of(row.with()), layered ? VerdictAnswer.of(row.without()) : null, SmallTrace.of(row.run().trace().occupant()),
+                    FirstAct.effect(setup, row.fault()).orElse(null), FirstAct.of(setup, row), VerdictAnswer.of(row.with()), layered ? VerdictAnswer.of(row.without()) : null,
+                    SmallTrace.of(row.run().trace().occupant()),
                     layered ? SmallTrace.of(row.bare().trace().occupant()) : null);
         }
 
@@ -142,7 +143,8 @@ public final class FaultViews {
     /** What becomes of it where outputs lose their head unit, off or on, each in the worst room for it; harm null where none is done in three days. */
     public record LinkChoice(String controllerId, String name, double offC, @OrNull Double offHarmS, double onC, @OrNull Double onHarmS, boolean onIsRight) {
         public static LinkChoice of(PlannedController controller, LinkLossChoice choice) {
-            return new LinkChoice(controller.id(), controller.name(), rounded(choice.offC()), finite(choice.offHarmsS()), rounded(choice.onC()), finite(choice.onHarmsS()), choice.on());
+            return new LinkChoice(controller.id(), controller.name(), rounded(choice.offC()), finite(choice.offHarmsS()), rounded(choice.onC()), finite(choice.onHarmsS()),
+                    choice.on());
         }
 
         private static Double finite(double seconds) {
@@ -175,7 +177,7 @@ public final class FaultViews {
 
     /** A drill to be answered: displays in °C or %RH, one controller a row, and the room; the fault is not named. */
     public record DrillView(String id, double bucketS, List<String> controllers, List<SmallTrace> displays, double roomC, @OrNull Double alarmS, List<Fault.Kind> kinds,
-                            List<FirstAct> acts) {
+            List<FirstAct> acts) {
     }
 
     /** What somebody says happened, and what they would do first. */

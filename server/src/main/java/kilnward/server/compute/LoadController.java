@@ -32,9 +32,9 @@ public class LoadController {
      * @param circuitA rating of the circuit, fuse or supply
      */
     public record LoadRequest(@NotNull @Within(min = 3, max = 480, unit = "V") Double supplyV,
-                              @NotNull Current current,
-                              @NotNull @Within(min = 0.1, max = 1000, unit = "A") Double circuitA,
-                              @NotEmpty @Size(max = 32) List<@Valid @NotNull OutletPlan> outlets) {
+            @NotNull Current current,
+            @NotNull @Within(min = 0.1, max = 1000, unit = "A") Double circuitA,
+            @NotEmpty @Size(max = 32) List<@Valid @NotNull OutletPlan> outlets) {
     }
 
     /**
@@ -46,16 +46,16 @@ public class LoadController {
      * @param cyclesPerDay switchings a day, 0 where it does not switch
      */
     public record OutletPlan(@NotBlank @Size(max = 80) String name,
-                             @OrNull @Within(min = 0.01, max = 1000, unit = "A") Double ratedA,
-                             @OrNull @Within(min = 0.01, max = 1000, unit = "A") Double ratedDcA,
-                             @OrNull @Within(min = 0.1, max = 1e6, unit = "W") Double ratedW,
-                             @NotNull @Within(min = 0, max = 86_400, unit = "1/day") Double cyclesPerDay,
-                             @NotNull @Size(max = 16) List<@Valid @NotNull LoadPlan> loads) {
+            @OrNull @Within(min = 0.01, max = 1000, unit = "A") Double ratedA,
+            @OrNull @Within(min = 0.01, max = 1000, unit = "A") Double ratedDcA,
+            @OrNull @Within(min = 0.1, max = 1e6, unit = "W") Double ratedW,
+            @NotNull @Within(min = 0, max = 86_400, unit = "1/day") Double cyclesPerDay,
+            @NotNull @Size(max = 16) List<@Valid @NotNull LoadPlan> loads) {
     }
 
     /** One appliance on an outlet. */
     public record LoadPlan(@NotBlank @Size(max = 80) String name, @NotNull LoadKind kind,
-                           @NotNull @Within(min = 0.1, max = 100_000, unit = "W") Double powerW) {
+            @NotNull @Within(min = 0.1, max = 100_000, unit = "W") Double powerW) {
     }
 
     @PostMapping("/api/v1/calc/load")

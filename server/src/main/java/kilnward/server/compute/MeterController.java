@@ -15,10 +15,10 @@ import org.springframework.web.bind.annotation.RestController;
 public class MeterController {
     /** A chamber and what the meter said while it was running steadily. */
     public record MeterRequest(@NotNull @Valid ChamberPlan chamber,
-                               @NotNull @Within(min = 0.001, max = 100_000, unit = "kWh") Double energyKWh,
-                               @NotNull @Within(min = 6, max = 8784, unit = "h") Double hours,
-                               @NotNull @Within(min = -30, max = 80, unit = "°C") Double insideMeanC,
-                               @NotNull @Within(min = -50, max = 60, unit = "°C") Double roomMeanC) {
+            @NotNull @Within(min = 0.001, max = 100_000, unit = "kWh") Double energyKWh,
+            @NotNull @Within(min = 6, max = 8784, unit = "h") Double hours,
+            @NotNull @Within(min = -30, max = 80, unit = "°C") Double insideMeanC,
+            @NotNull @Within(min = -50, max = 60, unit = "°C") Double roomMeanC) {
     }
 
     /** The loss factor that explains it, and the mean power. */

@@ -37,8 +37,8 @@ import kilnward.server.wire.OrNull;
 
 /** A rehearsal: the settings it was run with, ladder, trace, figures, events and findings. */
 public record RehearsalAnswer(List<KeyedAnswer> settings, LadderAnswer ladder, TraceAnswer trace, StuckOnAnswer stuckOn,
-                              SizingAnswer sizing, BalanceAnswer balance, LayoutAnswer layout, @OrNull LoadsAnswer loads,
-                              MetricsAnswer metrics, List<EventAnswer> events, int eventsLeftOut, List<FindingAnswer> findings) {
+        SizingAnswer sizing, BalanceAnswer balance, LayoutAnswer layout, @OrNull LoadsAnswer loads,
+        MetricsAnswer metrics, List<EventAnswer> events, int eventsLeftOut, List<FindingAnswer> findings) {
     /**
      * What is keyed into one controller after the edit, what it does, and whether its keys take it.
      *
@@ -46,7 +46,7 @@ public record RehearsalAnswer(List<KeyedAnswer> settings, LadderAnswer ladder, T
      * @param highest highest level at which it acts
      */
     public record KeyedAnswer(String controllerId, LawKind law, Map<Parameter, Double> values, DisplayUnit unit, double resolution, double lowest, double highest,
-                              List<PointsAnswer> points, List<KeyRefusal> refusals) {
+            List<PointsAnswer> points, List<KeyRefusal> refusals) {
     }
 
     /** Which way an output works and where it switches, as displayed; onAt and offAt are null where it does not switch. */
@@ -63,7 +63,7 @@ public record RehearsalAnswer(List<KeyedAnswer> settings, LadderAnswer ladder, T
 
     /** A rung, at the occupant in °C or %RH; null where it has no value of a kind. */
     public record RungAnswer(LevelKind kind, String controllerId, @OrNull Double display, double occupant, @OrNull Double beforeHarmS,
-                             boolean movable, boolean humidity, boolean other, boolean night) {
+            boolean movable, boolean humidity, boolean other, boolean night) {
     }
 
     /** Lowest and highest a bucket, in °C or %RH. */
@@ -75,7 +75,7 @@ public record RehearsalAnswer(List<KeyedAnswer> settings, LadderAnswer ladder, T
 
     /** What happened, downsampled; other is null without a second place, humidity where it is not rehearsed; onShares one a loop, 0 to 1. */
     public record TraceAnswer(double startHour, double bucketS, EnvelopeAnswer occupant, @OrNull EnvelopeAnswer other, @OrNull EnvelopeAnswer humidity,
-                              List<EnvelopeAnswer> displays, double[] roomC, List<double[]> onShares) {
+            List<EnvelopeAnswer> displays, double[] roomC, List<double[]> onShares) {
     }
 
     /** The occupant with every heater stuck on in the warmest room; harmedAtS null where it is borne. */
@@ -84,9 +84,9 @@ public record RehearsalAnswer(List<KeyedAnswer> settings, LadderAnswer ladder, T
 
     /** How big a heater it asks for, how fast it moves; null where a time is not reached or a limit not known. */
     public record SizingAnswer(double hasW, double neededW, double wantedW, @OrNull Double harmlessW, boolean hasWindow,
-                               @OrNull Double dimmerPct, @OrNull Double warmUpS, double coastsToC, @OrNull Double chillS,
-                               @OrNull Double chillHarmS, @OrNull Double heatUpS, @OrNull Double heatHarmS, @OrNull Double loadedPerHour,
-                               @OrNull Double emptyPerHour, double idleWarmestC, double coolingW) {
+            @OrNull Double dimmerPct, @OrNull Double warmUpS, double coastsToC, @OrNull Double chillS,
+            @OrNull Double chillHarmS, @OrNull Double heatUpS, @OrNull Double heatHarmS, @OrNull Double loadedPerHour,
+            @OrNull Double emptyPerHour, double idleWarmestC, double coolingW) {
         static SizingAnswer of(Sizing sizing) {
             return new SizingAnswer(sizing.hasW(), sizing.neededW(), sizing.wantedW(), orNull(sizing.harmlessW()),
                     sizing.hasWindow(), orNull(sizing.dimmerPct()), orNull(sizing.warmUpS()), sizing.coastsToC(),
@@ -109,7 +109,7 @@ public record RehearsalAnswer(List<KeyedAnswer> settings, LadderAnswer ladder, T
 
     /** Where everything is, and what each probe feels there. */
     public record LayoutAnswer(PlacePlan contents, List<PlacedAnswer> appliances, List<HungAnswer> probes,
-                               double occupantGradientK) {
+            double occupantGradientK) {
         static LayoutAnswer of(ChamberPlan plan) {
             Layout layout = PlanReader.layout(plan);
             return new LayoutAnswer(place(layout.contents()), plan.appliances().stream()
@@ -134,7 +134,7 @@ public record RehearsalAnswer(List<KeyedAnswer> settings, LadderAnswer ladder, T
 
     /** Where a probe hangs and the shares of what it feels; typed says whether somebody has typed them. */
     public record HungAnswer(String id, PlacePlan place, double heaterShare, double contentsShare, double roomShare,
-                             double airShare, double gradientK, boolean typed) {
+            double airShare, double gradientK, boolean typed) {
     }
 
     /** A temperature (°C) or a humidity (%RH) over the rehearsal. */
@@ -153,13 +153,14 @@ public record RehearsalAnswer(List<KeyedAnswer> settings, LadderAnswer ladder, T
 
     /** How one output worked. */
     public record SwitchingAnswer(String loopId, int cycles, double cyclesPerHour, double dutyPct, @OrNull Double shortestOnS,
-                                  @OrNull Double shortestOffS) {
+            @OrNull Double shortestOffS) {
     }
 
     /** The figures; null where humidity is not rehearsed, the price not known, or nobody harmed. */
-    public record MetricsAnswer(LevelAnswer occupant, @OrNull LevelAnswer other, @OrNull LevelAnswer humidity, @OrNull Trace.MoistRange moistAir, double inBandPct, List<LevelAnswer> displays,
-                                List<SwitchingAnswer> loops, double energyKWh, double energyKWhPerDay, @OrNull Double costPerDay,
-                                @OrNull WaterAnswer water, @OrNull Double harmedAtS) {
+    public record MetricsAnswer(LevelAnswer occupant, @OrNull LevelAnswer other, @OrNull LevelAnswer humidity, @OrNull Trace.MoistRange moistAir, double inBandPct,
+            List<LevelAnswer> displays,
+            List<SwitchingAnswer> loops, double energyKWh, double energyKWhPerDay, @OrNull Double costPerDay,
+            @OrNull WaterAnswer water, @OrNull Double harmedAtS) {
     }
 
     /** Something that happened at one moment. */
@@ -182,8 +183,9 @@ public record RehearsalAnswer(List<KeyedAnswer> settings, LadderAnswer ladder, T
             keyed.add(new KeyedAnswer(controller.id(), controller.profile().law(), controller.settings().values(),
                     controller.settings().unit(controller.profile()), controller.profile().resolution(), acts[0], acts[1], points,
                     controller.profile().refusals(controller.settings()).stream()
-                    .map(refused -> new KeyRefusal(Parameter.valueOf(refused.field().substring("values.".length())),
-                            refused.allowed())).toList()));
+                            .map(refused -> new KeyRefusal(Parameter.valueOf(refused.field().substring("values.".length())),
+                                    refused.allowed()))
+                            .toList()));
         }
         Trace trace = running.trace();
         double days = running.scenario().durationS() / 86_400;

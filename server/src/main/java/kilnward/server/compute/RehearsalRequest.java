@@ -23,11 +23,11 @@ import kilnward.server.wire.problem.Within;
  * @param coarse   whether a first look is enough, while something is still being moved; null for the whole of it
  */
 public record RehearsalRequest(@NotNull @Valid ChamberPlan chamber,
-                               @NotNull @Size(max = 10) List<@Valid @NotNull KeyedIn> settings,
-                               @NotNull @Valid ScenarioPlan scenario, @OrNull @Valid EditPlan edit, @OrNull Boolean coarse) {
+        @NotNull @Size(max = 10) List<@Valid @NotNull KeyedIn> settings,
+        @NotNull @Valid ScenarioPlan scenario, @OrNull @Valid EditPlan edit, @OrNull Boolean coarse) {
     /** What is keyed into one controller, in its own unit. */
     public record KeyedIn(@NotNull String controllerId,
-                          @NotNull @Size(max = 60) Map<@NotNull Parameter, @NotNull @Within(min = -10_000, max = 10_000) Double> values) {
+            @NotNull @Size(max = 60) Map<@NotNull Parameter, @NotNull @Within(min = -10_000, max = 10_000) Double> values) {
     }
 
     /** The room's temperature during a rehearsal. */
@@ -47,15 +47,18 @@ public record RehearsalRequest(@NotNull @Valid ChamberPlan chamber,
      * @param fault   id of a fault that befalls it at the start, as the table of faults gives it; null for none
      */
     public record ScenarioPlan(@NotNull RoomCourse room, @NotNull @Within(min = 0, max = 24, unit = "h") Double startHour,
-                               @NotNull @Within(min = 60, max = 7 * 86_400, unit = "s") Double durationS,
-                               @NotNull @Within(min = 0.5, max = 60, unit = "s") Double stepS,
-                               @NotNull Scenario.Start start,
-                               @NotNull @Within(min = 1, max = 2000) Integer buckets, @OrNull @Size(max = 120) String fault) {
+            @NotNull @Within(min = 60, max = 7 * 86_400, unit = "s") Double durationS,
+            @NotNull @Within(min = 0.5, max = 60, unit = "s") Double stepS,
+            @NotNull Scenario.Start start,
+            @NotNull @Within(min = 1, max = 2000) Integer buckets, @OrNull @Size(max = 120) String fault) {
     }
 
     /** Kinds of change made on the ladder. */
     public enum EditKind {
-        MOVE_RUNG, MOVE_BAND, SET_BAND, CHANGE_UNIT
+        MOVE_RUNG,
+        MOVE_BAND,
+        SET_BAND,
+        CHANGE_UNIT
     }
 
     /**
@@ -69,7 +72,7 @@ public record RehearsalRequest(@NotNull @Valid ChamberPlan chamber,
      * @param unit     for CHANGE_UNIT: the unit
      */
     public record EditPlan(@NotNull String controllerId, @NotNull EditKind kind, @OrNull LevelKind rung, @OrNull Boolean humidity, @OrNull Boolean night,
-                           @OrNull @Within(min = -10_000, max = 10_000) Double display,
-                           @OrNull @Within(min = -10_000, max = 10_000) Double high, @OrNull DisplayUnit unit) {
+            @OrNull @Within(min = -10_000, max = 10_000) Double display,
+            @OrNull @Within(min = -10_000, max = 10_000) Double high, @OrNull DisplayUnit unit) {
     }
 }

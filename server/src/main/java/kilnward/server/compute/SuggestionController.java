@@ -41,7 +41,7 @@ public class SuggestionController {
      * @param settings what is keyed into each controller now; the others stay as they are
      */
     public record SuggestionRequest(@NotNull @Valid ChamberPlan chamber,
-                                    @NotNull @Size(max = 10) List<RehearsalRequest.@Valid @NotNull KeyedIn> settings, @NotNull String controllerId) {
+            @NotNull @Size(max = 10) List<RehearsalRequest.@Valid @NotNull KeyedIn> settings, @NotNull String controllerId) {
     }
 
     /** A day with another value of one key, at the occupant in °C or %RH. */
@@ -53,7 +53,7 @@ public class SuggestionController {
 
     /** Why a key has its value; slots in the text name numbers. */
     public record ReasonAnswer(Parameter parameter, double value, String text, Map<String, QuantityAnswer> numbers, @OrNull NeighbourAnswer lower,
-                               @OrNull NeighbourAnswer higher) {
+            @OrNull NeighbourAnswer higher) {
     }
 
     /**
@@ -63,7 +63,7 @@ public class SuggestionController {
      * @param obstacle what stands against keying it in; then it is told and not offered. Null where it has proven right
      */
     public record SuggestionAnswer(String controllerId, Map<Parameter, Double> values, boolean fits, boolean humidity, int rehearsals,
-                                   List<ReasonAnswer> reasons, List<ThermostatAnswer> thermostats, @OrNull ObstacleAnswer obstacle) {
+            List<ReasonAnswer> reasons, List<ThermostatAnswer> thermostats, @OrNull ObstacleAnswer obstacle) {
     }
 
     /** What stands against a proposal; the finding is what would come, null where it is no finding. */
@@ -116,7 +116,8 @@ public class SuggestionController {
             Lines out = new Lines(response);
             out.write(new SuggestionLine(0, 1, null));
             try {
-                out.write(new SuggestionLine(1, 1, computing.run(address, workers -> search(request, setup, (done, of) -> out.write(new SuggestionLine(done, of, null)), workers), out::again)));
+                out.write(new SuggestionLine(1, 1,
+                        computing.run(address, workers -> search(request, setup, (done, of) -> out.write(new SuggestionLine(done, of, null)), workers), out::again)));
             } catch (NotDoneException notDone) {
                 // The status is long said: a stream that ends without an answer has none.
                 response.flushBuffer();
@@ -155,8 +156,9 @@ public class SuggestionController {
         Suggestion suggestion = Suggestion.of(setup, request.controllerId(), progress, workers);
         return new SuggestionAnswer(request.controllerId(), suggestion.settings().values(), suggestion.fits(),
                 setup.controller(request.controllerId()).readsHumidity(), suggestion.rehearsals(), suggestion.reasons().stream()
-                .map(reason -> new ReasonAnswer(reason.parameter(), reason.value(), reason.text(), FindingAnswer.answers(reason.numbers()),
-                        NeighbourAnswer.of(reason.lower()), NeighbourAnswer.of(reason.higher()))).toList(),
+                        .map(reason -> new ReasonAnswer(reason.parameter(), reason.value(), reason.text(), FindingAnswer.answers(reason.numbers()),
+                                NeighbourAnswer.of(reason.lower()), NeighbourAnswer.of(reason.higher())))
+                        .toList(),
                 suggestion.thermostats().stream().map(advice -> new ThermostatAnswer(advice.applianceId(), orNull(advice.opensAtC()),
                         orNull(advice.closesAtC()), advice.text(), FindingAnswer.answers(advice.numbers()))).toList(),
                 ObstacleAnswer.of(suggestion.obstacle()));

@@ -60,7 +60,7 @@ public class DemoLoader implements ApplicationRunner {
     private final Function<Clock, CheckService> checksAt;
 
     public DemoLoader(SiteRepository sites, Plans plans, SettingsRevisionRepository revisions, KeyingRepository keyings, CheckRepository checks, CheckRowRepository rows,
-                      CheckEntryRepository entries, CheckRecord record, ChamberService chambers, JsonMapper json, ResourcePatternResolver resources, Clock clock) {
+            CheckEntryRepository entries, CheckRecord record, ChamberService chambers, JsonMapper json, ResourcePatternResolver resources, Clock clock) {
         this.sites = sites;
         this.chambers = chambers;
         this.json = json;
@@ -110,7 +110,8 @@ public class DemoLoader implements ApplicationRunner {
         UUID id = id(check.number());
         ReferenceView glass = new ReferenceView("Ice-checked glass", 0.1, Reference.Basis.CERTIFICATE, 0.0, on.plusMonths(18), null);
         ReferenceView spirit = new ReferenceView("Kitchen spirit", 0.5, Reference.Basis.LIMITS, 0.0, null, null);
-        at(begun).begin(chamber, new NewCheck(id.toString(), check.controllerId().toString(), Parameter.OFFSET, CheckSession.Place.PROBE, List.of(glass, spirit), 3600.0, "", 19.0, ""),
+        at(begun).begin(chamber,
+                new NewCheck(id.toString(), check.controllerId().toString(), Parameter.OFFSET, CheckSession.Place.PROBE, List.of(glass, spirit), 3600.0, "", 19.0, ""),
                 check.author());
         rows(check.number() * 100, chamber, id, begun, check, check.shownTooMuch());
         if (check.follows() != check.offset()) {

@@ -21,7 +21,7 @@ import org.springframework.web.bind.annotation.RestController;
 public class EggController {
     /** One weighing of the same eggs: days since setting, 0 for the fresh weight. */
     public record WeighingPlan(@NotNull @Within(min = 0, max = 400, unit = "days") Double day,
-                               @NotNull @Within(min = 0.05, max = 1_000_000, unit = "g") Double massG) {
+            @NotNull @Within(min = 0.05, max = 1_000_000, unit = "g") Double massG) {
     }
 
     /**
@@ -30,16 +30,16 @@ public class EggController {
      * @param humidityPct mean humidity since setting; null where it is not known
      */
     public record EggRequest(@NotEmpty @Size(max = 400) List<@Valid @NotNull WeighingPlan> weighings,
-                             @NotNull WeightLoss.EndPoint endPoint,
-                             @NotNull @Within(min = 1, max = 400, unit = "days") Double endDay,
-                             @NotNull @Within(min = 0, max = 50, unit = "%") Double lowPct,
-                             @NotNull @Within(min = 0, max = 50, unit = "%") Double highPct,
-                             @OrNull @Within(min = 0, max = 100, unit = "%RH") Double humidityPct) {
+            @NotNull WeightLoss.EndPoint endPoint,
+            @NotNull @Within(min = 1, max = 400, unit = "days") Double endDay,
+            @NotNull @Within(min = 0, max = 50, unit = "%") Double lowPct,
+            @NotNull @Within(min = 0, max = 50, unit = "%") Double highPct,
+            @OrNull @Within(min = 0, max = 100, unit = "%RH") Double humidityPct) {
     }
 
     /** Loss so far and to come in % of fresh mass, and the humidity it asks for; null where none leads there. */
     public record EggAnswer(double freshG, double lossPct, double perDayPct, double projectedPct, double wantedNowLowPct,
-                            double wantedNowHighPct, WeightLoss.Verdict verdict, @OrNull Double askedHumidityPct) {
+            double wantedNowHighPct, WeightLoss.Verdict verdict, @OrNull Double askedHumidityPct) {
     }
 
     @PostMapping("/api/v1/calc/egg-weights")

@@ -43,12 +43,12 @@ public class WeighingController {
 
     /** A weighing as kept; withdrawn ones stay and say by whom. */
     public record WeighingView(String id, Instant weighedAt, double massG, int eggs, String note, String author, Instant writtenAt,
-                               @OrNull Instant withdrawnAt, @OrNull String withdrawnBy) {
+            @OrNull Instant withdrawnAt, @OrNull String withdrawnBy) {
     }
 
     /** A new weighing: mass of so many eggs together. */
     public record NewWeighing(@NotNull Instant weighedAt, @NotNull @Within(min = 0.05, max = 1_000_000, unit = "g") Double massG,
-                              @NotNull @Within(min = 1, max = 100_000) Integer eggs, @NotNull @Size(max = 300) @ManyLines String note) {
+            @NotNull @Within(min = 1, max = 100_000) Integer eggs, @NotNull @Size(max = 300) @ManyLines String note) {
     }
 
     @GetMapping

@@ -83,7 +83,7 @@ public class SecurityConfig {
 
     @Bean
     SecurityFilterChain chain(HttpSecurity http, KilnWardProperties properties, ProblemWriter problems,
-                              SecurityContextRepository contexts, @Value("${server.address:}") InetAddress address)
+            SecurityContextRepository contexts, @Value("${server.address:}") InetAddress address)
             throws Exception {
         if (properties.demo() && (address == null || !address.isLoopbackAddress())) {
             throw new IllegalStateException("the demo lets anybody pick a role and must listen on loopback only");

@@ -56,7 +56,7 @@ public class SessionController {
 
     @PostMapping
     public SessionView pick(@Valid @RequestBody RoleChoice choice, HttpServletRequest request,
-                            HttpServletResponse response) {
+            HttpServletResponse response) {
         if (!properties.demo()) {
             throw new NotFoundException("Roles can be picked in the demo only.");
         }

@@ -30,7 +30,7 @@ import tools.jackson.databind.annotation.JsonTypeIdResolver;
 @JsonTypeInfo(use = JsonTypeInfo.Id.CUSTOM, include = JsonTypeInfo.As.EXISTING_PROPERTY, property = "kind", visible = true)
 @JsonTypeIdResolver(ApplianceKinds.class)
 @Schema(oneOf = {AppliancePlan.HeaterPlan.class, AppliancePlan.CoolerPlan.class, AppliancePlan.HumidifierPlan.class, AppliancePlan.BowlPlan.class,
-    AppliancePlan.DehumidifierPlan.class, AppliancePlan.StirrerPlan.class, AppliancePlan.FanPlan.class, AppliancePlan.VentPlan.class, AppliancePlan.LampPlan.class})
+        AppliancePlan.DehumidifierPlan.class, AppliancePlan.StirrerPlan.class, AppliancePlan.FanPlan.class, AppliancePlan.VentPlan.class, AppliancePlan.LampPlan.class})
 public sealed interface AppliancePlan {
     /** Its id within the chamber and beyond. */
     String id();
@@ -84,10 +84,10 @@ public sealed interface AppliancePlan {
      * @param closesAtC    where its own thermostat lets it run again
      */
     record HeaterPlan(@NotNull @Pattern(regexp = ChamberPlan.UUID, message = ChamberPlan.NOT_UUID) String id, @NotBlank @Size(max = 80) String name, @NotNull ApplianceKind kind,
-                      @NotNull @Within(min = 0, max = 100_000, unit = "W") Double powerW, @NotNull Boolean lowVoltage, @OrNull @Valid PlacePlan place,
-                      @OrNull @Within(min = 0.1, max = 1e8, unit = "J/K") Double elementJK, @OrNull @Within(min = 0.0001, max = 1e6, unit = "W/K") Double toAirWK,
-                      @OrNull @Within(min = 0, max = 1e6, unit = "W/K") Double toContentsWK, @OrNull @Within(min = 25, max = 300, unit = "°C") Double selfLimitC,
-                      @OrNull @Within(min = -30, max = 120, unit = "°C") Double opensAtC, @OrNull @Within(min = -30, max = 120, unit = "°C") Double closesAtC) implements AppliancePlan {
+            @NotNull @Within(min = 0, max = 100_000, unit = "W") Double powerW, @NotNull Boolean lowVoltage, @OrNull @Valid PlacePlan place,
+            @OrNull @Within(min = 0.1, max = 1e8, unit = "J/K") Double elementJK, @OrNull @Within(min = 0.0001, max = 1e6, unit = "W/K") Double toAirWK,
+            @OrNull @Within(min = 0, max = 1e6, unit = "W/K") Double toContentsWK, @OrNull @Within(min = 25, max = 300, unit = "°C") Double selfLimitC,
+            @OrNull @Within(min = -30, max = 120, unit = "°C") Double opensAtC, @OrNull @Within(min = -30, max = 120, unit = "°C") Double closesAtC) implements AppliancePlan {
         /** One with its kind's usual figures, on the mains, in its usual place. */
         public static HeaterPlan of(String id, String name, ApplianceKind kind, double powerW) {
             return new HeaterPlan(id, name, kind, powerW, false, null, null, null, null, null, null, null);
@@ -113,10 +113,10 @@ public sealed interface AppliancePlan {
      * @param closesAtC where its own thermostat lets it run again
      */
     record CoolerPlan(@NotNull @Pattern(regexp = ChamberPlan.UUID, message = ChamberPlan.NOT_UUID) String id, @NotBlank @Size(max = 80) String name, @NotNull ApplianceKind kind,
-                      @NotNull @Within(min = 0, max = 100_000, unit = "W") Double powerW, @NotNull Boolean lowVoltage, @OrNull @Valid PlacePlan place,
-                      @NotNull @Within(min = 0.1, max = 100_000, unit = "W") Double removesW, @OrNull @Within(min = 1, max = 100, unit = "K") Double limitK,
-                      @OrNull @Within(min = -40, max = 30, unit = "°C") Double lowestC, @OrNull @Within(min = -30, max = 120, unit = "°C") Double opensAtC,
-                      @OrNull @Within(min = -30, max = 120, unit = "°C") Double closesAtC) implements AppliancePlan {
+            @NotNull @Within(min = 0, max = 100_000, unit = "W") Double powerW, @NotNull Boolean lowVoltage, @OrNull @Valid PlacePlan place,
+            @NotNull @Within(min = 0.1, max = 100_000, unit = "W") Double removesW, @OrNull @Within(min = 1, max = 100, unit = "K") Double limitK,
+            @OrNull @Within(min = -40, max = 30, unit = "°C") Double lowestC, @OrNull @Within(min = -30, max = 120, unit = "°C") Double opensAtC,
+            @OrNull @Within(min = -30, max = 120, unit = "°C") Double closesAtC) implements AppliancePlan {
         @Override
         public Appliance read() {
             Cooler.Kind cools = switch (kind) {
@@ -136,10 +136,11 @@ public sealed interface AppliancePlan {
      * @param pulseOnS   works this long …
      * @param pulseRestS … and rests this long; 0 or null where it does not pulse
      */
-    record HumidifierPlan(@NotNull @Pattern(regexp = ChamberPlan.UUID, message = ChamberPlan.NOT_UUID) String id, @NotBlank @Size(max = 80) String name, @NotNull ApplianceKind kind,
-                          @NotNull @Within(min = 0, max = 100_000, unit = "W") Double powerW, @NotNull Boolean lowVoltage, @OrNull @Valid PlacePlan place,
-                          @NotNull @Within(min = 0.01, max = 1e6, unit = "g/h") Double outputGh, @OrNull @Within(min = 1, max = 86_400, unit = "s") Double pulseOnS,
-                          @OrNull @Within(min = 0, max = 86_400, unit = "s") Double pulseRestS) implements AppliancePlan {
+    record HumidifierPlan(@NotNull @Pattern(regexp = ChamberPlan.UUID, message = ChamberPlan.NOT_UUID) String id, @NotBlank @Size(max = 80) String name,
+            @NotNull ApplianceKind kind,
+            @NotNull @Within(min = 0, max = 100_000, unit = "W") Double powerW, @NotNull Boolean lowVoltage, @OrNull @Valid PlacePlan place,
+            @NotNull @Within(min = 0.01, max = 1e6, unit = "g/h") Double outputGh, @OrNull @Within(min = 1, max = 86_400, unit = "s") Double pulseOnS,
+            @OrNull @Within(min = 0, max = 86_400, unit = "s") Double pulseRestS) implements AppliancePlan {
         @Override
         public Appliance read() {
             double restS = pulseRestS == null ? 0 : pulseRestS;
@@ -153,9 +154,9 @@ public sealed interface AppliancePlan {
 
     /** A bowl of water: its open surface, and the water in it; {@code powerW} is that of its heater, if any. */
     record BowlPlan(@NotNull @Pattern(regexp = ChamberPlan.UUID, message = ChamberPlan.NOT_UUID) String id, @NotBlank @Size(max = 80) String name, @NotNull ApplianceKind kind,
-                    @NotNull @Within(min = 0, max = 100_000, unit = "W") Double powerW, @NotNull Boolean lowVoltage, @OrNull @Valid PlacePlan place,
-                    @NotNull @Within(min = 0.0001, max = 100, unit = "m²") Double surfaceM2, @NotNull @Within(min = 0.01, max = 10_000, unit = "kg") Double waterKg)
-            implements AppliancePlan {
+            @NotNull @Within(min = 0, max = 100_000, unit = "W") Double powerW, @NotNull Boolean lowVoltage, @OrNull @Valid PlacePlan place,
+            @NotNull @Within(min = 0.0001, max = 100, unit = "m²") Double surfaceM2,
+            @NotNull @Within(min = 0.01, max = 10_000, unit = "kg") Double waterKg) implements AppliancePlan {
         @Override
         public Appliance read() {
             return new Bowl(id, surfaceM2, waterKg, powerW);
@@ -163,9 +164,10 @@ public sealed interface AppliancePlan {
     }
 
     /** A dehumidifier: what it takes out at 27 °C and 60 %RH. */
-    record DehumidifierPlan(@NotNull @Pattern(regexp = ChamberPlan.UUID, message = ChamberPlan.NOT_UUID) String id, @NotBlank @Size(max = 80) String name, @NotNull ApplianceKind kind,
-                            @NotNull @Within(min = 0, max = 100_000, unit = "W") Double powerW, @NotNull Boolean lowVoltage, @OrNull @Valid PlacePlan place,
-                            @NotNull @Within(min = 0.01, max = 1e6, unit = "g/h") Double outputGh) implements AppliancePlan {
+    record DehumidifierPlan(@NotNull @Pattern(regexp = ChamberPlan.UUID, message = ChamberPlan.NOT_UUID) String id, @NotBlank @Size(max = 80) String name,
+            @NotNull ApplianceKind kind,
+            @NotNull @Within(min = 0, max = 100_000, unit = "W") Double powerW, @NotNull Boolean lowVoltage, @OrNull @Valid PlacePlan place,
+            @NotNull @Within(min = 0.01, max = 1e6, unit = "g/h") Double outputGh) implements AppliancePlan {
         @Override
         public Appliance read() {
             return new Dehumidifier(id, outputGh, drawn(this));
@@ -174,7 +176,7 @@ public sealed interface AppliancePlan {
 
     /** A fan that stirs what is inside, or blows over the water. */
     record StirrerPlan(@NotNull @Pattern(regexp = ChamberPlan.UUID, message = ChamberPlan.NOT_UUID) String id, @NotBlank @Size(max = 80) String name, @NotNull ApplianceKind kind,
-                       @NotNull @Within(min = 0, max = 100_000, unit = "W") Double powerW, @NotNull Boolean lowVoltage, @OrNull @Valid PlacePlan place) implements AppliancePlan {
+            @NotNull @Within(min = 0, max = 100_000, unit = "W") Double powerW, @NotNull Boolean lowVoltage, @OrNull @Valid PlacePlan place) implements AppliancePlan {
         @Override
         public Appliance read() {
             return new Fan(id, kind == ApplianceKind.FAN_SURFACE ? Fan.Kind.SURFACE : Fan.Kind.CIRCULATION, 0, drawn(this));
@@ -183,8 +185,8 @@ public sealed interface AppliancePlan {
 
     /** A fan that changes the air, and how much of it. */
     record FanPlan(@NotNull @Pattern(regexp = ChamberPlan.UUID, message = ChamberPlan.NOT_UUID) String id, @NotBlank @Size(max = 80) String name, @NotNull ApplianceKind kind,
-                   @NotNull @Within(min = 0, max = 100_000, unit = "W") Double powerW, @NotNull Boolean lowVoltage, @OrNull @Valid PlacePlan place,
-                   @NotNull @Within(min = 0, max = 100_000, unit = "m³/h") Double flowM3h) implements AppliancePlan {
+            @NotNull @Within(min = 0, max = 100_000, unit = "W") Double powerW, @NotNull Boolean lowVoltage, @OrNull @Valid PlacePlan place,
+            @NotNull @Within(min = 0, max = 100_000, unit = "m³/h") Double flowM3h) implements AppliancePlan {
         @Override
         public Appliance read() {
             return new Fan(id, kind == ApplianceKind.FAN_INTAKE ? Fan.Kind.INTAKE : Fan.Kind.EXHAUST, flowM3h, drawn(this));
@@ -193,8 +195,8 @@ public sealed interface AppliancePlan {
 
     /** A vent: air changes while it is open. */
     record VentPlan(@NotNull @Pattern(regexp = ChamberPlan.UUID, message = ChamberPlan.NOT_UUID) String id, @NotBlank @Size(max = 80) String name, @NotNull ApplianceKind kind,
-                    @NotNull @Within(min = 0, max = 100_000, unit = "W") Double powerW, @NotNull Boolean lowVoltage, @OrNull @Valid PlacePlan place,
-                    @NotNull @Within(min = 0.01, max = 500, unit = "1/h") Double openPerHour) implements AppliancePlan {
+            @NotNull @Within(min = 0, max = 100_000, unit = "W") Double powerW, @NotNull Boolean lowVoltage, @OrNull @Valid PlacePlan place,
+            @NotNull @Within(min = 0.01, max = 500, unit = "1/h") Double openPerHour) implements AppliancePlan {
         @Override
         public Appliance read() {
             return new Vent(id, openPerHour, drawn(this));
@@ -209,9 +211,9 @@ public sealed interface AppliancePlan {
      * @param hours       hours of light
      */
     record LampPlan(@NotNull @Pattern(regexp = ChamberPlan.UUID, message = ChamberPlan.NOT_UUID) String id, @NotBlank @Size(max = 80) String name, @NotNull ApplianceKind kind,
-                    @NotNull @Within(min = 0, max = 100_000, unit = "W") Double powerW, @NotNull Boolean lowVoltage, @OrNull @Valid PlacePlan place,
-                    @NotNull @Within(min = 0, max = 1) Double insideShare, @NotNull @Within(min = 0, max = 24, unit = "h") Double onHour,
-                    @NotNull @Within(min = 0, max = 24, unit = "h") Double hours) implements AppliancePlan {
+            @NotNull @Within(min = 0, max = 100_000, unit = "W") Double powerW, @NotNull Boolean lowVoltage, @OrNull @Valid PlacePlan place,
+            @NotNull @Within(min = 0, max = 1) Double insideShare, @NotNull @Within(min = 0, max = 24, unit = "h") Double onHour,
+            @NotNull @Within(min = 0, max = 24, unit = "h") Double hours) implements AppliancePlan {
         @Override
         public Appliance read() {
             return new Lamp(id, drawn(this), insideShare, onHour, hours);

@@ -38,13 +38,13 @@ import kilnward.server.wire.problem.Within;
  * @param looked      steps that somebody has looked at since the chamber was begun; null for one in which all were
  */
 public record ChamberPlan(@NotBlank @Size(max = 80) String name, @NotNull @Size(max = 2000) @ManyLines String note,
-                          @OrNull @Valid OccupancyPlan occupancy, @OrNull @Valid BoxPlan box,
-                          @OrNull @Valid ContentsPlan contents,
-                          @OrNull @Valid RoomPlan room, @OrNull @Valid PowerPlan power,
-                          @NotNull @Size(max = 30) List<@Valid @NotNull AppliancePlan> appliances,
-                          @NotNull @Size(max = 20) List<@Valid @NotNull ProbePlan> probes,
-                          @NotNull @Size(max = 10) List<@Valid @NotNull ControllerPlan> controllers,
-                          @OrNull @Size(max = 12) List<@NotNull Step> looked) {
+        @OrNull @Valid OccupancyPlan occupancy, @OrNull @Valid BoxPlan box,
+        @OrNull @Valid ContentsPlan contents,
+        @OrNull @Valid RoomPlan room, @OrNull @Valid PowerPlan power,
+        @NotNull @Size(max = 30) List<@Valid @NotNull AppliancePlan> appliances,
+        @NotNull @Size(max = 20) List<@Valid @NotNull ProbePlan> probes,
+        @NotNull @Size(max = 10) List<@Valid @NotNull ControllerPlan> controllers,
+        @OrNull @Size(max = 12) List<@NotNull Step> looked) {
     public static final String UUID = "[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}";
     static final String NOT_UUID = "must be a UUID in lower case";
 
@@ -56,7 +56,7 @@ public record ChamberPlan(@NotBlank @Size(max = 80) String name, @NotNull @Size(
 
     /** One in which everything has been looked at. */
     public ChamberPlan(String name, String note, OccupancyPlan occupancy, BoxPlan box, ContentsPlan contents, RoomPlan room, PowerPlan power,
-                       List<AppliancePlan> appliances, List<ProbePlan> probes, List<ControllerPlan> controllers) {
+            List<AppliancePlan> appliances, List<ProbePlan> probes, List<ControllerPlan> controllers) {
         this(name, note, occupancy, box, contents, room, power, appliances, probes, controllers, null);
     }
 
@@ -71,18 +71,18 @@ public record ChamberPlan(@NotBlank @Size(max = 80) String name, @NotNull @Size(
      * @param other     a second place with needs of its own: the roots of plants, the air over eggs; null for none
      */
     public record OccupancyPlan(@OrNull @Size(max = 80) String guideId, @OrNull @Size(max = 80) String schoolId,
-                                @OrNull @Size(max = 80) String stageId, @NotBlank @Size(max = 80) String name, @OrNull LocalDate startedOn,
-                                @NotBlank @Size(max = 40) String where, @NotNull OccupantPlace measured,
-                                @OrNull @Within(min = -10, max = 10, unit = "K") Double gradientK,
-                                @NotNull @Within(min = -30, max = 60, unit = "°C") Double keepLowC,
-                                @NotNull @Within(min = -30, max = 60, unit = "°C") Double keepHighC,
-                                @OrNull @Within(min = 0, max = 100, unit = "%RH") Double keepHumidityLowPct,
-                                @OrNull @Within(min = 0, max = 100, unit = "%RH") Double keepHumidityHighPct,
-                                @OrNull @Within(min = 0.01, max = 100, unit = "K/h") Double maxRateKh,
-                                @NotNull @Size(max = 12) List<@Valid @NotNull HarmPlan> harmLimits, @OrNull @Valid OtherPlacePlan other) {
+            @OrNull @Size(max = 80) String stageId, @NotBlank @Size(max = 80) String name, @OrNull LocalDate startedOn,
+            @NotBlank @Size(max = 40) String where, @NotNull OccupantPlace measured,
+            @OrNull @Within(min = -10, max = 10, unit = "K") Double gradientK,
+            @NotNull @Within(min = -30, max = 60, unit = "°C") Double keepLowC,
+            @NotNull @Within(min = -30, max = 60, unit = "°C") Double keepHighC,
+            @OrNull @Within(min = 0, max = 100, unit = "%RH") Double keepHumidityLowPct,
+            @OrNull @Within(min = 0, max = 100, unit = "%RH") Double keepHumidityHighPct,
+            @OrNull @Within(min = 0.01, max = 100, unit = "K/h") Double maxRateKh,
+            @NotNull @Size(max = 12) List<@Valid @NotNull HarmPlan> harmLimits, @OrNull @Valid OtherPlacePlan other) {
         /** One whose needs are of one place. */
         public OccupancyPlan(String guideId, String schoolId, String stageId, String name, LocalDate startedOn, String where, OccupantPlace measured, Double gradientK,
-                             Double keepLowC, Double keepHighC, Double keepHumidityLowPct, Double keepHumidityHighPct, Double maxRateKh, List<HarmPlan> harmLimits) {
+                Double keepLowC, Double keepHighC, Double keepHumidityLowPct, Double keepHumidityHighPct, Double maxRateKh, List<HarmPlan> harmLimits) {
             this(guideId, schoolId, stageId, name, startedOn, where, measured, gradientK, keepLowC, keepHighC, keepHumidityLowPct, keepHumidityHighPct, maxRateKh, harmLimits,
                     null);
         }
@@ -90,12 +90,12 @@ public record ChamberPlan(@NotBlank @Size(max = 80) String name, @NotNull @Size(
 
     /** The needs of a second place: the contents where the occupant is measured in the air, the air where it is the contents. */
     public record OtherPlacePlan(@NotBlank @Size(max = 40) String where, @NotNull @Within(min = -30, max = 60, unit = "°C") Double keepLowC,
-                                 @NotNull @Within(min = -30, max = 60, unit = "°C") Double keepHighC) {
+            @NotNull @Within(min = -30, max = 60, unit = "°C") Double keepHighC) {
     }
 
     /** A level and how long it can be borne. */
     public record HarmPlan(@NotNull Side side, @NotNull @Within(min = -40, max = 80, unit = "°C") Double levelC,
-                           @NotNull @Within(min = 0, max = 60 * 86_400, unit = "s") Double durationS) {
+            @NotNull @Within(min = 0, max = 60 * 86_400, unit = "s") Double durationS) {
     }
 
     /**
@@ -106,43 +106,43 @@ public record ChamberPlan(@NotBlank @Size(max = 80) String name, @NotNull @Size(
      * @param tank       water instead of air in it; null for a box of air
      */
     public record BoxPlan(@NotNull @Within(min = 0.02, max = 50, unit = "m") Double innerLengthM,
-                          @NotNull @Within(min = 0.02, max = 50, unit = "m") Double innerWidthM,
-                          @NotNull @Within(min = 0.02, max = 50, unit = "m") Double innerHeightM,
-                          @NotNull @Size(min = 6, max = 6, message = "must be six walls") List<@Valid @NotNull WallPlan> walls,
-                          @NotNull @Within(min = 0, max = 200, unit = "1/h") Double airChangesPerHour,
-                          @NotNull AirMovement airMovement,
-                          @NotNull @Within(min = -500, max = 9000, unit = "m") Double altitudeM,
-                          @NotNull @Within(min = -20, max = 20, unit = "K/m") Double gradientKm,
-                          @NotNull @Within(min = 0.1, max = 10) Double lossFactor, @OrNull @Valid TankPlan tank) {
+            @NotNull @Within(min = 0.02, max = 50, unit = "m") Double innerWidthM,
+            @NotNull @Within(min = 0.02, max = 50, unit = "m") Double innerHeightM,
+            @NotNull @Size(min = 6, max = 6, message = "must be six walls") List<@Valid @NotNull WallPlan> walls,
+            @NotNull @Within(min = 0, max = 200, unit = "1/h") Double airChangesPerHour,
+            @NotNull AirMovement airMovement,
+            @NotNull @Within(min = -500, max = 9000, unit = "m") Double altitudeM,
+            @NotNull @Within(min = -20, max = 20, unit = "K/m") Double gradientKm,
+            @NotNull @Within(min = 0.1, max = 10) Double lossFactor, @OrNull @Valid TankPlan tank) {
     }
 
     /** Water in the box, and the share of its surface that is covered. */
     public record TankPlan(@NotNull @Within(min = 0.01, max = 10, unit = "m") Double waterHeightM,
-                           @NotNull @Within(min = 0, max = 1) Double coveredShare) {
+            @NotNull @Within(min = 0, max = 1) Double coveredShare) {
     }
 
     /** The middle of something and its extent, from the inside left front bottom corner. */
     public record PlacePlan(@NotNull @Within(min = 0, max = 50, unit = "m") Double xM,
-                            @NotNull @Within(min = 0, max = 50, unit = "m") Double yM,
-                            @NotNull @Within(min = 0, max = 50, unit = "m") Double zM,
-                            @NotNull @Within(min = 0, max = 50, unit = "m") Double lengthM,
-                            @NotNull @Within(min = 0, max = 50, unit = "m") Double widthM,
-                            @NotNull @Within(min = 0, max = 50, unit = "m") Double heightM) {
+            @NotNull @Within(min = 0, max = 50, unit = "m") Double yM,
+            @NotNull @Within(min = 0, max = 50, unit = "m") Double zM,
+            @NotNull @Within(min = 0, max = 50, unit = "m") Double lengthM,
+            @NotNull @Within(min = 0, max = 50, unit = "m") Double widthM,
+            @NotNull @Within(min = 0, max = 50, unit = "m") Double heightM) {
     }
 
     /** A wall: layers, inside first, and openings. */
     public record WallPlan(@NotEmpty @Size(max = 10) List<@Valid @NotNull LayerPlan> layers,
-                           @NotNull @Size(max = 10) List<@Valid @NotNull OpeningPlan> openings) {
+            @NotNull @Size(max = 10) List<@Valid @NotNull OpeningPlan> openings) {
     }
 
     /** A layer of a wall. */
     public record LayerPlan(@NotBlank String materialId,
-                            @NotNull @Within(min = 0.1, max = 1000, unit = "mm") Double thicknessMm) {
+            @NotNull @Within(min = 0.1, max = 1000, unit = "mm") Double thicknessMm) {
     }
 
     /** Glass or a door. */
     public record OpeningPlan(@NotNull @Within(min = 0.0001, max = 100, unit = "m²") Double areaM2,
-                              @NotEmpty @Size(max = 10) List<@Valid @NotNull LayerPlan> layers) {
+            @NotEmpty @Size(max = 10) List<@Valid @NotNull LayerPlan> layers) {
     }
 
     /**
@@ -153,12 +153,12 @@ public record ChamberPlan(@NotBlank @Size(max = 80) String name, @NotNull @Size(
      * @param place        where it stands; null for the usual place
      */
     public record ContentsPlan(@NotNull @Within(min = 0.001, max = 100_000, unit = "kg") Double massKg,
-                               @NotNull @Within(min = 100, max = 10_000, unit = "J/(kg K)") Double specificHeatJkgK,
-                               @NotNull @Within(min = 0.0001, max = 10_000, unit = "m²") Double surfaceM2,
-                               @NotNull @Within(min = 0, max = 100_000, unit = "W") Double livingHeatW,
-                               @NotNull @Within(min = 0, max = 10_000, unit = "m²") Double wetSurfaceM2,
-                               @NotNull @Within(min = 0, max = 100_000, unit = "kg") Double waterKg,
-                               @OrNull @Valid PlacePlan place) {
+            @NotNull @Within(min = 100, max = 10_000, unit = "J/(kg K)") Double specificHeatJkgK,
+            @NotNull @Within(min = 0.0001, max = 10_000, unit = "m²") Double surfaceM2,
+            @NotNull @Within(min = 0, max = 100_000, unit = "W") Double livingHeatW,
+            @NotNull @Within(min = 0, max = 10_000, unit = "m²") Double wetSurfaceM2,
+            @NotNull @Within(min = 0, max = 100_000, unit = "kg") Double waterKg,
+            @OrNull @Valid PlacePlan place) {
     }
 
     /**
@@ -169,16 +169,16 @@ public record ChamberPlan(@NotBlank @Size(max = 80) String name, @NotNull @Size(
      * @param sun         sun on it; null for none
      */
     public record RoomPlan(@NotNull @Within(min = -50, max = 60, unit = "°C") Double coldestC,
-                           @NotNull @Within(min = -50, max = 60, unit = "°C") Double warmestC,
-                           @NotNull @Within(min = 0, max = 24, unit = "h") Double warmestHour,
-                           @OrNull @Within(min = 0, max = 100, unit = "%RH") Double humidityPct,
-                           @OrNull @Within(min = -50, max = 60, unit = "°C") Double groundC, @OrNull @Valid SunPlan sun) {
+            @NotNull @Within(min = -50, max = 60, unit = "°C") Double warmestC,
+            @NotNull @Within(min = 0, max = 24, unit = "h") Double warmestHour,
+            @OrNull @Within(min = 0, max = 100, unit = "%RH") Double humidityPct,
+            @OrNull @Within(min = -50, max = 60, unit = "°C") Double groundC, @OrNull @Valid SunPlan sun) {
     }
 
     /** Sun: at noon on a level surface, and when it rises and sets. */
     public record SunPlan(@NotNull @Within(min = 0, max = 1400, unit = "W/m²") Double peakWm2,
-                          @NotNull @Within(min = 0, max = 24, unit = "h") Double riseHour,
-                          @NotNull @Within(min = 0, max = 24, unit = "h") Double setHour) {
+            @NotNull @Within(min = 0, max = 24, unit = "h") Double riseHour,
+            @NotNull @Within(min = 0, max = 24, unit = "h") Double setHour) {
     }
 
     /**
@@ -190,7 +190,7 @@ public record ChamberPlan(@NotBlank @Size(max = 80) String name, @NotNull @Size(
      * @param currency    in what; null where nobody has said
      */
     public record PowerPlan(@OrNull @Valid SupplyPlan mains, @OrNull @Valid SupplyPlan lowVoltage,
-                            @OrNull @Within(min = 0, max = 1000, unit = "1/kWh") Double pricePerKWh, @OrNull @Size(min = 1, max = 8) String currency) {
+            @OrNull @Within(min = 0, max = 1000, unit = "1/kWh") Double pricePerKWh, @OrNull @Size(min = 1, max = 8) String currency) {
         /** One whose price is in the keeper's own currency. */
         public PowerPlan(SupplyPlan mains, SupplyPlan lowVoltage, Double pricePerKWh) {
             this(mains, lowVoltage, pricePerKWh, null);
@@ -199,9 +199,8 @@ public record ChamberPlan(@NotBlank @Size(max = 80) String name, @NotNull @Size(
 
     /** Voltage and rating of a supply. */
     public record SupplyPlan(@NotNull @Within(min = 3, max = 480, unit = "V") Double voltageV,
-                             @NotNull @Within(min = 0.1, max = 1000, unit = "A") Double ratedA) {
+            @NotNull @Within(min = 0.1, max = 1000, unit = "A") Double ratedA) {
     }
-
 
     /**
      * A probe.
@@ -217,17 +216,17 @@ public record ChamberPlan(@NotBlank @Size(max = 80) String name, @NotNull @Size(
      * @param humidity      its humidity sensor; null where it has none
      */
     public record ProbePlan(@NotNull @Pattern(regexp = UUID, message = NOT_UUID) String id,
-                            @NotBlank @Size(max = 80) String name, @OrNull @Valid PlacePlan place,
-                            @OrNull @Within(min = 0, max = 1) Double heaterShare,
-                            @OrNull @Within(min = 0, max = 1) Double contentsShare,
-                            @OrNull @Within(min = 0, max = 1) Double roomShare,
-                            @NotNull @Within(min = -5, max = 20, unit = "K") Double ownWarmthK,
-                            @NotNull @Within(min = -5, max = 40, unit = "K") Double lightWarmthK,
-                            @NotNull @Within(min = 1, max = 7200, unit = "s") Double lagS,
-                            @NotNull @Within(min = -20, max = 20, unit = "K") Double sensorErrorK,
-                            @NotNull @Within(min = -5, max = 5, unit = "K/day") Double driftKPerDay,
-                            @NotNull @Within(min = 0, max = 100, unit = "K s") Double pollingKs,
-                            @OrNull @Valid HumiditySensorPlan humidity) {
+            @NotBlank @Size(max = 80) String name, @OrNull @Valid PlacePlan place,
+            @OrNull @Within(min = 0, max = 1) Double heaterShare,
+            @OrNull @Within(min = 0, max = 1) Double contentsShare,
+            @OrNull @Within(min = 0, max = 1) Double roomShare,
+            @NotNull @Within(min = -5, max = 20, unit = "K") Double ownWarmthK,
+            @NotNull @Within(min = -5, max = 40, unit = "K") Double lightWarmthK,
+            @NotNull @Within(min = 1, max = 7200, unit = "s") Double lagS,
+            @NotNull @Within(min = -20, max = 20, unit = "K") Double sensorErrorK,
+            @NotNull @Within(min = -5, max = 5, unit = "K/day") Double driftKPerDay,
+            @NotNull @Within(min = 0, max = 100, unit = "K s") Double pollingKs,
+            @OrNull @Valid HumiditySensorPlan humidity) {
         private ProbePlan withError(boolean humid, double error) {
             return new ProbePlan(id, name, place, heaterShare, contentsShare, roomShare, ownWarmthK, lightWarmthK, lagS, humid ? sensorErrorK : Double.valueOf(error),
                     driftKPerDay, pollingKs, humid && humidity != null ? new HumiditySensorPlan(humidity.lagS(), error, humidity.mistShare()) : humidity);
@@ -236,8 +235,8 @@ public record ChamberPlan(@NotBlank @Size(max = 80) String name, @NotNull @Size(
 
     /** The humidity sensor of a probe: lag, error, and how far mist on its cap pulls it to 100. */
     public record HumiditySensorPlan(@NotNull @Within(min = 1, max = 7200, unit = "s") Double lagS,
-                                     @NotNull @Within(min = -50, max = 50, unit = "%RH") Double errorPct,
-                                     @NotNull @Within(min = 0, max = 1) Double mistShare) {
+            @NotNull @Within(min = -50, max = 50, unit = "%RH") Double errorPct,
+            @NotNull @Within(min = 0, max = 1) Double mistShare) {
     }
 
     /**
@@ -247,10 +246,10 @@ public record ChamberPlan(@NotBlank @Size(max = 80) String name, @NotNull @Size(
      * @param device what the device is called that this is a part of; null where it is all of it
      */
     public record ControllerPlan(@NotNull @Pattern(regexp = UUID, message = NOT_UUID) String id,
-                                 @NotBlank @Size(max = 80) String name,
-                                 @NotEmpty @Size(max = 20) List<@NotNull String> probeIds,
-                                 @NotNull @Valid ProfilePlan profile,
-                                 @NotNull @Size(min = 1, max = 8) List<@Valid @NotNull LoopPlan> loops, @OrNull @Size(min = 1, max = 80) String device) {
+            @NotBlank @Size(max = 80) String name,
+            @NotEmpty @Size(max = 20) List<@NotNull String> probeIds,
+            @NotNull @Valid ProfilePlan profile,
+            @NotNull @Size(min = 1, max = 8) List<@Valid @NotNull LoopPlan> loops, @OrNull @Size(min = 1, max = 80) String device) {
         /** One that is a device by itself. */
         public ControllerPlan(String id, String name, List<String> probeIds, ProfilePlan profile, List<LoopPlan> loops) {
             this(id, name, probeIds, profile, loops, null);
@@ -263,20 +262,20 @@ public record ChamberPlan(@NotBlank @Size(max = 80) String name, @NotNull @Size(
      * @param floorAsOne whether the lowest speed at which a fan turns counts as 1 %; null where it does not
      */
     public record ProfilePlan(@NotNull LawKind law, @NotNull DisplayUnit unit, @NotNull @Within(min = 0.001, max = 10) Double resolution,
-                              @NotNull @Within(min = 1, max = 600, unit = "s") Double samplingS, @NotNull Style raising,
-                              @NotNull Style lowering, @NotNull Boolean strict,
-                              @NotEmpty @Size(max = 40) List<@Valid @NotNull KeyPlan> keys,
-                              @NotNull @Size(max = 300) @ManyLines String howToSet, @NotNull @Size(max = 300) @ManyLines String howToSave,
-                              @NotNull @Valid HabitsPlan habits, @OrNull Boolean floorAsOne) {
+            @NotNull @Within(min = 1, max = 600, unit = "s") Double samplingS, @NotNull Style raising,
+            @NotNull Style lowering, @NotNull Boolean strict,
+            @NotEmpty @Size(max = 40) List<@Valid @NotNull KeyPlan> keys,
+            @NotNull @Size(max = 300) @ManyLines String howToSet, @NotNull @Size(max = 300) @ManyLines String howToSave,
+            @NotNull @Valid HabitsPlan habits, @OrNull Boolean floorAsOne) {
         /** One whose fans count from 0. */
         public ProfilePlan(LawKind law, DisplayUnit unit, Double resolution, Double samplingS, Style raising, Style lowering, Boolean strict, List<KeyPlan> keys,
-                           String howToSet, String howToSave, HabitsPlan habits) {
+                String howToSet, String howToSave, HabitsPlan habits) {
             this(law, unit, resolution, samplingS, raising, lowering, strict, keys, howToSet, howToSave, habits, null);
         }
 
         /** An on/off controller of whose habits nothing is known. */
         public static ProfilePlan onOff(DisplayUnit unit, double resolution, double samplingS, Style raising, Style lowering, boolean strict,
-                                        List<KeyPlan> keys, String howToSet, String howToSave) {
+                List<KeyPlan> keys, String howToSet, String howToSave) {
             return new ProfilePlan(LawKind.ON_OFF, unit, resolution, samplingS, raising, lowering, strict, keys, howToSet, howToSave, HabitsPlan.UNKNOWN);
         }
     }
@@ -293,13 +292,13 @@ public record ChamberPlan(@NotBlank @Size(max = 80) String name, @NotNull @Size(
      * @param lowAlarmDoes   the same of its low alarm
      */
     public record HabitsPlan(@NotNull Habits.LeftAlone leftAlone, @OrNull @Within(min = 0.5, max = 600, unit = "s") Double restS,
-                             @NotNull Habits.Sounder sounder, @NotNull Habits.LinkLoss linkLoss,
-                             @NotNull @Within(min = 0, max = 50) Double highAlarmLeast, @NotNull @Within(min = 0, max = 50) Double lowAlarmLeast,
-                             @NotNull @Size(max = 20) List<@Valid @NotNull CodePlan> codes, @OrNull Habits.Calibration calibration,
-                             @OrNull @Size(max = 3) List<Habits.@NotNull AlarmDoes> highAlarmDoes, @OrNull @Size(max = 3) List<Habits.@NotNull AlarmDoes> lowAlarmDoes) {
+            @NotNull Habits.Sounder sounder, @NotNull Habits.LinkLoss linkLoss,
+            @NotNull @Within(min = 0, max = 50) Double highAlarmLeast, @NotNull @Within(min = 0, max = 50) Double lowAlarmLeast,
+            @NotNull @Size(max = 20) List<@Valid @NotNull CodePlan> codes, @OrNull Habits.Calibration calibration,
+            @OrNull @Size(max = 3) List<Habits.@NotNull AlarmDoes> highAlarmDoes, @OrNull @Size(max = 3) List<Habits.@NotNull AlarmDoes> lowAlarmDoes) {
         /** One with an offset, of whose alarms nothing more is known. */
         public HabitsPlan(Habits.LeftAlone leftAlone, Double restS, Habits.Sounder sounder, Habits.LinkLoss linkLoss, Double highAlarmLeast, Double lowAlarmLeast,
-                          List<CodePlan> codes) {
+                List<CodePlan> codes) {
             this(leftAlone, restS, sounder, linkLoss, highAlarmLeast, lowAlarmLeast, codes, null, null, null);
         }
 
@@ -320,12 +319,12 @@ public record ChamberPlan(@NotBlank @Size(max = 80) String name, @NotNull @Size(
      * @param place   its place in the order of the whole device, where that is several controllers; null for the place in this list
      */
     public record KeyPlan(@NotNull Parameter parameter, @NotBlank @Size(max = 40) String label,
-                          @NotNull @Within(min = 0.001, max = 1000) Double step,
-                          @NotNull @Within(min = -10_000, max = 10_000) Double lowest,
-                          @NotNull @Within(min = -10_000, max = 10_000) Double highest,
-                          @OrNull @Within(min = -10_000, max = 10_000) Double factory,
-                          @NotNull @Size(max = 12) List<@NotBlank @Size(max = 20) String> words,
-                          @OrNull @Within(min = -10_000, max = 10_000) Double offAt, @OrNull Parameter also, @OrNull @Within(min = 1, max = 200) Integer place) {
+            @NotNull @Within(min = 0.001, max = 1000) Double step,
+            @NotNull @Within(min = -10_000, max = 10_000) Double lowest,
+            @NotNull @Within(min = -10_000, max = 10_000) Double highest,
+            @OrNull @Within(min = -10_000, max = 10_000) Double factory,
+            @NotNull @Size(max = 12) List<@NotBlank @Size(max = 20) String> words,
+            @OrNull @Within(min = -10_000, max = 10_000) Double offAt, @OrNull Parameter also, @OrNull @Within(min = 1, max = 200) Integer place) {
         /** One that means one thing, in the place it has in its list. */
         public KeyPlan(Parameter parameter, String label, Double step, Double lowest, Double highest, Double factory, List<String> words) {
             this(parameter, label, step, lowest, highest, factory, words, null, null, null);
@@ -340,10 +339,10 @@ public record ChamberPlan(@NotBlank @Size(max = 80) String name, @NotNull @Size(
      * @param cutOut   whether it stands in series before what another controller switches, as a second layer
      */
     public record LoopPlan(@NotNull @Pattern(regexp = UUID, message = NOT_UUID) String id,
-                           @NotEmpty @Size(max = 10) List<@NotNull String> applianceIds,
-                           @OrNull @Within(min = 0.01, max = 1000, unit = "A") Double ratedA,
-                           @OrNull @Within(min = 0.01, max = 1000, unit = "A") Double ratedDcA,
-                           @OrNull @Within(min = 0.1, max = 1e6, unit = "W") Double ratedW, @NotNull Boolean cutOut) {
+            @NotEmpty @Size(max = 10) List<@NotNull String> applianceIds,
+            @OrNull @Within(min = 0.01, max = 1000, unit = "A") Double ratedA,
+            @OrNull @Within(min = 0.01, max = 1000, unit = "A") Double ratedDcA,
+            @OrNull @Within(min = 0.1, max = 1e6, unit = "W") Double ratedW, @NotNull Boolean cutOut) {
         /** An output that switches what hangs on it. */
         public static LoopPlan of(String id, List<String> applianceIds, Double ratedA, Double ratedDcA, Double ratedW) {
             return new LoopPlan(id, applianceIds, ratedA, ratedDcA, ratedW, false);

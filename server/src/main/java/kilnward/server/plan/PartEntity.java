@@ -21,7 +21,10 @@ import org.hibernate.type.SqlTypes;
 class PartEntity extends Identified {
     /** What can be pointed at. */
     enum Kind {
-        APPLIANCE, PROBE, CONTROLLER, OUTPUT
+        APPLIANCE,
+        PROBE,
+        CONTROLLER,
+        OUTPUT
     }
 
     /** A small key for rows that are many; made by the database. */

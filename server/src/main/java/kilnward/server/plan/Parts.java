@@ -35,7 +35,8 @@ class Parts {
         wanted.forEach((id, each) -> {
             PartEntity part = known.get(id);
             if (part != null && !part.is(each.kind(), chamberId, each.controllerId())) {
-                throw new RefusedValueException(each.path() + ".id", id, "must not be the id of another " + (each.kind() == PartEntity.Kind.OUTPUT ? "controller" : "chamber") + "'s");
+                throw new RefusedValueException(each.path() + ".id", id,
+                        "must not be the id of another " + (each.kind() == PartEntity.Kind.OUTPUT ? "controller" : "chamber") + "'s");
             }
         });
         List<PartEntity> fresh = new ArrayList<>();

@@ -137,7 +137,8 @@ public final class PlanReader {
             controllers.add(at(path, () -> new PlannedController(controller.id(), controller.name(), controller.probeIds(),
                     profile, controller.loops().stream()
                             .map(loop -> new PlannedController.PlannedLoop(loop.id(), loop.applianceIds(),
-                                    optional(loop.ratedA()), optional(loop.ratedDcA()), optional(loop.ratedW()), loop.cutOut())).toList(),
+                                    optional(loop.ratedA()), optional(loop.ratedDcA()), optional(loop.ratedW()), loop.cutOut()))
+                            .toList(),
                     keyed)));
         }
         Chamber chamber = chamber(plan);
@@ -222,7 +223,7 @@ public final class PlanReader {
         RoomPlan room = plan.room();
         return at("room", () -> new Room(room.coldestC(), room.warmestC(), room.warmestHour(), optional(room.humidityPct()),
                 optional(room.groundC()), Optional.ofNullable(room.sun())
-                .map(sun -> at("sun", () -> new Sun(sun.peakWm2(), sun.riseHour(), sun.setHour())))));
+                        .map(sun -> at("sun", () -> new Sun(sun.peakWm2(), sun.riseHour(), sun.setHour())))));
     }
 
     private static Needs needs(OccupancyPlan occupancy) {
@@ -326,7 +327,8 @@ public final class PlanReader {
                 plan.lowering(), plan.strict(), keys, plan.howToSet(), plan.howToSave(),
                 new Habits(habits.leftAlone(), optional(habits.restS()), habits.sounder(), habits.linkLoss(), habits.highAlarmLeast(),
                         habits.lowAlarmLeast(), codes, habits.calibration() == null ? Habits.Calibration.OFFSET : habits.calibration(), does(habits.highAlarmDoes()),
-                        does(habits.lowAlarmDoes())), Boolean.TRUE.equals(plan.floorAsOne()));
+                        does(habits.lowAlarmDoes())),
+                Boolean.TRUE.equals(plan.floorAsOne()));
     }
 
     private static Set<Habits.AlarmDoes> does(List<Habits.AlarmDoes> given) {

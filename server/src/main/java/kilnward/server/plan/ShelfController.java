@@ -18,14 +18,15 @@ public class ShelfController {
 
     /** A material of walls. */
     public record MaterialView(String id, String label, double conductivityWmK, double densityKgM3, double specificHeatJkgK,
-                               double emissivity, boolean transparent, double sorptionKgM3) {
+            double emissivity, boolean transparent, double sorptionKgM3) {
     }
 
     @GetMapping("/materials")
     public List<MaterialView> materials() {
         return Arrays.stream(Material.values())
                 .map(each -> new MaterialView(each.id(), each.label(), each.conductivityWmK(), each.densityKgM3(),
-                        each.specificHeatJkgK(), each.emissivity(), each.transparent(), each.sorptionKgM3())).toList();
+                        each.specificHeatJkgK(), each.emissivity(), each.transparent(), each.sorptionKgM3()))
+                .toList();
     }
 
     /**

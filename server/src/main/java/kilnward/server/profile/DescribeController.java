@@ -24,7 +24,7 @@ import org.springframework.web.bind.annotation.RestController;
 public class DescribeController {
     /** A device, what is keyed into it, and the unit it is to be described in. */
     public record DescribeRequest(@NotNull @Valid ProfilePlan profile,
-                                  @NotNull @Size(max = 60) Map<@NotNull Parameter, @NotNull @Within(min = -10_000, max = 10_000) Double> values, @NotNull DisplayUnit unit) {
+            @NotNull @Size(max = 60) Map<@NotNull Parameter, @NotNull @Within(min = -10_000, max = 10_000) Double> values, @NotNull DisplayUnit unit) {
     }
 
     /** The same device; values that have no meaning in that unit are left out. */

@@ -92,7 +92,7 @@ public class ChamberController {
 
     @PostMapping("/chambers/{id}/controllers/{controllerId}/settings")
     public ResponseEntity<SettingsView> save(@PathVariable UUID id, @PathVariable UUID controllerId,
-                                             @Valid @RequestBody NewSettings settings, Principal who) {
+            @Valid @RequestBody NewSettings settings, Principal who) {
         SettingsView view = chambers.save(id, controllerId, settings, who.getName());
         return ResponseEntity.created(URI.create("/api/v1/chambers/" + id + "/controllers/" + controllerId + "/settings"))
                 .body(view);

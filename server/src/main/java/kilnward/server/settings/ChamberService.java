@@ -149,7 +149,7 @@ public class ChamberService {
      */
     @Transactional
     public SettingsView keyOffset(UUID id, UUID controllerId, Parameter offset, double seen, double value, OptionalDouble sensorError, String reason, UUID checkId,
-                                  String author) {
+            String author) {
         Planned chamber = plans.hold(id);
         ChamberPlan.ControllerPlan controller = chamber.controller(controllerId);
         SettingsRevisionEntity latest = revisions.findFirstByControllerIdOrderByNumberDesc(controllerId)

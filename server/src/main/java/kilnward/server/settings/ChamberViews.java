@@ -31,12 +31,12 @@ public final class ChamberViews {
      * @param begun    a value for each key of each controller: the one in force, or what such a key begins with
      */
     public record ChamberView(String id, long version, Instant changedAt, String changedBy, ChamberPlan plan,
-                              List<SettingsView> settings, List<KeyingView> keyings, List<FirstKeysController.Begun> begun) {
+            List<SettingsView> settings, List<KeyingView> keyings, List<FirstKeysController.Begun> begun) {
     }
 
     /** A numbered revision of everything keyed into one controller; {@code checkId} names the check its offset rests on. */
     public record SettingsView(String controllerId, int number, String author, String reason, Instant savedAt,
-                               Map<Parameter, Double> values, @OrNull String checkId) {
+            Map<Parameter, Double> values, @OrNull String checkId) {
     }
 
     /**
@@ -47,7 +47,7 @@ public final class ChamberViews {
      * @param tried   where it was seen to switch afterwards
      */
     public record KeyingView(String controllerId, int number, String author, Instant keyedAt, Map<Parameter, Double> shown,
-                             List<Parameter> differs, List<Tried> tried) {
+            List<Parameter> differs, List<Tried> tried) {
     }
 
     /**
@@ -57,12 +57,12 @@ public final class ChamberViews {
      * @param at     what it did show
      */
     public record Tried(@NotNull @Pattern(regexp = ChamberPlan.UUID) String loopId, @NotNull StyleLearning.Switched switched,
-                        @NotNull @Within(min = -10_000, max = 10_000) Double wanted, @NotNull @Within(min = -10_000, max = 10_000) Double at) {
+            @NotNull @Within(min = -10_000, max = 10_000) Double wanted, @NotNull @Within(min = -10_000, max = 10_000) Double at) {
     }
 
     /** What the device showed, key by key, in its own unit. */
     public record NewKeying(@NotNull Integer number, @NotEmpty Map<@NotNull Parameter, @NotNull @Within(min = -10_000, max = 10_000) Double> shown,
-                            @NotNull @Size(max = 20) List<@Valid @NotNull Tried> tried) {
+            @NotNull @Size(max = 20) List<@Valid @NotNull Tried> tried) {
     }
 
     /** A change of a chamber. */
@@ -75,7 +75,7 @@ public final class ChamberViews {
      * @param basedOn number of the revision it was made from; 0 for the first
      */
     public record NewSettings(@NotNull @Within(min = 0, max = 1_000_000) Integer basedOn,
-                              @NotBlank @Size(max = 500) @ManyLines String reason,
-                              @NotNull @Size(min = 1, max = 40) Map<@NotNull Parameter, @NotNull @Within(min = -10_000, max = 10_000) Double> values) {
+            @NotBlank @Size(max = 500) @ManyLines String reason,
+            @NotNull @Size(min = 1, max = 40) Map<@NotNull Parameter, @NotNull @Within(min = -10_000, max = 10_000) Double> values) {
     }
 }

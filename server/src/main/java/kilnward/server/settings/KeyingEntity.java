@@ -39,7 +39,7 @@ public class KeyingEntity extends Identified {
     }
 
     public KeyingEntity(UUID controllerId, int number, String author, Instant keyedAt, List<SettingValue> shown,
-                        List<TrialValue> tried) {
+            List<TrialValue> tried) {
         super(UUID.randomUUID());
         this.controllerId = controllerId;
         this.number = number;

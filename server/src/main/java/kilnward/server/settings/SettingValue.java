@@ -12,5 +12,5 @@ import org.hibernate.type.SqlTypes;
 /** One value keyed in, in the controller's unit; {@code loopId} is null for what belongs to the whole controller. */
 @Embeddable
 public record SettingValue(UUID loopId, @Enumerated(EnumType.STRING) @JdbcTypeCode(SqlTypes.VARCHAR) @Column(length = 24) Parameter parameter,
-                           @Column(name = "keyed_value") double value) {
+        @Column(name = "keyed_value") double value) {
 }

@@ -38,7 +38,7 @@ public class SettingsRevisionEntity extends Identified {
     }
 
     public SettingsRevisionEntity(UUID controllerId, int number, String author, String reason, Instant savedAt,
-                                  List<SettingValue> values, UUID checkId) {
+            List<SettingValue> values, UUID checkId) {
         super(UUID.randomUUID());
         this.controllerId = controllerId;
         this.number = number;

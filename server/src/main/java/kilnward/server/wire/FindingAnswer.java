@@ -19,7 +19,7 @@ import kilnward.core.finding.Unit;
  * @param explains what else is found only because of it; its remedy is theirs
  */
 public record FindingAnswer(String code, Severity severity, String title, String reason, Map<String, QuantityAnswer> numbers, Map<String, String> names,
-                            String about, RemedyAnswer remedy, List<SymptomAnswer> explains) {
+        String about, RemedyAnswer remedy, List<SymptomAnswer> explains) {
     /** A number with its unit. */
     public record QuantityAnswer(double value, Unit unit) {
         static Map<String, QuantityAnswer> of(Map<String, Quantity> numbers) {

@@ -9,12 +9,12 @@ import kilnward.core.load.LoadCheck;
 public record LoadsAnswer(List<OutletAnswer> outlets, List<SupplyAnswer> supplies, double totalW, List<FindingAnswer> findings) {
     /** One outlet; null where no rating is known or it does not switch. */
     public record OutletAnswer(String name, double powerW, double currentA, double inrushA, @OrNull Double ratingPct,
-                               @OrNull Double contactLifeDays, @OrNull String loopId) {
+            @OrNull Double contactLifeDays, @OrNull String loopId) {
     }
 
     /** A supply with all that runs on it. */
     public record SupplyAnswer(String name, Current current, double voltageV, double ratedA, double powerW, double currentA,
-                               double sharePct) {
+            double sharePct) {
     }
 
     /** Lays a check out for the wire. */

@@ -23,9 +23,8 @@ import org.springframework.context.annotation.Configuration;
 public class OpenApiConfig {
     private static final String OR_NULL = "x-or-null";
     /** Records of the core go over the wire as they are and carry no annotations of the server. */
-    private static final Map<String, Set<String>> NULL_IN_CORE =
-            Map.of("Stage", Set.of("durationDays", "durationGrade", "nightTemperatureC", "humidityPct", "nightHumidityPct",
-                    "lightHours", "turnsPerDay", "freshAirPerHour", "maxRateKh"), "School", Set.of("weightLoss"));
+    private static final Map<String, Set<String>> NULL_IN_CORE = Map.of("Stage", Set.of("durationDays", "durationGrade", "nightTemperatureC", "humidityPct", "nightHumidityPct",
+            "lightHours", "turnsPerDay", "freshAirPerHour", "maxRateKh"), "School", Set.of("weightLoss"));
 
     @Bean
     PropertyCustomizer annotations() {

@@ -62,7 +62,8 @@ class BuildsTest {
             ObjectNode request = JSON.createObjectNode();
             request.set("chamber", chamber.get("plan"));
             var settings = request.putArray("settings");
-            chamber.at("/plan/controllers").forEach(each -> settings.addObject().put("controllerId", each.get("id").asString()).set("values", begun(each, chamber.at("/plan/occupancy"))));
+            chamber.at("/plan/controllers")
+                    .forEach(each -> settings.addObject().put("controllerId", each.get("id").asString()).set("values", begun(each, chamber.at("/plan/occupancy"))));
             for (JsonNode controller : chamber.at("/plan/controllers")) {
                 request.put("controllerId", controller.get("id").asString());
                 JsonNode proposed = owner.post("/api/v1/suggestions", request.toString()).body();

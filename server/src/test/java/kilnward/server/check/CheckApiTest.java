@@ -94,7 +94,8 @@ class CheckApiTest {
         assertTrue(chamber.at("/settings/0/reason").asString().startsWith("Offset from the check beside the probe: the display showed 0.40 K too much"));
         assertEquals(0.4, chamber.at("/plan/probes/0/sensorErrorK").asDouble(), 1e-9, "and the plan goes by what was found");
         assertEquals(-0.4, chamber.at("/keyings/0/shown/OFFSET").asDouble());
-        assertEquals(409, keeper.post(path() + "/" + check + "/offsets", "{\"seen\":0,\"shown\":-0.4,\"setShown\":null,\"note\":\"\",\"sure\":false}").status(), "decided from an offset that is no longer in force");
+        assertEquals(409, keeper.post(path() + "/" + check + "/offsets", "{\"seen\":0,\"shown\":-0.4,\"setShown\":null,\"note\":\"\",\"sure\":false}").status(),
+                "decided from an offset that is no longer in force");
 
         // Rows count from the moment of the keying in, however long a busy machine took for it.
         now = Instant.parse(keyed.body().at("/entries/0/writtenAt").asString());
@@ -170,7 +171,8 @@ class CheckApiTest {
         JsonNode both = keeper.get(path() + "/" + check).body();
         assertEquals(12, both.get("rows").size());
         assertEquals("PLACED", both.get("phase").asString());
-        assertEquals("note", keeper.post(path() + "/" + check + "/offsets", "{\"seen\":0,\"shown\":-0.7,\"setShown\":null,\"note\":\"\",\"sure\":false}").refusedField(), "a place goes into the offset by choice and with a note");
+        assertEquals("note", keeper.post(path() + "/" + check + "/offsets", "{\"seen\":0,\"shown\":-0.7,\"setShown\":null,\"note\":\"\",\"sure\":false}").refusedField(),
+                "a place goes into the offset by choice and with a note");
         JsonNode history = keeper.get("/api/v1/chambers/" + chamberId + "/controllers/" + controllerId + "/checks/OFFSET/history").body();
         assertEquals(-0.7, history.at("/placed/0/difference").asDouble(), 1e-9);
         assertEquals(0, history.get("found").size(), "a placement difference is no sensor error");

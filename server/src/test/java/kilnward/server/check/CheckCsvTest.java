@@ -78,7 +78,8 @@ class CheckCsvTest {
     /** The night of 25 October 2026 has half past one twice in London: first at +01:00, an hour later at +00:00. */
     @Test
     void theHourThatIsThereTwiceIsToldByTheOrderOfTheRows() {
-        List<NewRow> rows = read("time,display,glass\n2026-10-25 00:30,28.6,28.2\n2026-10-25 01:30,28.6,28.2\n2026-10-25 01:00,28.6,28.2\n2026-10-25 01:30,28.6,28.2\n2026-10-25 02:00,28.6,28.2\n");
+        List<NewRow> rows = read(
+                "time,display,glass\n2026-10-25 00:30,28.6,28.2\n2026-10-25 01:30,28.6,28.2\n2026-10-25 01:00,28.6,28.2\n2026-10-25 01:30,28.6,28.2\n2026-10-25 02:00,28.6,28.2\n");
         assertEquals(List.of("2026-10-24T23:30:00Z", "2026-10-25T00:30:00Z", "2026-10-25T01:00:00Z", "2026-10-25T01:30:00Z", "2026-10-25T02:00:00Z"),
                 rows.stream().map(row -> row.at().toString()).toList());
         FieldProblem alone = refused("time,display,glass\n2026-10-25 01:30,28.6,28.2\n").get(0);

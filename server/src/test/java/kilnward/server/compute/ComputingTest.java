@@ -38,7 +38,8 @@ class ComputingTest {
             throw new RefusedValueException("stepS", 0, "must be above 0");
         }));
         assertEquals("stepS", refused.field());
-        assertEquals(List.of(true, true), computing.run(workers -> workers.each(List.of(1, 2), each -> ForkJoinTask.getPool() != ForkJoinPool.commonPool() && ForkJoinTask.inForkJoinPool())));
+        assertEquals(List.of(true, true),
+                computing.run(workers -> workers.each(List.of(1, 2), each -> ForkJoinTask.getPool() != ForkJoinPool.commonPool() && ForkJoinTask.inForkJoinPool())));
         assertEquals(0, computing.underWay());
     }
 

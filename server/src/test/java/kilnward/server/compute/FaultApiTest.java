@@ -21,7 +21,10 @@ class FaultApiTest {
     }
 
     private static String keyed(JsonNode chamber) {
-        return "[" + String.join(",", chamber.get("settings").valueStream().map(each -> "{\"controllerId\":" + each.get("controllerId") + ",\"values\":" + each.get("values") + "}").toList()) + "]";
+        return "["
+                + String.join(",",
+                        chamber.get("settings").valueStream().map(each -> "{\"controllerId\":" + each.get("controllerId") + ",\"values\":" + each.get("values") + "}").toList())
+                + "]";
     }
 
     private static JsonNode demo(ApiClient client, String name) {

@@ -59,6 +59,7 @@ class GuideShelfTest {
         assertTrue(refused.getMessage().contains("must be above low"), refused.getMessage());
         assertThrows(IllegalStateException.class, () -> new GuideShelf(JSON, holding("other.json",
                 new String(new PathMatchingResourcePatternResolver().getResource("classpath:guides/axolotls.json")
-                        .getInputStream().readAllBytes(), StandardCharsets.UTF_8))), "a file is named after its guide");
+                        .getInputStream().readAllBytes(), StandardCharsets.UTF_8))),
+                "a file is named after its guide");
     }
 }

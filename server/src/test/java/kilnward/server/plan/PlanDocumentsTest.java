@@ -39,7 +39,8 @@ class PlanDocumentsTest {
         ((ObjectNode) newer.at("/box/walls/3/layers/0")).put("glued", true);
         ChamberPlan changed = documents.read(newer.toString(), PlanDocuments.FORMAT);
         assertEquals(plan, changed, "and does not disturb what it knows");
-        JsonNode written = json.readTree(documents.write(changed.withSensorError(java.util.List.of(plan.probes().get(0).id()), false, 0.7), newer.toString(), PlanDocuments.FORMAT));
+        JsonNode written = json
+                .readTree(documents.write(changed.withSensorError(java.util.List.of(plan.probes().get(0).id()), false, 0.7), newer.toString(), PlanDocuments.FORMAT));
         assertEquals(0.7, written.at("/probes/0/sensorErrorK").asDouble());
         assertEquals("calm", written.get("mood").asString());
         assertEquals("green", written.at("/box/paint/colour").asString());

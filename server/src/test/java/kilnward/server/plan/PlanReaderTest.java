@@ -120,7 +120,8 @@ class PlanReaderTest {
         ProbePlan probe = plan.probes().get(0);
         return new ChamberPlan(plan.name(), plan.note(), plan.occupancy(), plan.box(), plan.contents(), plan.room(), plan.power(),
                 plan.appliances(), List.of(new ProbePlan(probe.id(), probe.name(), place, heaterShare, heaterShare == null ? null : 0.1,
-                heaterShare == null ? null : 0.0, 0.0, 0.0, 40.0, 0.0, 0.0, 0.0, null)), plan.controllers());
+                        heaterShare == null ? null : 0.0, 0.0, 0.0, 40.0, 0.0, 0.0, 0.0, null)),
+                plan.controllers());
     }
 
     private static double heaterShare(ChamberPlan plan) {

@@ -200,7 +200,8 @@ class ChamberApiTest {
         String keyings = settings.replaceFirst("settings$", "keyings");
         lead.post(settings, values(0, 28, 0.5, "first"));
         ApiClient keeper = ApiClient.as(server, "KEEPER");
-        Answer kept = keeper.post(keyings, "{\"number\":1,\"shown\":{\"SET_VALUE\":28,\"DIFFERENTIAL\":0.4},\"tried\":[{\"loopId\":\"00000000-0000-4000-8000-000000000001\",\"switched\":\"ON\",\"wanted\":27.6,\"at\":27.5}]}");
+        Answer kept = keeper.post(keyings,
+                "{\"number\":1,\"shown\":{\"SET_VALUE\":28,\"DIFFERENTIAL\":0.4},\"tried\":[{\"loopId\":\"00000000-0000-4000-8000-000000000001\",\"switched\":\"ON\",\"wanted\":27.6,\"at\":27.5}]}");
         assertEquals(201, kept.status(), String.valueOf(kept.body()));
         assertEquals("[\"DIFFERENTIAL\"]", kept.body().get("differs").toString());
         assertEquals(27.5, kept.body().at("/tried/0/at").asDouble(), "where it was seen to switch");
@@ -376,7 +377,8 @@ class ChamberApiTest {
     }
 
     private static int asked(RunningServer.Running server) {
-        return server.bean(JdbcClient.class).sql("select sum(variable_value) from information_schema.global_status where variable_name in ('COM_SELECT', 'COM_INSERT', 'COM_UPDATE', 'COM_DELETE')")
+        return server.bean(JdbcClient.class)
+                .sql("select sum(variable_value) from information_schema.global_status where variable_name in ('COM_SELECT', 'COM_INSERT', 'COM_UPDATE', 'COM_DELETE')")
                 .query(Integer.class).single();
     }
 

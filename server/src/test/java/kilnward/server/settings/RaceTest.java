@@ -69,7 +69,9 @@ class RaceTest {
         String plan = "{\"version\":" + chamber.get("version") + ",\"plan\":" + chamber.get("plan").toString().replace("\"Raced\"", "\"Raced again\"") + "}";
         List<Answer> saved = atOnce(10, () -> owner.put("/api/v1/chambers/" + chamber.get("id").asString(), plan));
         assertEquals(1, saved.stream().filter(each -> each.status() == 200).count(), saved.toString());
-        assertTrue(saved.stream().filter(each -> each.status() != 200).allMatch(each -> each.status() == 409 && each.body().at("/current/plan/name").asString().equals("Raced again")), saved.toString());
+        assertTrue(
+                saved.stream().filter(each -> each.status() != 200).allMatch(each -> each.status() == 409 && each.body().at("/current/plan/name").asString().equals("Raced again")),
+                saved.toString());
         List<Answer> keyed = atOnce(10, () -> owner.post(settings(chamber), FIRST));
         assertEquals(1, keyed.stream().filter(each -> each.status() == 201).count(), keyed.toString());
         assertTrue(keyed.stream().filter(each -> each.status() != 201).allMatch(each -> each.status() == 409 && each.body().at("/current/number").asInt() == 1), keyed.toString());
@@ -81,9 +83,13 @@ class RaceTest {
         assertEquals(201, owner.post(settings(chamber), FIRST).status());
         String checks = "/api/v1/chambers/" + chamber.get("id").asString() + "/checks";
         String id = UUID.randomUUID().toString();
-        assertEquals(201, owner.post(checks, """
-                {"id":"%s","controllerId":"%s","offsetKey":"OFFSET","place":"PROBE","references":[{"name":"glass","stated":0.1,"basis":"LIMITS","correction":0,"validTo":null,"fixedReading":null}],
-                "leastS":3600,"reason":"","roomC":20,"note":""}""".formatted(id, chamber.at("/plan/controllers/0/id").asString())).status());
+        assertEquals(201,
+                owner.post(checks,
+                        """
+                                {"id":"%s","controllerId":"%s","offsetKey":"OFFSET","place":"PROBE","references":[{"name":"glass","stated":0.1,"basis":"LIMITS","correction":0,"validTo":null,"fixedReading":null}],
+                                "leastS":3600,"reason":"","roomC":20,"note":""}"""
+                                .formatted(id, chamber.at("/plan/controllers/0/id").asString()))
+                        .status());
         atOnce(20, () -> owner.post(checks + "/" + id + "/close", "{\"note\":\"\"}"));
         assertEquals(1, owner.get(checks + "/" + id).body().get("entries").size());
 
@@ -112,7 +118,8 @@ class RaceTest {
     /** The same records, served in earnest: who played the owner is nobody. */
     @Test
     void whoWasPickedInTheDemoIsNobodyElsewhere() {
-        try (var earnest = new SpringApplicationBuilder(KilnWard.class).run("--server.port=0", "--spring.datasource.url=" + server.database().url(), "--spring.datasource.username=root",
+        try (var earnest = new SpringApplicationBuilder(KilnWard.class).run("--server.port=0", "--spring.datasource.url=" + server.database().url(),
+                "--spring.datasource.username=root",
                 "--spring.datasource.password=", "--kilnward.demo=false", "--logging.level.root=OFF", "--spring.main.banner-mode=off", "--spring.jmx.enabled=false")) {
             ApiClient there = owner.at("http://127.0.0.1:" + ((WebServerApplicationContext) earnest).getWebServer().getPort());
             assertTrue(there.get("/api/v1/session").body().get("role").isNull());

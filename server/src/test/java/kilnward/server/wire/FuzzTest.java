@@ -31,8 +31,10 @@ import tools.jackson.databind.node.ObjectNode;
 class FuzzTest {
     private static final int ASKED = Integer.getInteger("kiln.fuzz", 5000);
     private static final long SEED = Long.getLong("kiln.seed", 20_261_125);
-    private static final List<String> ODD = List.of("\"\"", "\" \"", "\"\\u0000\"", "\"\\ud800\"", "\"=1+1\"", "\"<script>\"", "\"\\u202e\\u0301\"", "\"" + "x".repeat(3000) + "\"", "-1", "0", "1e308", "-1e308",
-            "1e-300", "12345678901234567890", "0.1", "null", "true", "[]", "{}", "[[]]", "{\"a\":{}}", "\"2026-02-30\"", "\"+10000-01-01T00:00:00Z\"", "\"00000000-0000-0000-0000-000000000000\"");
+    private static final List<String> ODD = List.of("\"\"", "\" \"", "\"\\u0000\"", "\"\\ud800\"", "\"=1+1\"", "\"<script>\"", "\"\\u202e\\u0301\"", "\"" + "x".repeat(3000) + "\"",
+            "-1", "0", "1e308", "-1e308",
+            "1e-300", "12345678901234567890", "0.1", "null", "true", "[]", "{}", "[[]]", "{\"a\":{}}", "\"2026-02-30\"", "\"+10000-01-01T00:00:00Z\"",
+            "\"00000000-0000-0000-0000-000000000000\"");
     private final SplittableRandom random = new SplittableRandom(SEED);
     private JsonNode api;
     private final List<String> ids = new ArrayList<>(List.of(UUID.randomUUID().toString(), "x", "..", "%00"));
@@ -50,7 +52,8 @@ class FuzzTest {
         List<Operation> operations = new ArrayList<>();
         for (Map.Entry<String, JsonNode> path : api.get("paths").properties()) {
             for (Map.Entry<String, JsonNode> method : path.getValue().properties()) {
-                operations.add(new Operation(method.getKey().toUpperCase(java.util.Locale.ROOT), path.getKey(), method.getValue().at("/requestBody/content/application~1json/schema")));
+                operations.add(
+                        new Operation(method.getKey().toUpperCase(java.util.Locale.ROOT), path.getKey(), method.getValue().at("/requestBody/content/application~1json/schema")));
             }
         }
         assertTrue(operations.size() > 50, "all that there is: " + operations.size());
@@ -76,7 +79,8 @@ class FuzzTest {
             while (path.contains("{")) {
                 path = path.replaceFirst("\\{\\w+}", ids.get(random.nextInt(ids.size())));
             }
-            JsonNode request = operation.body().isMissingNode() ? null : heavy || random.nextInt(3) == 0 ? bent(real(operation.path(), chamber, operation.body())) : bent(made(operation.body(), 0));
+            JsonNode request = operation.body().isMissingNode() ? null
+                    : heavy || random.nextInt(3) == 0 ? bent(real(operation.path(), chamber, operation.body())) : bent(made(operation.body(), 0));
             String sent = request == null ? "" : request.toString();
             long begun = System.nanoTime();
             Answer answer = switch (operation.method()) {
@@ -126,7 +130,8 @@ class FuzzTest {
         if (answer.status() < 400) {
             return null;
         }
-        if (answer.body() == null || !answer.type().contains("problem+json") || answer.body().path("title").asString().isEmpty() || answer.body().path("status").asInt() != answer.status()) {
+        if (answer.body() == null || !answer.type().contains("problem+json") || answer.body().path("title").asString().isEmpty()
+                || answer.body().path("status").asInt() != answer.status()) {
             return answer.status() + " is no problem: " + answer.type() + " " + (answer.body() == null ? "" : answer.body().path("title"));
         }
         JsonNode errors = answer.body().path("errors");

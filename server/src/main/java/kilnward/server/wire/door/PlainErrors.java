@@ -22,7 +22,8 @@ public class PlainErrors extends ErrorReportValve {
             response.setContentType("application/problem+json");
             response.setCharacterEncoding("UTF-8");
             String detail = status < 500 ? "The request cannot be read." : "The server met an error of its own. Nothing was saved.";
-            response.getReporter().write("{\"title\":\"" + (status < 500 ? "Not readable" : "That should not happen") + "\",\"status\":" + status + ",\"detail\":\"" + detail + "\"}");
+            response.getReporter()
+                    .write("{\"title\":\"" + (status < 500 ? "Not readable" : "That should not happen") + "\",\"status\":" + status + ",\"detail\":\"" + detail + "\"}");
             response.finishResponse();
         } catch (IOException | IllegalStateException gone) {
             // Nobody is there any more to be told.

@@ -51,7 +51,8 @@ public class WireModule extends SimpleModule {
             private static final long serialVersionUID = 1L;
 
             @Override
-            public ValueDeserializer<?> modifyCollectionDeserializer(DeserializationConfig config, CollectionType type, BeanDescription.Supplier bean, ValueDeserializer<?> reader) {
+            public ValueDeserializer<?> modifyCollectionDeserializer(DeserializationConfig config, CollectionType type, BeanDescription.Supplier bean,
+                    ValueDeserializer<?> reader) {
                 return new Counted(reader, Integer.MAX_VALUE);
             }
 

@@ -41,7 +41,8 @@ public final class PdfPrinter {
 
     /** Sizes of paper. */
     public enum Format {
-        A4, A5
+        A4,
+        A5
     }
 
     /**
@@ -55,7 +56,8 @@ public final class PdfPrinter {
         PdfRendererBuilder builder = new PdfRendererBuilder();
         builder.useFont(() -> font("DejaVuSans.ttf"), "Print", 400, PdfRendererBuilder.FontStyle.NORMAL, true);
         builder.useFont(() -> font("DejaVuSans-Bold.ttf"), "Print", 700, PdfRendererBuilder.FontStyle.NORMAL, true);
-        builder.withHtmlContent("<html><head><title>" + text(title) + "</title><style>" + STYLE.replace("SIZE", format.name()) + "</style></head><body>" + body + "</body></html>", null);
+        builder.withHtmlContent("<html><head><title>" + text(title) + "</title><style>" + STYLE.replace("SIZE", format.name()) + "</style></head><body>" + body + "</body></html>",
+                null);
         builder.toStream(out);
         try {
             builder.run();

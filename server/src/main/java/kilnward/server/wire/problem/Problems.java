@@ -101,8 +101,8 @@ public class Problems extends ResponseEntityExceptionHandler {
 
     @Override
     protected ResponseEntity<Object> handleMethodArgumentNotValid(MethodArgumentNotValidException invalid,
-                                                                  HttpHeaders headers, HttpStatusCode status,
-                                                                  WebRequest request) {
+            HttpHeaders headers, HttpStatusCode status,
+            WebRequest request) {
         List<FieldProblem> problems = invalid.getBindingResult().getAllErrors().stream()
                 .map(error -> error instanceof FieldError field
                         ? new FieldProblem(field.getField(), field.getRejectedValue(), field.getDefaultMessage())
@@ -113,8 +113,8 @@ public class Problems extends ResponseEntityExceptionHandler {
 
     @Override
     protected ResponseEntity<Object> handleHttpMessageNotReadable(HttpMessageNotReadableException unreadable,
-                                                                  HttpHeaders headers, HttpStatusCode status,
-                                                                  WebRequest request) {
+            HttpHeaders headers, HttpStatusCode status,
+            WebRequest request) {
         return ResponseEntity.badRequest().body(unreadable.getCause() instanceof DatabindException bind
                 ? fields(List.of(fieldOf(bind)))
                 : problem(HttpStatus.BAD_REQUEST, "Not readable", unreadable.getCause() instanceof JacksonException json
@@ -164,7 +164,7 @@ public class Problems extends ResponseEntityExceptionHandler {
         }
         return Number.class.isAssignableFrom(type) || type.isPrimitive() && type != boolean.class ? "a number"
                 : type == String.class ? "text" : type == boolean.class || type == Boolean.class ? "true or false"
-                : java.util.Collection.class.isAssignableFrom(type) ? "a list" : "an object";
+                        : java.util.Collection.class.isAssignableFrom(type) ? "a list" : "an object";
     }
 
     /** At most so many complaints as somebody can mend, each with no more of what was given than it takes to find it. */
@@ -186,7 +186,7 @@ public class Problems extends ResponseEntityExceptionHandler {
         Object given = problem.given();
         Object said = given instanceof Double number && !Double.isFinite(number) ? String.valueOf(given)
                 : given instanceof Number || given instanceof Boolean ? given
-                : given instanceof CharSequence || given instanceof Enum<?> || given instanceof Temporal ? cut(String.valueOf(given)) : null;
+                        : given instanceof CharSequence || given instanceof Enum<?> || given instanceof Temporal ? cut(String.valueOf(given)) : null;
         return new FieldProblem(problem.field(), said, problem.allowed(), problem.line());
     }
 
