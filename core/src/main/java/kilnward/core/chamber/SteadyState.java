@@ -19,6 +19,7 @@ public final class SteadyState {
     private static final double SETTLED_K = 1e-6;
     private final Chamber chamber;
     private final Flow flow;
+    private final List<Heater> heaters;
     private final ThermalModel model;
     private final double[][] response;
     private final Optional<Moisture> moisture;
@@ -30,6 +31,7 @@ public final class SteadyState {
         this.chamber = chamber;
         this.flow = Flow.of(chamber, running, false);
         this.model = ThermalModel.of(chamber, flow);
+        this.heaters = chamber.heaters();
         double[][] a = new double[model.nodes()][model.nodes()];
         double[][] b = new double[model.nodes()][model.inputs()];
         model.fill(a, b);
@@ -89,8 +91,8 @@ public final class SteadyState {
         inputs[ThermalModel.GROUND_INPUT] = chamber.room().groundC().orElse(0);
         inputs[ThermalModel.AIR_HEAT_INPUT] = fansW + lampsW - coolingW;
         inputs[ThermalModel.CONTENTS_HEAT_INPUT] = model.livingHeatW();
-        for (int e = 0; e < chamber.heaters().size(); e++) {
-            inputs[ThermalModel.FIRST_ELEMENT_INPUT + e] = heaterShare * chamber.heaters().get(e).powerW(nodes[e]);
+        for (int e = 0; e < heaters.size(); e++) {
+            inputs[ThermalModel.FIRST_ELEMENT_INPUT + e] = heaterShare * heaters.get(e).powerW(nodes[e]);
         }
         moisture.ifPresent(each -> {
             each.settle(nodes, roomC);

@@ -4,7 +4,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Set;
 import java.util.TreeSet;
-import kilnward.core.air.MoistAir;
+import kilnward.core.air.SaturatedVapour;
 import kilnward.core.chamber.Appliance;
 import kilnward.core.chamber.Bowl;
 import kilnward.core.chamber.Chamber;
@@ -26,6 +26,7 @@ final class Outputs {
     private static final RunningLoop[] NONE = {};
     private static final double BEFORE_ANY_FAULT_S = -1;
     private final Chamber chamber;
+    private final List<Lamp> lamps;
     private final Scenario scenario;
     private final double stepS;
     private final int airState;
@@ -69,6 +70,7 @@ final class Outputs {
 
     Outputs(Rig rig, Scenario scenario, Plant plant) {
         this.chamber = rig.chamber();
+        this.lamps = chamber.of(Lamp.class);
         this.scenario = scenario;
         this.stepS = scenario.stepS();
         this.airState = plant.model().air();
@@ -237,7 +239,16 @@ final class Outputs {
 
     private double outdoorPct(double roomC) {
         return chamber.room().vapourPressurePa().isEmpty() ? Double.NaN
-                : Math.min(100, 100 * chamber.room().vapourPressurePa().getAsDouble() / MoistAir.saturationPressurePa(roomC));
+                : Math.min(100, 100 * SaturatedVapour.densityKgM3(chamber.room().vapourPressurePa().getAsDouble(), roomC) / SaturatedVapour.densityKgM3(roomC));
+    }
+
+    private boolean isLit(double clockS) {
+        for (Lamp lamp : lamps) {
+            if (lamp.byClock(clockS)) {
+                return true;
+            }
+        }
+        return chamber.room().sun().isPresent() && chamber.room().sun().get().wm2(clockS) > 0;
     }
 
     /** What an output does at a look that may change it; apart, so that the loop of looks stays small enough to be compiled into one. */
@@ -267,8 +278,7 @@ final class Outputs {
         if (!unit.beside && !looksOutside) {
             return new Law.Seen(unit.shown, unit.shownModel, Double.NaN, roomC, Double.NaN, 0, timeS, clockS);
         }
-        boolean lit = chamber.of(Lamp.class).stream().anyMatch(lamp -> lamp.byClock(clockS))
-                || chamber.room().sun().map(sun -> sun.wm2(clockS) > 0).orElse(false);
+        boolean lit = isLit(clockS);
         double outdoorPct = outdoorPct(roomC);
         return new Law.Seen(unit.shown, unit.shownModel, unit.companion, roomC, outdoorPct, lit ? 100 : 0, timeS, clockS);
     }
