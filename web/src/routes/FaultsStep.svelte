@@ -5,8 +5,10 @@
   import type { ChamberDraft } from '../lib/chamber/draft.svelte'
   import DrillPanel from '../lib/fault/DrillPanel.svelte'
   import FaultTrace from '../lib/fault/FaultTrace.svelte'
+  import LayersList from '../lib/fault/LayersList.svelte'
+  import TonightSheet from '../lib/fault/TonightSheet.svelte'
   import WatchForm from '../lib/fault/WatchForm.svelte'
-  import { ACTS, LAYERS, looksOf, nameOf, ORDER, SHARED, STOPS, sureOf, VERDICTS } from '../lib/fault/words'
+  import { ACTS, LAYERS, looksOf, nameOf, ORDER, STOPS, sureOf, VERDICTS } from '../lib/fault/words'
   import { prefs } from '../lib/prefs.svelte'
   import { router } from '../lib/router.svelte'
   import { difference, duration, fixed, level } from '../lib/units'
@@ -242,43 +244,7 @@
 
       <section class="headed">
         <h2>What one purchase or change would do</h2>
-        {#if layers}
-          <ul class="layers">
-            {#each layers as each (each.layer)}
-              <li>
-                <label
-                  ><input type="radio" name="layer" value={each.layer} bind:group={layer} />
-                  <span
-                    ><b>{LAYERS[each.layer]}</b>: {each.harmsGone === 0
-                      ? 'takes no harm away here'
-                      : `${each.harmsGone} ${each.harmsGone === 1 ? 'fault no longer harms' : 'faults no longer harm'}`}{each.harmsNew > 0
-                      ? `, ${each.harmsNew} new`
-                      : ''}{#if each.changed.length > each.harmsGone + each.harmsNew}, {each.changed.length}
-                      {each.changed.length === 1 ? 'verdict changes' : 'verdicts change in all'}{/if}.{#if each.shared.length > 0}{' '}<span class="quiet small"
-                        >Shared cause: {each.shared.map((cause) => SHARED[cause]).join('; ')}.</span
-                      >{/if}</span
-                  ></label
-                >
-              </li>
-            {/each}
-          </ul>
-          {#if layer}<p><button class="link small" onclick={() => (layer = '')}>Show the box as planned again</button></p>{/if}
-        {:else}<p class="quiet">Adding each layer in turn …</p>{/if}
-        {#each Object.entries(answer.deaf).filter(([, count]) => count > 0) as [id, count] (id)}
-          <p class="small">
-            <span class="mark mind" aria-hidden="true">▲</span>Were the alarm of {draft.plan.controllers.find((each) => each.id === id)?.name ?? 'a controller'} muted, {count === 1
-              ? 'one more fault'
-              : `${count} more faults`} would harm unseen.
-          </p>
-        {/each}
-        {#each answer.links as link (link.controllerId)}
-          <p class="small">
-            If {link.name} lost its outlets: off comes to {level(link.offC, prefs.unit)}{link.offHarmS === null ? ', no harm' : `, harm in ${duration(link.offHarmS)}`}; on comes to {level(
-              link.onC,
-              prefs.unit,
-            )}{link.onHarmS === null ? ', no harm' : `, harm in ${duration(link.onHarmS)}`}. <b>{link.onIsRight ? 'Fail-on' : 'Fail-off'} is right here.</b>
-          </p>
-        {/each}
+        <LayersList {draft} {answer} {layers} bind:layer />
         <p class="caution small">
           A planner is no safety device. Layers in series with mains, thermostats, fuses and relays are a qualified electrician’s work, to local codes. Heater against foam, paper,
           bedding or wood is a fire risk whatever the controller does.
@@ -293,25 +259,7 @@
   </div>
 
   {#if answer}
-    <section class="sheet">
-      <h1>If it goes wrong tonight: {draft.plan.name}</h1>
-      <p>
-        {occupancy.name}, wanted {level(occupancy.keepLowC, prefs.unit)} to {level(occupancy.keepHighC, prefs.unit)}
-        {occupancy.where}.
-        {#each occupancy.harmLimits as limit, index (index)}Harm {limit.side === 'HIGH' ? 'above' : 'below'}
-          {level(limit.levelC, prefs.unit)}{limit.durationS > 0 ? ` for ${duration(limit.durationS)}` : ' at once'}.
-        {/each}
-      </p>
-      <table class="rows">
-        <thead><tr><th>You see</th><th>Perhaps</th><th>First</th><th>Time</th></tr></thead>
-        <tbody>
-          {#each rows.filter((row) => row.with.kind !== 'HOLDS') as row (row.id)}
-            <tr><td>{looksOf(row)}</td><td>{nameOf(row, prefs.unit)}</td><td>{ACTS[row.first]}</td><td>{row.with.harmS === null ? '' : duration(row.with.harmS)}</td></tr>
-          {/each}
-        </tbody>
-      </table>
-      <p>Dry hands; plugs before water. Animals: a vet. Phone: ______________________</p>
-    </section>
+    <TonightSheet {draft} {occupancy} {rows} />
   {/if}
 {/if}
 
@@ -373,17 +321,6 @@
     list-style: none;
   }
 
-  .layers label {
-    display: flex;
-    gap: 10px;
-    align-items: start;
-    min-height: 32px;
-  }
-
-  .layers input {
-    flex: none;
-  }
-
   .sheet {
     display: none;
   }
@@ -437,11 +374,6 @@
     .sheet {
       display: grid;
       gap: 10px;
-    }
-
-    .sheet td {
-      padding: 3px 10px 3px 0;
-      font-size: 11px;
     }
   }
 </style>

@@ -5,15 +5,12 @@
   import type { ChamberDraft } from '../lib/chamber/draft.svelte'
   import EggWeights from '../lib/life/EggWeights.svelte'
   import GuideEditor from '../lib/life/GuideEditor.svelte'
-  import HarmChart from '../lib/life/HarmChart.svelte'
+  import NeedsForm from '../lib/life/NeedsForm.svelte'
   import SchoolsCompared from '../lib/life/SchoolsCompared.svelte'
   import StageStrip from '../lib/life/StageStrip.svelte'
   import { needsOf } from '../lib/life/stages'
   import Meaning from '../lib/parts/Meaning.svelte'
-  import NumberField from '../lib/parts/NumberField.svelte'
-  import { prefs } from '../lib/prefs.svelte'
   import { session } from '../lib/session.svelte'
-  import { difference } from '../lib/units'
   import { KEEPING_NAMES } from '../lib/words'
 
   let { draft }: { draft: ChamberDraft } = $props()
@@ -79,11 +76,6 @@
     if (!guide) return
     draft.checkpoint(`taking over ${stage.name.toLowerCase()}`)
     draft.plan.occupancy = needsOf(guide, from, stage, draft.plan.occupancy)
-    draft.replan()
-  }
-
-  function change(action: () => void) {
-    action()
     draft.replan()
   }
 
@@ -214,160 +206,16 @@
     {/if}
 
     {#if occupancy}
-      <fieldset class="form needs" {disabled}>
-        <legend><h2>What they need in this chamber</h2></legend>
-        <p class="quiet small">Judgements to start from, not promises. All values {occupancy.where}.</p>
-        {#if due && due.id !== occupancy.stageId}
-          <p>
-            <span class="mark mind" aria-hidden="true">▲</span>By its days it is time for <b>{due.name}</b>.
-            <button
-              class="link"
-              {disabled}
-              onclick={() => {
-                guideId = lived!.id
-                live(livedSchool!, due!)
-              }}>Plan for it</button
-            >
-          </p>
-        {/if}
-        <div class="needs-columns">
-          <div class="part">
-            <div class="row">
-              <NumberField
-                label="Keep from"
-                kind="level"
-                value={occupancy.keepLowC}
-                error={draft.error('occupancy.keepLowC')}
-                onchange={(value) => change(() => (occupancy.keepLowC = value!))}
-              />
-              <NumberField
-                label="Keep to"
-                kind="level"
-                value={occupancy.keepHighC}
-                error={draft.error('occupancy.keepHighC')}
-                onchange={(value) => change(() => (occupancy.keepHighC = value!))}
-              />
-              <NumberField
-                label="Humidity from"
-                unit="%RH"
-                emptyMeans="any"
-                value={occupancy.keepHumidityLowPct}
-                error={draft.error('occupancy.keepHumidityLowPct')}
-                onchange={(value) => change(() => (occupancy.keepHumidityLowPct = value))}
-              />
-              <NumberField
-                label="Humidity to"
-                unit="%RH"
-                emptyMeans="any"
-                value={occupancy.keepHumidityHighPct}
-                error={draft.error('occupancy.keepHumidityHighPct')}
-                onchange={(value) => change(() => (occupancy.keepHumidityHighPct = value))}
-              />
-              <NumberField
-                label="Changes by at most"
-                kind="difference"
-                unit="/h"
-                emptyMeans="any"
-                value={occupancy.maxRateKh}
-                error={draft.error('occupancy.maxRateKh')}
-                onchange={(value) => change(() => (occupancy.maxRateKh = value))}
-              />
-              <div class="plain">
-                <label for="{id}-since">Since</label>
-                <input id="{id}-since" type="date" value={occupancy.startedOn ?? ''} onchange={(event) => (occupancy.startedOn = event.currentTarget.value || null)} />
-              </div>
-              {#if occupancy.measured === 'AIR' && !draft.plan.box?.tank}
-                <NumberField
-                  label="Air there, above the mixed air"
-                  kind="difference"
-                  emptyMeans={draft.answer ? difference(draft.answer.layout.occupantGradientK, prefs.unit) : 'from its height'}
-                  value={occupancy.gradientK}
-                  error={draft.error('occupancy.gradientK')}
-                  onchange={(value) => change(() => (occupancy.gradientK = value))}
-                />
-              {/if}
-            </div>
-            {#if occupancy.other}
-              {@const other = occupancy.other}
-              <div class="row">
-                <div class="plain">
-                  <label for="{id}-other">The other place</label>
-                  <input id="{id}-other" maxlength="40" value={other.where} onchange={(event) => change(() => (other.where = event.currentTarget.value.trim()))} />
-                </div>
-                <NumberField
-                  label="Keep it from"
-                  kind="level"
-                  value={other.keepLowC}
-                  error={draft.error('occupancy.other.keepLowC')}
-                  onchange={(value) => change(() => (other.keepLowC = value!))}
-                />
-                <NumberField
-                  label="Keep it to"
-                  kind="level"
-                  value={other.keepHighC}
-                  error={draft.error('occupancy.other.keepHighC')}
-                  onchange={(value) => change(() => (other.keepHighC = value!))}
-                />
-                <button class="link small" onclick={() => change(() => (occupancy.other = null))}>No other place</button>
-              </div>
-              {#if draft.error('occupancy.other.where')}<p class="error">Its name {draft.error('occupancy.other.where')}</p>{/if}
-              <p class="small quiet">
-                It is {occupancy.measured === 'AIR' ? 'the contents: a controller whose probe is mostly in them' : 'the air: a controller whose probe is mostly in it'} governs it and
-                is judged there.
-              </p>
-            {:else if !draft.plan.box?.tank}
-              <p>
-                <button
-                  class="link small"
-                  onclick={() =>
-                    change(
-                      () =>
-                        (occupancy.other = {
-                          where: occupancy.measured === 'AIR' ? 'at the roots' : 'in the air over them',
-                          keepLowC: occupancy.keepLowC,
-                          keepHighC: occupancy.keepHighC,
-                        }),
-                    )}>{occupancy.measured === 'AIR' ? 'Roots or bedding have a band of their own' : 'The air over them has a band of its own'}</button
-                >
-              </p>
-            {/if}
-            <h3>What harms them, and how soon</h3>
-            {#each occupancy.harmLimits as limit, index (limit)}
-              <div class="row">
-                <div class="plain">
-                  <label for="{id}-side-{index}">Side</label>
-                  <select id="{id}-side-{index}" bind:value={limit.side} onchange={() => draft.replan()}>
-                    <option value="HIGH">at or above</option>
-                    <option value="LOW">at or below</option>
-                  </select>
-                </div>
-                <NumberField
-                  label="Level"
-                  kind="level"
-                  value={limit.levelC}
-                  error={draft.error(`occupancy.harmLimits[${index}].levelC`)}
-                  onchange={(value) => change(() => (limit.levelC = value!))}
-                />
-                <NumberField
-                  label="Borne for"
-                  unit="h"
-                  scale={1 / 3600}
-                  value={limit.durationS}
-                  error={draft.error(`occupancy.harmLimits[${index}].durationS`)}
-                  onchange={(value) => change(() => (limit.durationS = value!))}
-                />
-                <button class="link small" onclick={() => change(() => (occupancy.harmLimits = occupancy.harmLimits.filter((each) => each !== limit)))}>Remove</button>
-              </div>
-            {/each}
-            <div>
-              <button class="button" onclick={() => change(() => occupancy.harmLimits.push({ side: 'HIGH', levelC: Math.min(80, occupancy.keepHighC + 5), durationS: 3600 }))}
-                >Add a harm limit</button
-              >
-            </div>
-          </div>
-          <HarmChart keepLowC={occupancy.keepLowC} keepHighC={occupancy.keepHighC} limits={occupancy.harmLimits} />
-        </div>
-      </fieldset>
+      <NeedsForm
+        {draft}
+        {occupancy}
+        {disabled}
+        {due}
+        plan={(stage) => {
+          guideId = lived!.id
+          live(livedSchool!, stage)
+        }}
+      />
       {#if weighed}
         <EggWeights
           chamberId={draft.id}
@@ -463,27 +311,6 @@
     min-height: 32px;
     color: var(--ink);
     font-size: var(--text);
-  }
-
-  .needs {
-    margin-top: 12px;
-    border-top: 3px solid var(--ink);
-  }
-
-  .needs-columns {
-    display: grid;
-    grid-template-columns: minmax(0, 1.4fr) minmax(0, 1fr);
-    gap: 24px;
-  }
-
-  legend {
-    padding: 8px 12px 0 0;
-  }
-
-  @media (max-width: 1000px) {
-    .needs-columns {
-      grid-template-columns: minmax(0, 1fr);
-    }
   }
 
   @media (max-width: 900px) {

@@ -1,17 +1,17 @@
 <script lang="ts">
   /** One check at the box: one thing at a time, with wet hands. */
-  import { when } from '../when'
   import { onMount } from 'svelte'
-  import { api, dataOf } from '../api/client'
-  import type { CheckView, ControllerPlan, EffectView } from '../api/types'
+  import type { CheckView, ControllerPlan } from '../api/types'
   import { MEANINGS } from '../chamber/meanings'
-  import { prefs } from '../prefs.svelte'
   import { session } from '../session.svelte'
-  import { decimalsOf, fixed, level, parse } from '../units'
-  import { RUNG_NAMES, unitSign } from '../words'
+  import { decimalsOf, fixed, parse } from '../units'
+  import { unitSign } from '../words'
   import type { Checks } from './checks.svelte'
+  import DoubtAsked from './DoubtAsked.svelte'
+  import EffectShown from './EffectShown.svelte'
   import { complaints, rowOf } from './kept'
-  import { apart, offset, PHASES, question, SLIPS, STEPS, until } from './words'
+  import RowsWritten from './RowsWritten.svelte'
+  import { apart, offset, PHASES, SLIPS, STEPS, until } from './words'
 
   interface Props {
     checks: Checks
@@ -28,7 +28,6 @@
   let shownOffset = $state('')
   let shownSet = $state('')
   let note = $state('')
-  let did = $state.raw<EffectView | null>(null)
   let fileText = $state<string | null>(null)
   let fileSays = $state('')
 
@@ -48,32 +47,11 @@
   const mayWrite = $derived(session.mayKey && !check.closed)
   const doubt = $derived(checks.doubted?.checkId === check.id ? checks.doubted : null)
   const unit = $derived(check.unit)
-  const settled = $derived(check.found?.settling.settled ?? false)
 
   onMount(() => {
     const timer = setInterval(() => (now = Date.now()), 1000)
     return () => clearInterval(timer)
   })
-
-  // What the error did is asked once the rows have settled, and again when the offset changes.
-  $effect(() => {
-    void [check.offset, check.found?.error]
-    if (!settled || check.place !== 'PROBE') {
-      did = null
-      return
-    }
-    let stale = false
-    dataOf(api.get('/chambers/{chamberId}/checks/{id}/effect', { params: { path: { chamberId: check.chamberId, id: check.id } } }))
-      .then((told) => {
-        if (!stale) did = told
-      })
-      .catch(() => {
-        // A plan that cannot be rehearsed yet: the check does without.
-      })
-    return () => (stale = true)
-  })
-
-  const time = (iso: string) => when(iso, 'minute')
 
   async function write(event: SubmitEvent) {
     event.preventDefault()
@@ -111,8 +89,6 @@
     fileSays = done === 'taken' ? 'The rows of the file are in.' : done === 'asked' ? 'Some rows look wrong: another unit, or jumps.' : ''
     if (done !== 'asked') fileText = null
   }
-
-  const levelOf = (value: number, humid: boolean) => (humid ? `${fixed(value, 0)} %RH` : level(value, prefs.unit))
 </script>
 
 <section class="box" aria-labelledby="{id}-title">
@@ -258,16 +234,7 @@
     <button class="button main wide" onclick={() => checks.close(check.id, false, '')}>Done: close the check</button>
   {/if}
 
-  {#if doubt}
-    <div class="ask" role="alert">
-      {#each doubt.doubts as each (each.field + each.kind)}<p><span class="mark act" aria-hidden="true">◆</span>{question(each, unit)}</p>{/each}
-      <div class="row">
-        {#if doubt.doubts.some((each) => each.meant !== null)}<button class="button main" onclick={() => checks.settle('meant')}>Yes, write that</button>{/if}
-        <button class="button" onclick={() => checks.settle('so')}>It is as I typed it</button>
-        <button class="button" onclick={() => checks.settle('mend')}>Mend it</button>
-      </div>
-    </div>
-  {/if}
+  {#if doubt}<DoubtAsked {checks} {doubt} unit={check.unit} />{/if}
 
   {#if mayWrite && check.phase !== 'REPLACE_PROBE'}
     <form onsubmit={write} novalidate>
@@ -310,73 +277,8 @@
       soon as the server answers.
     </p>{/if}
 
-  {#if did}
-    <details class="effect">
-      <summary>What they really had, and what the offset moves</summary>
-      <p class="small">
-        With the old offset the occupant had {levelOf(did.had.lowest, did.humidity)} to {levelOf(did.had.highest, did.humidity)} over a rehearsed day; the display would have made one
-        believe {levelOf(did.believed.lowest, did.humidity)} to {levelOf(did.believed.highest, did.humidity)}. With {offset(follows, digits)} it gets {levelOf(
-          did.gets.lowest,
-          did.humidity,
-        )} to {levelOf(did.gets.highest, did.humidity)}.
-      </p>
-      <table class="rows small">
-        <thead><tr><th scope="col">Rung</th><th scope="col">on the display</th><th scope="col">really was</th><th scope="col">is then</th></tr></thead>
-        <tbody>
-          {#each did.rungs as rung (rung.kind + rung.display + rung.night)}
-            <tr
-              ><td>{RUNG_NAMES[rung.kind]}{rung.night ? ', by night' : ''}</td><td class="mono">{fixed(rung.display, digits)} {unitSign(rung.humidity ? 'RH' : unit)}</td><td
-                class="mono">{levelOf(rung.before, rung.humidity)}</td
-              ><td class="mono">{levelOf(rung.after, rung.humidity)}</td></tr
-            >
-          {/each}
-        </tbody>
-      </table>
-    </details>
-  {/if}
-
-  {#if check.rows.length > 0}
-    <details open={check.rows.length < 9}>
-      <summary>{check.rows.length} {check.rows.length === 1 ? 'row' : 'rows'} written down</summary>
-      <div class="scroll">
-        <table class="rows small">
-          <thead
-            ><tr
-              ><th scope="col">When</th><th scope="col">Display</th>{#each check.references as each (each.name)}<th scope="col">{each.name}</th>{/each}<th scope="col">By</th><th
-                scope="col"><span class="sr-only">Withdraw</span></th
-              ></tr
-            ></thead
-          >
-          <tbody>
-            {#each [...check.rows].reverse() as row (row.id)}
-              <tr class:gone={row.withdrawn}>
-                <td class="when">{time(row.at)}</td>
-                <td class="mono">{fixed(row.display, 1)}</td>
-                {#each check.references as each (each.name)}<td class="mono">{row.references[each.name] === undefined ? '' : fixed(row.references[each.name]!, 2)}</td>{/each}
-                <td>{row.author}</td>
-                <td
-                  >{#if row.late}written later
-                  {/if}{#if row.withdrawn}withdrawn
-                  {/if}{#if mayWrite}<button class="link small" onclick={() => checks.withdraw(check, row.id, row.withdrawn)}
-                      >{row.withdrawn ? 'Count it again' : 'Withdraw'}</button
-                    >{/if}</td
-                >
-              </tr>
-            {/each}
-          </tbody>
-        </table>
-      </div>
-    </details>
-  {/if}
-  {#each check.entries.filter((each) => each.kind !== 'WITHDRAWN' && each.kind !== 'RESTORED') as entry (entry.id)}
-    <p class="small quiet">
-      {time(entry.writtenAt)}, {entry.author}: {entry.kind === 'OFFSET'
-        ? `offset ${offset(entry.offset ?? 0, digits)} keyed in, settings ${entry.settingsNumber}`
-        : entry.kind === 'CLOSED'
-          ? 'closed'
-          : 'opened again'}{entry.note ? `. ${entry.note}` : ''}
-    </p>
-  {/each}
+  <EffectShown {check} {follows} {digits} />
+  <RowsWritten {checks} {check} {mayWrite} {digits} />
   <p class="row foot">
     {#if mayWrite && check.offset !== check.offsetThen}<button class="link small" onclick={() => keyIn(check.offsetThen, true)}
         >Take the offset back to {offset(check.offsetThen, digits)}</button
@@ -475,15 +377,6 @@
 
   .when {
     white-space: nowrap;
-  }
-
-  tr.gone td {
-    color: var(--quiet);
-    text-decoration: line-through;
-  }
-
-  tr.gone td:last-child {
-    text-decoration: none;
   }
 
   .foot {

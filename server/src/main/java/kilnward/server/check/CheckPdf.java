@@ -1,25 +1,52 @@
 package kilnward.server.check;
 
 import static kilnward.server.wire.print.PdfPrinter.number;
-import static kilnward.server.wire.print.PdfPrinter.text;
 
+import com.samskivert.mustache.Template;
 import java.time.ZoneId;
 import java.time.format.DateTimeFormatter;
+import java.util.List;
 import java.util.Locale;
+import java.util.Optional;
+import java.util.stream.IntStream;
+import java.util.stream.Stream;
 import kilnward.core.calibration.CheckSession;
 import kilnward.core.calibration.Reference;
-import kilnward.core.calibration.Uncertainty;
 import kilnward.core.probe.DisplayUnit;
 import kilnward.server.check.CheckController.CheckAnswer;
 import kilnward.server.check.CheckViews.CheckView;
 import kilnward.server.check.CheckViews.EntryView;
 import kilnward.server.check.CheckViews.ReferenceView;
-import kilnward.server.check.CheckViews.RowView;
 import kilnward.server.wire.print.PdfPrinter;
 
 /** The record of one check on paper. */
 final class CheckPdf {
+    private static final Template CHECK = PdfPrinter.template("check");
+    /** Laying out one table takes the longer the longer it is: many short ones take a tenth of the time, and each begins with what its columns are. */
     private static final int ROWS_A_TABLE = 100;
+
+    /** What the template is filled with. */
+    private record Page(String controller, String chamber, String author, String begunAt, String place, String room, String leastMin, String reason, String zone, String note,
+            String unit, String difference, List<Known> references, List<Outcome> outcomes, List<String> names, List<Table> tables, List<Entry> entries) {
+    }
+
+    private record Known(String name, String stated, String basis, String correction, String validTo) {
+    }
+
+    private record Outcome(String offset, boolean settled, String error, String than, String where, String uncertainty, int rows, String spanMin, String odd, List<Part> parts) {
+    }
+
+    private record Part(String what, String standard) {
+    }
+
+    private record Table(List<Row> rows) {
+    }
+
+    private record Row(String at, String display, List<String> read, String author, String mark) {
+    }
+
+    private record Entry(String at, String author, String what, String note) {
+    }
 
     private CheckPdf() {
     }
@@ -33,54 +60,32 @@ final class CheckPdf {
         DateTimeFormatter when = DateTimeFormatter.ofPattern("d MMM yyyy, HH:mm", Locale.UK).withZone(zone);
         String unit = check.unit() == DisplayUnit.RH ? "%RH" : "°" + check.unit();
         String difference = check.unit() == DisplayUnit.RH ? "points" : check.unit() == DisplayUnit.F ? "°F" : "K";
-        StringBuilder page = new StringBuilder("<h1>Check of ").append(text(controller)).append("</h1><p>").append(text(chamber)).append(" · begun by ")
-                .append(text(check.author())).append(", ").append(when.format(check.begunAt())).append(" · ").append(check.place() == CheckSession.Place.PROBE
-                        ? "reference beside the probe: sensor error" : "reference at the occupant: placement difference")
-                .append("</p>");
-        page.append("<p>Room ").append(check.roomC() == null ? "not read" : number(check.roomC(), 1) + " °C" + (check.roomFit() ? "" : ", outside 15 to 25 °C"))
-                .append(". Steady for at least ").append(number(check.leastS() / 60, 0)).append(" min").append(check.reason().isEmpty() ? "" : ": " + text(check.reason()))
-                .append(". Times are those of ").append(text(zone.getId())).append(".</p>");
-        if (!check.note().isEmpty()) {
-            page.append("<p>").append(text(check.note())).append("</p>");
-        }
-        page.append("<table><tr><th>reference</th><th>uncertainty</th><th>correction</th><th>certificate to</th></tr>");
-        for (ReferenceView each : check.references()) {
-            page.append("<tr><td>").append(text(each.name())).append("</td><td>± ").append(number(each.stated(), 2)).append(' ').append(difference).append(basis(each.basis()))
-                    .append("</td><td>").append(number(each.correction(), 2)).append(' ').append(difference).append("</td><td>")
-                    .append(each.validTo() == null ? "none" : each.validTo() + (check.expired().contains(each.name()) ? ", past" : "")).append("</td></tr>");
-        }
-        page.append("</table>");
-        outcome(page, "With the offset at " + number(check.offsetThen(), 2), check.found(), difference, check.place());
-        outcome(page, "With the offset at " + number(check.offset(), 2), check.left(), difference, check.place());
-        StringBuilder head = new StringBuilder("<table class='rows'><tr><th>when</th><th>display ").append(unit).append("</th>");
-        check.references().forEach(each -> head.append("<th>").append(text(each.name())).append("</th>"));
-        head.append("<th>by</th><th></th></tr>");
-        page.append(head);
-        int onTable = 0;
-        for (RowView row : check.rows()) {
-            // Laying out one table takes the longer the longer it is: many short ones take a tenth of the time, and each begins with what its columns are.
-            if (++onTable > ROWS_A_TABLE) {
-                page.append("</table>").append(head);
-                onTable = 1;
-            }
-            page.append("<tr><td>").append(when.format(row.at())).append("</td><td>").append(number(row.display(), 2)).append("</td>");
-            check.references().forEach(each -> page.append("<td>").append(row.references().containsKey(each.name()) ? number(row.references().get(each.name()), 2) : "")
-                    .append("</td>"));
-            page.append("<td>").append(text(row.author())).append("</td><td class='quiet'>")
-                    .append(row.withdrawn() ? "withdrawn" : row.late() ? "written later" : row.sure() ? "asked and confirmed" : "").append("</td></tr>");
-        }
-        page.append("</table>");
-        for (EntryView entry : check.entries()) {
-            page.append("<p>").append(when.format(entry.writtenAt())).append(", ").append(text(entry.author())).append(": ").append(switch (entry.kind()) {
-                case WITHDRAWN -> "a row withdrawn";
-                case RESTORED -> "a withdrawn row counts again";
-                case OFFSET -> "offset " + number(entry.offset(), 2) + " keyed in and saved, settings " + entry.settingsNumber();
-                case CLOSED -> "closed";
-                case REOPENED -> "opened again";
-            }).append(entry.note().isEmpty() ? "" : ". " + text(entry.note())).append("</p>");
-        }
-        page.append("<p class='quiet'>Uncertainties are expanded, coverage factor 2, about 95 % (JCGM 100:2008). A record for its keeper; no certificate.</p>");
-        return PdfPrinter.of(PdfPrinter.Format.A4, "Check of " + controller + ", " + when.format(check.begunAt()), page.toString());
+        List<Row> rows = check.rows().stream().map(row -> new Row(when.format(row.at()), number(row.display(), 2),
+                check.references().stream().map(each -> row.references().containsKey(each.name()) ? number(row.references().get(each.name()), 2) : "").toList(), row.author(),
+                row.withdrawn() ? "withdrawn" : row.late() ? "written later" : row.sure() ? "asked and confirmed" : "")).toList();
+        List<Table> tables = IntStream.iterate(0, from -> from == 0 || from < rows.size(), from -> from + ROWS_A_TABLE)
+                .mapToObj(from -> new Table(rows.subList(from, Math.min(rows.size(), from + ROWS_A_TABLE)))).toList();
+        Page page = new Page(controller, chamber, check.author(), when.format(check.begunAt()),
+                check.place() == CheckSession.Place.PROBE ? "reference beside the probe: sensor error" : "reference at the occupant: placement difference",
+                check.roomC() == null ? "not read" : number(check.roomC(), 1) + " °C" + (check.roomFit() ? "" : ", outside 15 to 25 °C"), number(check.leastS() / 60, 0),
+                check.reason(), zone.getId(), check.note(), check.unit() == DisplayUnit.RH ? "%RH" : "°" + check.unit(),
+                check.unit() == DisplayUnit.RH ? "points" : check.unit() == DisplayUnit.F ? "°F" : "K",
+                check.references().stream().map(each -> new Known(each.name(), number(each.stated(), 2), basis(each.basis()), number(each.correction(), 2),
+                        each.validTo() == null ? "none" : each.validTo() + (check.expired().contains(each.name()) ? ", past" : ""))).toList(),
+                Stream.of(outcome(check.offsetThen(), check.found(), check.place()), outcome(check.offset(), check.left(), check.place())).flatMap(Optional::stream).toList(),
+                check.references().stream().map(ReferenceView::name).toList(), tables,
+                check.entries().stream().map(entry -> new Entry(when.format(entry.writtenAt()), entry.author(), what(entry), entry.note())).toList());
+        return PdfPrinter.of(PdfPrinter.Format.A4, "Check of " + controller + ", " + when.format(check.begunAt()), CHECK, page);
+    }
+
+    private static String what(EntryView entry) {
+        return switch (entry.kind()) {
+            case WITHDRAWN -> "a row withdrawn";
+            case RESTORED -> "a withdrawn row counts again";
+            case OFFSET -> "offset " + number(entry.offset(), 2) + " keyed in and saved, settings " + entry.settingsNumber();
+            case CLOSED -> "closed";
+            case REOPENED -> "opened again";
+        };
     }
 
     private static String basis(Reference.Basis basis) {
@@ -91,23 +96,9 @@ final class CheckPdf {
         };
     }
 
-    private static void outcome(StringBuilder page, String title, CheckAnswer answer, String difference, CheckSession.Place place) {
-        if (answer == null) {
-            return;
-        }
-        page.append("<p><b>").append(title).append(":</b> ").append(answer.settling().settled() ? "" : "not settled; ").append("the display shows ")
-                .append(number(Math.abs(answer.error()), 2)).append(' ').append(difference).append(answer.error() < 0 ? " less" : " more").append(" than ")
-                .append(place == CheckSession.Place.PROBE ? "the references beside the probe" : "the occupant has").append(", ± ").append(number(answer.expandedUncertainty(), 2))
-                .append(' ').append(difference)
-                .append(", from ").append(answer.rowsUsed()).append(" rows over ").append(number(answer.settling().spanS() / 60, 0)).append(" min.");
-        if (answer.odd() != null) {
-            page.append(' ').append(text(answer.odd())).append(" disagrees with the others and was left out.");
-        }
-        page.append("</p><p class='quiet'>Standard uncertainties in quadrature: ");
-        for (int i = 0; i < answer.parts().size(); i++) {
-            Uncertainty.Part part = answer.parts().get(i);
-            page.append(i == 0 ? "" : ", ").append(part.what()).append(' ').append(number(part.standard(), 3));
-        }
-        page.append("</p>");
+    private static Optional<Outcome> outcome(double offset, CheckAnswer answer, CheckSession.Place place) {
+        return Optional.ofNullable(answer).map(told -> new Outcome(number(offset, 2), told.settling().settled(), number(Math.abs(told.error()), 2), told.error() < 0 ? "less than" : "more than",
+                place == CheckSession.Place.PROBE ? "the references beside the probe" : "the occupant has", number(told.expandedUncertainty(), 2), told.rowsUsed(),
+                number(told.settling().spanS() / 60, 0), told.odd(), told.parts().stream().map(part -> new Part(part.what(), number(part.standard(), 3))).toList()));
     }
 }

@@ -1,18 +1,18 @@
 package kilnward.server.settings;
 
 import static kilnward.server.wire.print.PdfPrinter.number;
-import static kilnward.server.wire.print.PdfPrinter.text;
 
+import com.samskivert.mustache.Template;
 import java.math.BigDecimal;
 import java.time.ZoneId;
 import java.time.format.DateTimeFormatter;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import kilnward.core.device.Habits;
 import kilnward.core.device.Parameter;
 import kilnward.core.device.Settings;
 import kilnward.core.probe.DisplayUnit;
-import kilnward.server.plan.ChamberPlan.CodePlan;
 import kilnward.server.plan.ChamberPlan.ControllerPlan;
 import kilnward.server.plan.ChamberPlan.KeyPlan;
 import kilnward.server.plan.PlanReader;
@@ -23,6 +23,19 @@ import org.springframework.stereotype.Component;
 /** The card of one controller on paper: what to key in, in its own order and unit, with room for what it shows when read back. */
 @Component
 public class CardPdf {
+    private static final Template CARD = PdfPrinter.template("card");
+
+    /** What the template is filled with. */
+    private record Card(String controller, String chamber, int number, String author, String savedAt, String reason, String howToSet, List<Key> keys, String howToSave,
+            String leftAlone, boolean hasCodes, List<Code> codes) {
+    }
+
+    private record Key(int number, String label, String value, String unit, String factory) {
+    }
+
+    private record Code(String shown, String meaning) {
+    }
+
     /**
      * @param chamber what the keeper calls the chamber
      * @param plan    the controller
@@ -31,55 +44,35 @@ public class CardPdf {
      * @return a PDF document
      */
     public byte[] of(String chamber, ControllerPlan plan, SettingsView saved, ZoneId zone) {
-        return PdfPrinter.of(PdfPrinter.Format.A5, plan.name() + ", settings " + saved.number(), html(chamber, plan, saved, zone));
-    }
-
-    private static String html(String chamber, ControllerPlan plan, SettingsView saved, ZoneId zone) {
         DisplayUnit unit = new Settings(saved.values()).unit(PlanReader.profile(plan));
-        StringBuilder rows = new StringBuilder();
-        int number = 1;
+        List<Key> keys = new ArrayList<>();
         for (KeyPlan key : plan.profile().keys()) {
             Double value = saved.values().get(key.parameter());
-            rows.append("<tr><td class='quiet'>").append(number++).append("</td><td>").append(text(key.label())).append("</td><td class='value'>")
-                    .append(value == null ? "—" : text(shown(key, value))).append(" <span class='quiet'>").append(unit(key.parameter(), unit))
-                    .append("</span></td><td class='quiet'>").append(key.factory() == null ? "" : text(shown(key, key.factory()))).append("</td><td class='shown'></td></tr>");
+            keys.add(new Key(keys.size() + 1, key.label(), value == null ? "—" : shown(key, value), unit(key.parameter(), unit), key.factory() == null ? "" : shown(key, key.factory())));
         }
-        return "<h1>" + text(plan.name())
-                + "</h1><p>" + text(chamber) + " · settings " + saved.number() + " · " + text(saved.author()) + ", "
-                + DateTimeFormatter.ofPattern("d MMMM yyyy, HH:mm", Locale.UK).withZone(zone).format(saved.savedAt()) + "</p><p>" + text(saved.reason()) + "</p>"
-                + line("To change a value: ", plan.profile().howToSet())
-                + "<table><tr><th></th><th>key</th><th>key in</th><th>factory</th><th>read back</th></tr>" + rows + "</table>"
-                + line("To keep it: ", plan.profile().howToSave()) + leftAlone(plan) + codes(plan.profile().habits().codes())
-                + "<p>Then read every value back: a change that was not kept looks just like one that was. Warm and cool the probe, force each output once, set it back to automatic.</p>"
-                + "<p class='quiet'>Plug appliances in with the power off. Wiring is for a qualified electrician and local codes. An independent cut-out and an alarm that is heard protect"
-                + " the animals.</p><p>Keyed in by ______________________ on ______________________</p>";
-    }
-
-    private static String line(String word, String said) {
-        return said.isBlank() ? "" : "<p><b>" + word + "</b>" + text(said) + "</p>";
+        List<Code> codes = plan.profile().habits().codes().stream().map(code -> new Code(code.shown(), meaning(code.meaning()))).toList();
+        return PdfPrinter.of(PdfPrinter.Format.A5, plan.name() + ", settings " + saved.number(), CARD, new Card(plan.name(), chamber, saved.number(), saved.author(),
+                DateTimeFormatter.ofPattern("d MMMM yyyy, HH:mm", Locale.UK).withZone(zone).format(saved.savedAt()), saved.reason(), plan.profile().howToSet().strip(), keys,
+                plan.profile().howToSave().strip(), leftAlone(plan), !codes.isEmpty(), codes));
     }
 
     private static String leftAlone(ControllerPlan plan) {
         Habits.LeftAlone left = plan.profile().habits().leftAlone();
         Double rest = plan.profile().habits().restS();
-        return left == Habits.LeftAlone.UNKNOWN ? "" : "<p>Left alone" + (rest == null ? "" : " for " + number(rest, 1) + " s") + ", a change is "
-                + (left == Habits.LeftAlone.KEPT ? "kept" : "dropped") + ".</p>";
+        return left == Habits.LeftAlone.UNKNOWN ? "" : "Left alone" + (rest == null ? "" : " for " + number(rest, 1) + " s") + ", a change is "
+                + (left == Habits.LeftAlone.KEPT ? "kept" : "dropped") + ".";
     }
 
-    private static String codes(List<CodePlan> codes) {
-        StringBuilder said = new StringBuilder();
-        for (CodePlan code : codes) {
-            said.append(said.isEmpty() ? "" : "; ").append("<b>").append(text(code.shown())).append("</b> ").append(switch (code.meaning()) {
-                case PROBE_OPEN -> "probe broken or not plugged in";
-                case PROBE_SHORT -> "probe shorted";
-                case TOO_HIGH -> "above what it can read";
-                case TOO_LOW -> "below what it can read";
-                case HIGH_ALARM -> "high alarm";
-                case LOW_ALARM -> "low alarm";
-                case OTHER -> "something else";
-            });
-        }
-        return said.isEmpty() ? "" : "<p>It shows " + said + ".</p>";
+    private static String meaning(Habits.Meaning meaning) {
+        return switch (meaning) {
+            case PROBE_OPEN -> "probe broken or not plugged in";
+            case PROBE_SHORT -> "probe shorted";
+            case TOO_HIGH -> "above what it can read";
+            case TOO_LOW -> "below what it can read";
+            case HIGH_ALARM -> "high alarm";
+            case LOW_ALARM -> "low alarm";
+            case OTHER -> "something else";
+        };
     }
 
     private static String shown(KeyPlan key, double value) {

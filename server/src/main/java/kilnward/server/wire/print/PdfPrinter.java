@@ -2,34 +2,26 @@ package kilnward.server.wire.print;
 
 import com.openhtmltopdf.pdfboxout.PdfRendererBuilder;
 import com.openhtmltopdf.util.XRLog;
+import com.samskivert.mustache.Mustache;
+import com.samskivert.mustache.Template;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.io.InputStream;
+import java.io.InputStreamReader;
+import java.io.Reader;
 import java.io.UncheckedIOException;
 import java.math.BigDecimal;
 import java.math.RoundingMode;
+import java.nio.charset.StandardCharsets;
+import java.util.Map;
 import java.util.logging.Level;
 import org.springframework.core.io.ClassPathResource;
-import org.springframework.web.util.HtmlUtils;
 
 /** Puts pages onto paper: one look for everything that is printed. */
 public final class PdfPrinter {
-    private static final String STYLE = """
-            @page { size: SIZE; margin: 12mm 12mm 16mm 12mm; @bottom-left { content: "A planner and a record, not a safety device."; font-size: 8pt; }
-              @bottom-right { content: counter(page) " of " counter(pages); font-size: 8pt; } }
-            body { font-family: Print; font-size: 9.5pt; color: #14201B; }
-            h1 { font-size: 15pt; margin: 0 0 2mm 0; border-bottom: 0.8mm solid #14201B; padding-bottom: 1.5mm; }
-            p { margin: 1.2mm 0; }
-            table { width: 100%; border-collapse: collapse; margin: 3mm 0; }
-            th { text-align: left; font-weight: normal; font-size: 8pt; color: #4C5A53; }
-            td { border-bottom: 0.2mm solid #C3CCC5; padding: 1.6mm 1mm; vertical-align: middle; }
-            .rows { table-layout: fixed; margin: 0; }
-            .rows td { padding: 0.6mm 1mm; font-size: 8pt; }
-            tr { page-break-inside: avoid; }
-            .value { font-weight: bold; font-size: 14pt; white-space: nowrap; }
-            .shown { width: 26mm; border: 0.3mm solid #14201B; }
-            .quiet { color: #4C5A53; font-size: 8pt; }
-            """;
+    // What a person typed is escaped wherever a template puts it; what is not there is nothing.
+    private static final Mustache.Compiler TEMPLATES = Mustache.compiler().escapeHTML(true).nullValue("").emptyStringIsFalse(true);
+    private static final Template PAGE = template("page");
 
     static {
         // What it tells of its own doings is nobody's news; what goes wrong is.
@@ -45,19 +37,28 @@ public final class PdfPrinter {
         A5
     }
 
+    /** A template of {@code print/}. */
+    public static Template template(String name) {
+        try (Reader reader = new InputStreamReader(new ClassPathResource("print/" + name + ".html").getInputStream(), StandardCharsets.UTF_8)) {
+            return TEMPLATES.compile(reader);
+        } catch (IOException missing) {
+            throw new UncheckedIOException(missing);
+        }
+    }
+
     /**
      * @param format paper
      * @param title  title of the document, as plain text
-     * @param body   its body as XHTML; whatever a person typed must have gone through {@link #text}
+     * @param body   what it shows
+     * @param model  what the body is filled with
      * @return a PDF document
      */
-    public static byte[] of(Format format, String title, String body) {
+    public static byte[] of(Format format, String title, Template body, Object model) {
         ByteArrayOutputStream out = new ByteArrayOutputStream();
         PdfRendererBuilder builder = new PdfRendererBuilder();
         builder.useFont(() -> font("DejaVuSans.ttf"), "Print", 400, PdfRendererBuilder.FontStyle.NORMAL, true);
         builder.useFont(() -> font("DejaVuSans-Bold.ttf"), "Print", 700, PdfRendererBuilder.FontStyle.NORMAL, true);
-        builder.withHtmlContent("<html><head><title>" + text(title) + "</title><style>" + STYLE.replace("SIZE", format.name()) + "</style></head><body>" + body + "</body></html>",
-                null);
+        builder.withHtmlContent(PAGE.execute(Map.of("title", title, "size", format.name(), "body", body.execute(model))), null);
         builder.toStream(out);
         try {
             builder.run();
@@ -65,11 +66,6 @@ public final class PdfPrinter {
             throw new UncheckedIOException(failed);
         }
         return out.toByteArray();
-    }
-
-    /** What somebody typed, safe within a page. */
-    public static String text(String words) {
-        return HtmlUtils.htmlEscapeDecimal(words, "UTF-8");
     }
 
     /** A number with so many decimals and a true minus sign. */
