@@ -1,6 +1,6 @@
 /** Who is looking, and what they may do. */
 import { api, dataOf } from './api/client'
-import type { Role, SessionView, SiteView } from './api/types'
+import type { Role, SiteView } from './api/types'
 
 const ORDER: Role[] = ['VISITOR', 'KEEPER', 'LEAD', 'OWNER']
 

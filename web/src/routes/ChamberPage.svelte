@@ -1,7 +1,7 @@
 <script lang="ts">
   import { onMount } from 'svelte'
   import { api, Problem, dataOf } from '../lib/api/client'
-  import type { ChamberDueView, ChamberView, Step } from '../lib/api/types'
+  import type { ChamberDueView, Step } from '../lib/api/types'
   import { dueChecks } from '../lib/check/due'
   import { ChamberDraft } from '../lib/chamber/draft.svelte'
   import { tilesOf } from '../lib/chamber/tiles'

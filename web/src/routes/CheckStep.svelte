@@ -2,7 +2,7 @@
   import { when } from '../lib/when'
   import { onMount, untrack } from 'svelte'
   import { api, Problem, dataOf } from '../lib/api/client'
-  import type { ChamberView, CheckView, HistoryView, Parameter } from '../lib/api/types'
+  import type { CheckView, HistoryView, Parameter } from '../lib/api/types'
   import type { ChamberDraft } from '../lib/chamber/draft.svelte'
   import CheckAtBox from '../lib/check/CheckAtBox.svelte'
   import CheckBegin from '../lib/check/CheckBegin.svelte'

@@ -1,7 +1,7 @@
 <script lang="ts">
   import { onMount } from 'svelte'
   import { api, Problem, dataOf } from '../lib/api/client'
-  import type { BuildView, ChamberView, Guide, GuideView } from '../lib/api/types'
+  import type { BuildView, Guide } from '../lib/api/types'
   import { fieldErrors } from '../lib/chamber/draft'
   import { router } from '../lib/router.svelte'
   import { KEEPING_NAMES } from '../lib/words'

@@ -100,3 +100,6 @@ export type SurenessAnswer = Schemas['SurenessAnswer']
 export type DrillView = Schemas['DrillView']
 export type DrillJudged = Schemas['DrillJudged']
 export type ScoreView = Schemas['ScoreView']
+
+/** What is keyed into each controller, by its id. */
+export type Keyed = Record<string, Values>

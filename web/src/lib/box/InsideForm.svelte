@@ -3,7 +3,7 @@
   import type { ChamberDraft } from '../chamber/draft.svelte'
   import { onMount } from 'svelte'
   import { api, Problem, dataOf } from '../api/client'
-  import type { Guide, LivingHeatView } from '../api/types'
+  import type { Guide } from '../api/types'
   import { fixed } from '../units'
   import NumberField from '../parts/NumberField.svelte'
   import PlaceFields from './PlaceFields.svelte'

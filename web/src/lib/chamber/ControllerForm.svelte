@@ -1,6 +1,6 @@
 <script lang="ts">
   import { api, Problem, dataOf } from '../api/client'
-  import type { ControllerPlan, DescribeAnswer, KeyPlan, Parameter, ProfileDocument, Values } from '../api/types'
+  import type { ControllerPlan, KeyPlan, Parameter, ProfileDocument, Values } from '../api/types'
   import NumberField from '../parts/NumberField.svelte'
   import HabitsForm from './HabitsForm.svelte'
   import KeysTable from './KeysTable.svelte'
@@ -10,8 +10,7 @@
   import { STYLE_NAMES, unitSign } from '../words'
   import { isTwoSided } from './draft'
   import type { ChamberDraft } from './draft.svelte'
-  import { kindOf } from '../api/catalogue'
-  import { freshKey, LAW_NAMES, MEANINGS, needed, offers, outlets, PARAMETERS, type Law } from './meanings'
+  import { freshKey, LAW_NAMES, needed, offers, outlets, type Law } from './meanings'
 
   let { draft, controller, disabled }: { draft: ChamberDraft; controller: ControllerPlan; disabled: boolean } = $props()
   const id = $props.id()

@@ -1,6 +1,22 @@
 /** Two people's versions of one document, value by value. Plain functions, tested beside. */
 import { WALL_NAMES } from '../words'
 import { same } from './draft'
+import type { Problem } from '../api/client'
+
+/** What to do when somebody else has saved first. */
+export interface Conflict {
+  what: 'plan' | 'settings'
+  problem: Problem
+  /** Tries the save again, now over what is in force. */
+  again: () => Promise<boolean>
+}
+
+/** The versions that a conflict is between, and what both began from. */
+export interface Sides {
+  base: unknown
+  mine: unknown
+  theirs: unknown
+}
 
 /** Where a value stands: names of fields, and of list entries what tells them apart. */
 export type Path = string[]

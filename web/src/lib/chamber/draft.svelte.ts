@@ -1,64 +1,33 @@
 /** A chamber being worked on: what is saved, what is typed, and what the server says about it. */
-import { api, asTyped, Problem, dataOf } from '../api/client'
+import { api, asTyped, dataOf } from '../api/client'
 import type {
   ChamberPlan,
   ChamberView,
   ControllerPlan,
   EditPlan,
   FindingAnswer,
-  KeyedView,
+  Keyed,
   KeyingView,
   OccupancyPlan,
   Parameter,
-  RehearsalAnswer,
   RehearsalRequest,
   ScenarioPlan,
   SettingsView,
   SuggestionAnswer,
-  SuggestionLine,
   Values,
 } from '../api/types'
-import { countChanges, dropKeys, fieldErrors, lackingKeys, missingParts, same, switching } from './draft'
+import type { Conflict, Sides } from './conflict'
+import { keepDraft, keptDraft } from './kept'
+import { asSettings, Rehearsing } from './rehearsing.svelte'
+import { Undo } from './undo.svelte'
+import { countChanges, dropKeys, lackingKeys, missingParts, same, switching } from './draft'
 
-type Keyed = Record<string, Values>
-
-interface Snapshot {
-  label: string
-  plan: ChamberPlan
-  keyed: Keyed
-}
-
-interface KeptDraft {
-  view: ChamberView
-  plan: ChamberPlan
-  keyed: Keyed
-}
-
-/** What to do when somebody else has saved first. */
-export interface Conflict {
-  what: 'plan' | 'settings'
-  problem: Problem
-  /** Tries the save again, now over what is in force. */
-  again: () => Promise<boolean>
-}
-
-/** The versions that a conflict is between, and what both began from. */
-export interface Sides {
-  base: unknown
-  mine: unknown
-  theirs: unknown
-}
-
-export class ChamberDraft {
+export class ChamberDraft extends Rehearsing {
   /** As saved. Replaced whole by the server's answers, so it need not be deeply reactive. */
   view = $state.raw<ChamberView>(undefined as unknown as ChamberView)
   plan = $state<ChamberPlan>(undefined as unknown as ChamberPlan)
   keyed = $state<Keyed>({})
-  answer = $state.raw<RehearsalAnswer | null>(null)
-  errors = $state.raw<Record<string, string>>({})
-  problem = $state.raw<Problem | null>(null)
   conflict = $state.raw<Conflict | null>(null)
-  busy = $state(false)
   saving = $state(false)
   broughtBack = $state(false)
   tried = $state.raw<OccupancyPlan | null>(null)
@@ -67,15 +36,14 @@ export class ChamberDraft {
   scenario = $state<ScenarioPlan>({ room: 'DAY', startHour: 21, durationS: 43_200, stepS: 1, start: 'SETTLED', buckets: 480, fault: null })
   /** A fault that is looked at on the ladder; nothing of it is saved. */
   fault = $state.raw<{ id: string; words: string; room: ScenarioPlan['room'] } | null>(null)
-  #undo = $state.raw<Snapshot[]>([])
+  #undo = new Undo()
   /** The keys as they stood before anybody typed: saved ones, and proposals where nothing is saved yet. */
   #untyped = $state.raw<Keyed>({})
-  #wanted: { request: RehearsalRequest; edited: boolean } | null = null
-  #running = false
   /** Number of the newest question for what keys begin with: answers to those before it are out of date. */
   #beginning = 0
 
   constructor(view: ChamberView) {
+    super()
     this.#load(view)
     this.#bringBack()
   }
@@ -117,7 +85,7 @@ export class ChamberDraft {
   }
 
   get undoLabel() {
-    return this.#undo.at(-1)?.label ?? null
+    return this.#undo.label
   }
 
   settingsOf(controllerId: string): SettingsView | null {
@@ -152,27 +120,16 @@ export class ChamberDraft {
     this.rehearse()
   }
 
-  error(path: string): string | null {
-    return this.errors[path] ?? null
-  }
-
   // --- changing -----------------------------------------------------------------------------------------------------------
 
   /** Remembers how things stand, so that what follows can be undone. */
   checkpoint(label: string) {
-    const snapshot = { label, plan: $state.snapshot(this.plan) as ChamberPlan, keyed: $state.snapshot(this.keyed) as Keyed }
-    const last = this.#undo.at(-1)
-    if (last && same(last.plan, snapshot.plan) && same(last.keyed, snapshot.keyed)) {
-      this.#undo = [...this.#undo.slice(0, -1), snapshot]
-    } else {
-      this.#undo = [...this.#undo.slice(-49), snapshot]
-    }
+    this.#undo.push({ label, plan: $state.snapshot(this.plan) as ChamberPlan, keyed: $state.snapshot(this.keyed) as Keyed })
   }
 
   undo() {
-    const last = this.#undo.at(-1)
+    const last = this.#undo.pop()
     if (!last) return
-    this.#undo = this.#undo.slice(0, -1)
     this.reasonProposed = ''
     this.plan = structuredClone(last.plan)
     this.keyed = structuredClone(last.keyed)
@@ -204,31 +161,6 @@ export class ChamberDraft {
     this.rehearse()
   }
 
-  /** Rehearses the chamber as it stands with other values of one controller, beside what is worked on. */
-  rehearseWith(controllerId: string, values: Values): Promise<RehearsalAnswer> {
-    const keyed = { ...this.snapshotKeyed(), [controllerId]: values }
-    return dataOf(api.post('/rehearsals', { body: { ...this.#request(), settings: asSettings(keyed) } }))
-  }
-
-  /** What the server proposes for one controller of the chamber as it stands; it is told how far the search is. */
-  async propose(controllerId: string, onprogress: (share: number) => void, signal: AbortSignal): Promise<SuggestionAnswer> {
-    const { chamber, settings } = this.#request()
-    let answer: SuggestionAnswer | null = null
-    let most = 0
-    const asked = api.post('/suggestions/lines', { body: { chamber, settings, controllerId }, headers: { Accept: 'application/x-ndjson' }, parseAs: 'stream', signal })
-    await api.lines<SuggestionLine>(
-      asked,
-      (line) => {
-        if (line.answer) answer = line.answer
-        // Widths are tried beside each other and may be told out of turn.
-        else onprogress((most = Math.max(most, line.done / line.of)))
-      },
-      signal,
-    )
-    if (!answer) throw new Problem(0, 'Kiln Ward does not answer', 'The search broke off. Try it again.')
-    return answer
-  }
-
   takeProposed(answer: SuggestionAnswer) {
     this.checkpoint('taking what was proposed')
     this.keyed[answer.controllerId] = { ...this.keyed[answer.controllerId], ...(answer.values as Values) }
@@ -237,10 +169,14 @@ export class ChamberDraft {
 
   /** A change made on the ladder, from how the keys stood when it began. */
   edit(edit: EditPlan, from: Keyed, coarse = false) {
-    const request = this.#request()
+    const request = this.request()
     // A first look is drawn with as many buckets as are seen while something moves.
     const scenario = coarse ? { ...request.scenario, buckets: Math.min(200, request.scenario.buckets) } : request.scenario
-    this.#ask({ ...request, settings: asSettings(from), scenario, edit, coarse }, true)
+    this.ask({ ...request, settings: asSettings(from), scenario, edit, coarse }, true)
+  }
+
+  protected edited(controllerId: string, values: Values) {
+    this.keyed[controllerId] = values
   }
 
   snapshotKeyed(): Keyed {
@@ -268,7 +204,7 @@ export class ChamberDraft {
       for (const { controllerId, values } of begun) this.keyed[controllerId] = { ...(values as Values), ...this.keyed[controllerId] }
       dropKeys(this.plan, this.keyed)
     } catch (failed) {
-      if (asked === this.#beginning) this.#fail(failed)
+      if (asked === this.#beginning) this.fail(failed)
     }
   }
 
@@ -293,7 +229,7 @@ export class ChamberDraft {
       this.answer = null
       return
     }
-    this.#ask(this.#request(), false)
+    this.ask(this.request(), false)
   }
 
   /** What it is judged by: what is planned, or for a look what another stage asks. */
@@ -313,7 +249,7 @@ export class ChamberDraft {
     this.rehearse()
   }
 
-  #request(): RehearsalRequest {
+  protected request(): RehearsalRequest {
     return {
       chamber: { ...($state.snapshot(this.plan) as ChamberPlan), occupancy: this.needs === null ? null : ($state.snapshot(this.needs) as OccupancyPlan) },
       settings: asSettings($state.snapshot(this.keyed) as Keyed),
@@ -321,41 +257,6 @@ export class ChamberDraft {
       edit: null,
       coarse: null,
     }
-  }
-
-  /** Only the newest wish is asked; what was wished in between is never sent, so no answer comes out of turn. */
-  #ask(request: RehearsalRequest, edited: boolean) {
-    this.#wanted = { request, edited }
-    if (!this.#running) void this.#run()
-  }
-
-  async #run() {
-    this.#running = true
-    this.busy = true
-    for (let job = this.#wanted; job; job = this.#wanted) {
-      this.#wanted = null
-      try {
-        const answer = await dataOf(api.post('/rehearsals', { body: job.request }))
-        // A plain change made meanwhile makes an edit's keys out of date: they must not overwrite what was typed.
-        const overtaken = this.#wanted as { edited: boolean } | null
-        if (job.edited && !(overtaken && !overtaken.edited)) {
-          for (const keyed of answer.settings) this.keyed[keyed.controllerId] = keyed.values as Values
-        }
-        this.answer = answer
-        this.errors = {}
-        this.problem = null
-      } catch (failed) {
-        this.#fail(failed)
-      }
-    }
-    this.busy = false
-    this.#running = false
-  }
-
-  #fail(failed: unknown) {
-    if (!(failed instanceof Problem)) throw failed
-    this.problem = failed
-    this.errors = fieldErrors(failed.errors)
   }
 
   // --- saving -------------------------------------------------------------------------------------------------------------
@@ -414,7 +315,7 @@ export class ChamberDraft {
       this.keep()
       return true
     } catch (failed) {
-      this.#fail(failed)
+      this.fail(failed)
       if (this.problem?.status === 409 && this.problem.current) this.conflict = { what, problem: this.problem, again }
       return false
     } finally {
@@ -468,44 +369,22 @@ export class ChamberDraft {
 
   // --- keeping what is typed through a reload ----------------------------------------------------------------------------
 
-  get #place() {
-    return `kiln-draft-7-${this.view.id}`
-  }
-
   /** Keeps what is not saved in the browser. */
   keep() {
-    try {
-      if (this.dirty) {
-        // With what it was begun from, so that a change made elsewhere since then is noticed and told apart.
-        const draft: KeptDraft = { view: this.view, plan: $state.snapshot(this.plan) as ChamberPlan, keyed: this.snapshotKeyed() }
-        localStorage.setItem(this.#place, JSON.stringify(draft))
-      } else {
-        localStorage.removeItem(this.#place)
-      }
-    } catch {
-      // A browser that keeps nothing still works; a reload then loses what is not saved.
-    }
+    // With what it was begun from, so that a change made elsewhere since then is noticed and told apart.
+    keepDraft(this.id, this.dirty ? { view: this.view, plan: $state.snapshot(this.plan) as ChamberPlan, keyed: this.snapshotKeyed() } : null)
   }
 
   #bringBack() {
-    try {
-      const text = localStorage.getItem(this.#place)
-      if (!text) return
-      const draft = JSON.parse(text) as KeptDraft
-      this.plan = draft.plan
-      this.keyed = draft.keyed
-      this.view = { ...draft.view, keyings: this.view.keyings }
-      this.broughtBack = this.dirty
-    } catch {
-      localStorage.removeItem(this.#place)
-    }
+    const draft = keptDraft(this.id)
+    if (!draft) return
+    this.plan = draft.plan
+    this.keyed = draft.keyed
+    this.view = { ...draft.view, keyings: this.view.keyings }
+    this.broughtBack = this.dirty
   }
 }
 
 function keyedOf(view: ChamberView): Keyed {
   return Object.fromEntries(view.settings.map((each) => [each.controllerId, { ...(each.values as Values) }]))
-}
-
-function asSettings(keyed: Keyed): RehearsalRequest['settings'] {
-  return Object.entries(keyed).map(([controllerId, values]) => ({ controllerId, values: values as Record<string, number> }))
 }

@@ -2,7 +2,7 @@
   /** Preparing a check: what hangs where, by which references. What is typed stays in the browser until it is begun. */
   import { untrack } from 'svelte'
   import { api, Problem, dataOf } from '../api/client'
-  import type { ControllerPlan, HistoryView, NewCheck, Parameter, PointAnswer, ReferenceView } from '../api/types'
+  import type { ControllerPlan, HistoryView, NewCheck, Parameter, ReferenceView } from '../api/types'
   import { fieldErrors } from '../chamber/draft'
   import NumberField from '../parts/NumberField.svelte'
   import { session } from '../session.svelte'

@@ -6,8 +6,11 @@
   import { type DisplayUnit, RUNG_NAMES } from '../words'
   import { Hand, isSame } from './hand.svelte'
   import LadderTable from './LadderTable.svelte'
+  import NeedBands from './NeedBands.svelte'
+  import Patterns from './Patterns.svelte'
   import { type Doing, partsOf, type Quantity } from './quantity'
   import RungLabel from './RungLabel.svelte'
+  import RungLine, { type Placed } from './RungLine.svelte'
   import { envelopePath, rangeOf, scaleOf, spread, ticks } from './scale'
 
   interface Props {
@@ -121,15 +124,6 @@
   }
   const nameOf = (rung: { kind: RungAnswer['kind']; night: boolean }) => RUNG_NAMES[rung.kind] + (rung.night ? ', by night' : '')
 
-  interface Placed {
-    key: string
-    rung: RungAnswer
-    shown: number | null
-    occupant: number
-    y: number
-    labelY: number
-  }
-
   const rungs = $derived.by<Placed[]>(() => {
     if (!parts) return []
     const placed = onLadder.map((rung) => {
@@ -148,18 +142,6 @@
     placed.forEach((each, index) => (each.labelY = ys[index]!))
     return placed
   })
-
-  const COLOURS: [string, string][] = [
-    ['HEAT', 'warming'],
-    ['COOL', 'cooling'],
-    ['MOISTEN', 'moistening'],
-    ['DRY', 'drying'],
-    ['BACKUP', 'backup'],
-    ['FAN', 'drying'],
-    ['VENT', 'cooling'],
-    ['HOLDS', 'warming'],
-  ]
-  const colour = (rung: RungAnswer) => `var(--${COLOURS.find(([start]) => rung.kind.startsWith(start))?.[1] ?? 'alarm'})`
 
   function under(placed: Placed): string {
     const before = placed.rung.beforeHarmS
@@ -248,22 +230,7 @@
 
     <svg {width} height={bottom + FOOT} aria-hidden="true">
       <defs>
-        <pattern id="{id}-harm" width="7" height="7" patternUnits="userSpaceOnUse" patternTransform="rotate(-45)">
-          <line x1="0" y1="0" x2="0" y2="7" stroke="var(--harm)" stroke-width="1.6" opacity="0.55" />
-        </pattern>
-        <pattern id="{id}-warm" width="5" height="5" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
-          <line x1="0" y1="0" x2="0" y2="5" stroke="var(--warming)" stroke-width="3" />
-        </pattern>
-        <pattern id="{id}-cool" width="5" height="5" patternUnits="userSpaceOnUse" patternTransform="rotate(-45)">
-          <line x1="0" y1="0" x2="0" y2="5" stroke="var(--cooling)" stroke-width="3" />
-        </pattern>
-        <pattern id="{id}-moist" width="5" height="5" patternUnits="userSpaceOnUse"><circle cx="2.500" cy="2.500" r="1.700" fill="var(--moistening)" /></pattern>
-        <pattern id="{id}-dry" width="7" height="4" patternUnits="userSpaceOnUse"><line x1="0" x2="4.500" y1="2" y2="2" stroke="var(--drying)" stroke-width="2.500" /></pattern>
-        {#each ['fan', 'intake', 'vent'] as air (air)}
-          <pattern id="{id}-{air}" width="10" height="4" patternUnits="userSpaceOnUse"
-            ><path d="M0 2.5Q2.5 0 5 2.5T10 2.500" fill="none" stroke="var(--quiet)" stroke-width="1.400" /></pattern
-          >
-        {/each}
+        <Patterns {id} />
         <clipPath id="{id}-plot"><rect x={plotX} y={TOP} width={plotWidth} height={plotHeight} /></clipPath>
       </defs>
 
@@ -280,38 +247,7 @@
           >{/if}
       {/each}
 
-      <!-- the keep band and harm, on both sides of the axis -->
-      {#each [{ x: needX, w: needWidth, fill: 'var(--keep-strong)' }, { x: plotX, w: plotWidth, fill: 'var(--keep)' }] as column (column.x)}
-        {#if quantity.keep}
-          <rect x={column.x} y={clampY(quantity.keep.high)} width={column.w} height={clampY(quantity.keep.low) - clampY(quantity.keep.high)} fill={column.fill} />
-        {/if}
-        {#if harmHigh && harmHigh.level < range.high}
-          <rect x={column.x} y={TOP} width={column.w} height={clampY(harmHigh.level) - TOP} fill="url(#{id}-harm)" />
-          <line x1={column.x} x2={column.x + column.w} y1={clampY(harmHigh.level)} y2={clampY(harmHigh.level)} stroke="var(--harm)" stroke-width={column.x === needX ? 2 : 1} />
-        {/if}
-        {#if harmLow && harmLow.level > range.low}
-          <rect x={column.x} y={clampY(harmLow.level)} width={column.w} height={bottom - clampY(harmLow.level)} fill="url(#{id}-harm)" />
-          <line x1={column.x} x2={column.x + column.w} y1={clampY(harmLow.level)} y2={clampY(harmLow.level)} stroke="var(--harm)" stroke-width={column.x === needX ? 2 : 1} />
-        {/if}
-      {/each}
-      {#if quantity.keep}
-        {@const keepTop = clampY(quantity.keep.high)}
-        {@const keepBottom = clampY(quantity.keep.low)}
-        <rect x={needX} y={keepTop} width={needWidth} height={Math.max(2, keepBottom - keepTop)} fill="none" stroke="var(--keep-edge)" stroke-width="2" />
-        <text class="word" x={needX + needWidth / 2} y={(keepTop + keepBottom) / 2 + 5} text-anchor="middle">keep</text>
-      {/if}
-      {#if harmHigh && harmHigh.level < range.high}
-        <g transform="translate({needX + needWidth / 2},{clampY(harmHigh.level) - 12})">
-          <rect x={-needWidth / 2 + 2} y="-12" width={needWidth - 4} height="17" fill="var(--sheet)" />
-          <text class="word" text-anchor="middle" y="1">{duration(harmHigh.durationS)}</text>
-        </g>
-      {/if}
-      {#if harmLow && harmLow.level > range.low}
-        <g transform="translate({needX + needWidth / 2},{clampY(harmLow.level) + 16})">
-          <rect x={-needWidth / 2 + 2} y="-12" width={needWidth - 4} height="17" fill="var(--sheet)" />
-          <text class="word" text-anchor="middle" y="1">{duration(harmLow.durationS)}</text>
-        </g>
-      {/if}
+      <NeedBands {quantity} {harmLow} {harmHigh} {range} fill="url(#{id}-harm)" top={TOP} {bottom} {needX} {needWidth} {plotX} {plotWidth} {clampY} />
 
       <!-- the trace -->
       <g clip-path="url(#{id}-plot)">
@@ -335,31 +271,7 @@
 
       <!-- rungs continue as lines through the trace -->
       {#each rungs as placed (placed.key)}
-        {@const stroke = colour(placed.rung)}
-        {@const dash = placed.rung.kind.endsWith('ALARM') ? '8 5' : undefined}
-        <line x1={needX + needWidth} x2={markX} y1={placed.y} y2={placed.y} {stroke} stroke-width="2.5" />
-        <polyline
-          points={compact
-            ? `${markX},${placed.y} ${labelX + 2},${placed.labelY - 12}`
-            : `${markX},${placed.y} ${markX + 10},${placed.y} ${labelX - 12},${placed.labelY} ${labelX - 4},${placed.labelY}`}
-          fill="none"
-          {stroke}
-        />
-        <line x1={plotX} x2={plotX + plotWidth} y1={placed.y} y2={placed.y} {stroke} stroke-width="1.4" stroke-dasharray={dash} />
-        {#if placed.rung.kind.startsWith('BACKUP')}
-          <line x1={plotX} x2={plotX + plotWidth} y1={placed.y + 3} y2={placed.y + 3} {stroke} opacity="0.85" />
-        {/if}
-        <g transform="translate({markX},{placed.y})" fill={stroke}>
-          {#if placed.rung.kind.endsWith('ALARM')}
-            <path d="M0 -9L9 0L0 9L-9 0Z" />
-          {:else if placed.rung.kind.endsWith('_ON')}
-            <path d="M-6 -7L8 0L-6 7Z" />
-          {:else if placed.rung.kind.endsWith('_OFF')}
-            <rect x="-6" y="-6" width="12" height="12" />
-          {:else}
-            <path d="M-7 -6H7V-2H-7ZM-7 2H7V6H-7Z" />
-          {/if}
-        </g>
+        <RungLine {placed} {compact} {needX} {needWidth} {markX} {labelX} {plotX} {plotWidth} />
       {/each}
 
       <!-- when the output is on -->
@@ -435,12 +347,6 @@
     position: absolute;
     z-index: 1;
     top: -6px;
-  }
-
-  .word {
-    font-size: 12px;
-    font-weight: 700;
-    fill: var(--ink);
   }
 
   .note {

@@ -1,6 +1,7 @@
 <script lang="ts">
   import { differences, merged, spoken, told, type Side } from '../chamber/conflict'
-  import type { ChamberDraft, Conflict } from '../chamber/draft.svelte'
+  import type { Conflict } from '../chamber/conflict'
+  import type { ChamberDraft } from '../chamber/draft.svelte'
 
   let { draft, conflict }: { draft: ChamberDraft; conflict: Conflict } = $props()
   const id = $props.id()
