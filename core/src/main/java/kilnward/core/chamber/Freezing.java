@@ -1,5 +1,7 @@
 package kilnward.core.chamber;
 
+import java.util.Optional;
+
 /**
  * Water that freezes: at 0 °C it gives off its heat of fusion until all of it is ice, and takes it up again as it thaws. Ice is taken to hold as much heat a
  * kelvin as water, twice what it does: below freezing it cools a little slower than it would.
@@ -19,6 +21,12 @@ public final class Freezing {
     public Freezing(double waterJK) {
         this.waterJK = waterJK;
         this.allJ = waterJK / WATER_JKGK * FUSION_JKG;
+    }
+
+    /** That of a chamber of water that has somewhere below freezing around it; empty for any other. */
+    public static Optional<Freezing> of(Chamber chamber) {
+        boolean cold = chamber.room().coldestC() < 0 || chamber.room().groundC().orElse(1) < 0 || chamber.of(Cooler.class).stream().anyMatch(each -> each.lowestC() < 0);
+        return chamber.tank().isPresent() && cold ? Optional.of(new Freezing(ThermalModel.of(chamber).airJK())) : Optional.empty();
     }
 
     /** Where it begins (°C): what is below freezing then is ice already. */

@@ -1,6 +1,5 @@
 package kilnward.core.chamber;
 
-import java.util.ArrayList;
 import java.util.List;
 import kilnward.core.air.MoistAir;
 import kilnward.core.air.SaturatedVapour;
@@ -23,15 +22,9 @@ final class Vapour implements Moisture {
      * Which surfaces take part is decided at the start of the step; a store that would be overdrawn gives only what it has, and
      * the vapour is set back by the rest.
      */
-    /** A film thicker than this runs down (kg/m²); order of magnitude. */
-    private static final double FILM_KG_M2 = 0.05;
-    /** Depth of wood or card that takes part within hours to days (m); order of magnitude, from memory. */
-    private static final double SORPTION_DEPTH_M = 0.002;
-
     /** ρ cp of air near 20 °C (J/(m³ K)). */
     private static final double SENSIBLE_JM3K = 1200;
 
-    private static final int DECAYS = 16;
     /**
      * Parts of a step at most. Heat and vapour between a wick and the air are exchanged in turn, which is stable while the air's own heat lasts for twice a part;
      * a wick that would use it up sooner is held to that pace: the air gets to saturation and wet bulb a sixteenth of a step late, and nothing else differs.
@@ -40,13 +33,6 @@ final class Vapour implements Moisture {
 
     /** So much may fog cool the air in a step without being asked whether there is room for it (K). */
     private static final double MOST_FOG_K = 2;
-
-    /**
-     * Between −40 and 60 °C saturated vapour takes at most 1.33·10⁴ J for each m³ and kelvin: what passes less than half a kelvin's worth of its own heat by that measure, with a
-     * third to spare, is borne without asking further. Nearly every step of every chamber is.
-     */
-    private static final double EASILY_BORNE_C = 60;
-    private static final double EASILY_BORNE_M3K_J = 0.5 / 1.8e4;
 
     private final Chamber chamber;
     private final double volumeM3;
@@ -70,13 +56,7 @@ final class Vapour implements Moisture {
     private final List<Bowl> bowls;
     private final double[] bowlKg;
     private final double[] bowlWet;
-    /** Surfaces alike in U·Rsi are one: area (m²), U·Rsi, whether its heat goes past the shell, and the water on it (kg). */
-    private final double[] filmM2;
-    private final double[] filmCooling;
-    private final boolean[] filmOnOpening;
-    private final double[] filmKg;
-    private final double[] filmAt;
-    private final boolean[] filmGoes;
+    private final Films films;
     /** Walls that take up water: area (m²), what they hold at saturation (kg), and what they hold (kg). */
     private final double wallM2;
     private final double wallFullKg;
@@ -91,13 +71,9 @@ final class Vapour implements Moisture {
     private double shellW;
     private final double[] bowlW;
     private boolean fogged;
-    private boolean wetFilms;
     private double lastAirC = Double.NaN;
     private double lastSaturated;
-    /** The few exponentials in use, by what they are of: which surfaces take part changes to and fro. */
-    private final double[] decayFor = new double[DECAYS];
-    private final double[] decay = new double[DECAYS];
-    private final double[] meanDecay = new double[DECAYS];
+    private final Decays decays = new Decays();
 
     Vapour(Chamber chamber) {
         this.chamber = chamber;
@@ -116,45 +92,10 @@ final class Vapour implements Moisture {
         this.bowlKg = bowls.stream().mapToDouble(Bowl::waterKg).toArray();
         this.bowlWet = new double[bowlKg.length];
         this.bowlW = new double[bowlKg.length];
-        List<double[]> films = new ArrayList<>();
-        double sorbing = 0;
-        double full = 0;
-        for (WallSide side : WallSide.values()) {
-            Wall wall = chamber.box().walls().get(side.ordinal());
-            double opaque = chamber.box().innerAreaM2(side) - wall.openingsM2();
-            addFilm(films, opaque, wall.layers(), false);
-            for (Opening opening : wall.openings()) {
-                addFilm(films, opening.areaM2(), opening.layers(), true);
-            }
-            double sorption = wall.layers().get(0).material().sorptionKgM3();
-            if (sorption > 0) {
-                sorbing += opaque;
-                full += opaque * sorption * Math.min(SORPTION_DEPTH_M, wall.layers().get(0).thicknessM());
-            }
-        }
-        this.filmM2 = films.stream().mapToDouble(film -> film[0]).toArray();
-        this.filmCooling = films.stream().mapToDouble(film -> film[1]).toArray();
-        this.filmOnOpening = new boolean[filmM2.length];
-        for (int i = 0; i < filmM2.length; i++) {
-            filmOnOpening[i] = films.get(i)[2] > 0;
-        }
-        this.filmKg = new double[filmM2.length];
-        this.filmAt = new double[filmM2.length];
-        this.filmGoes = new boolean[filmM2.length];
-        this.wallM2 = sorbing;
-        this.wallFullKg = full;
-    }
-
-    private void addFilm(List<double[]> films, double areaM2, List<Layer> layers, boolean opening) {
-        AirMovement movement = chamber.usualMovement();
-        double cooling = Layer.transmittanceWm2K(layers, movement) * Film.surfaceM2KW(layers.get(0).material(), movement);
-        for (double[] film : films) {
-            if (film[1] == cooling && film[2] > 0 == opening) {
-                film[0] += areaM2;
-                return;
-            }
-        }
-        films.add(new double[] {areaM2, cooling, opening ? 1 : 0});
+        InsideSurfaces surfaces = InsideSurfaces.of(chamber);
+        this.films = new Films(surfaces);
+        this.wallM2 = surfaces.sorbingM2();
+        this.wallFullKg = surfaces.sorbedKg();
     }
 
     @Override
@@ -206,7 +147,7 @@ final class Vapour implements Moisture {
         double atRoom = SaturatedVapour.densityKgM3(roomC);
         double supply = supply(airC, roomC, atRoom);
         double latent = SaturatedVapour.latentHeatJkg(airC);
-        double evaporationM3s = steady ? acting.evaporationM3s() : bearable(acting.evaporationM3s(), airKPerW, airC, saturated, latent);
+        double evaporationM3s = steady ? acting.evaporationM3s() : Pace.bearable(acting.evaporationM3s(), airKPerW, airC, saturated, latent);
         double fog = steady ? acting.fogKgS() : evaporating(acting.fogKgS(), airC, saturated, latent);
         double into = fog + exchangeM3s * supply + evaporationM3s * saturated;
         double through = exchangeM3s + evaporationM3s;
@@ -216,7 +157,7 @@ final class Vapour implements Moisture {
         boolean contentsTrade = wet > 0;
         if (contentsTrade) {
             atContents = SaturatedVapour.densityKgM3(contentsC);
-            wet = steady ? wet : bearable(wet, contentsKPerW, contentsC, atContents, SaturatedVapour.latentHeatJkg(contentsC));
+            wet = steady ? wet : Pace.bearable(wet, contentsKPerW, contentsC, atContents, SaturatedVapour.latentHeatJkg(contentsC));
             contentsTrade = contentsKg > wet * atContents * stepS || density > atContents;
         }
         if (contentsTrade) {
@@ -234,18 +175,11 @@ final class Vapour implements Moisture {
             }
         }
         // Inside surfaces lie between room and air: while all are dry and neither is below the dew point, none takes part.
-        boolean surfaces = steady || wetFilms || density > atRoom || density > saturated;
-        for (int i = 0; surfaces && i < filmM2.length; i++) {
-            double surface = surfaceDensity(i, airC, roomC);
-            filmAt[i] = density > surface || !steady && filmKg[i] > 0 ? surface : Double.NaN;
-            // A film that is nearly gone gives what it has: more would have to be taken back from air that has it no more.
-            filmGoes[i] = !steady && density <= surface && filmKg[i] > 0 && filmKg[i] < 2 * vapourMs * filmM2[i] * (surface - density) * stepS;
-            if (filmGoes[i]) {
-                into += filmKg[i] / stepS;
-            } else if (filmAt[i] == surface) {
-                into += vapourMs * filmM2[i] * surface;
-                through += vapourMs * filmM2[i];
-            }
+        boolean surfaces = steady || films.wet || density > atRoom || density > saturated;
+        if (surfaces) {
+            films.join(steady ? Double.NaN : stepS, density, airC, roomC, vapourMs, into, through);
+            into = films.into;
+            through = films.through;
         }
         double atWall = 0;
         double walls = vapourMs * wallM2;
@@ -310,28 +244,13 @@ final class Vapour implements Moisture {
             }
             bowlW[i] = -SaturatedVapour.latentHeatJkg(nodesC[firstBowl + i]) * given;
         }
-        wetFilms = false;
-        for (int i = 0; surfaces && i < filmM2.length; i++) {
-            if (Double.isNaN(filmAt[i])) {
-                continue;
-            }
-            double condensed = filmGoes[i] ? -filmKg[i] / stepS : vapourMs * filmM2[i] * (mean - filmAt[i]);
-            if (!steady) {
-                double overdrawn = Math.max(0, -condensed * stepS - filmKg[i]);
-                condensed += overdrawn / stepS;
-                overdrawnKg += overdrawn;
-                filmKg[i] += condensed * stepS;
-                double over = Math.max(0, filmKg[i] - FILM_KG_M2 * filmM2[i]);
-                filmKg[i] -= over;
-                drainedKg += over;
-                wetFilms |= filmKg[i] > 0;
-            }
-            // Glass holds no heat: of what condenses on it, the part beyond its inside resistance goes to the room.
-            if (filmOnOpening[i]) {
-                airW += latent * condensed * (1 - filmCooling[i]);
-            } else {
-                shellW += latent * condensed;
-            }
+        films.wet = false;
+        if (surfaces) {
+            films.take(steady ? Double.NaN : stepS, mean, vapourMs, latent, airW, shellW);
+            airW = films.airW;
+            shellW = films.shellW;
+            overdrawnKg += films.overdrawnKg;
+            drainedKg += films.drainedKg;
         }
         if (wallM2 > 0 && !steady) {
             double taken = walls * (mean - atWall);
@@ -365,21 +284,8 @@ final class Vapour implements Moisture {
         if (latent * fogKgS * airKPerW <= MOST_FOG_K) {
             return fogKgS;
         }
-        double taken = bearable(Double.MAX_VALUE, airKPerW, airC, saturated, latent) * Math.max(0, saturated - density);
+        double taken = Pace.bearable(Double.MAX_VALUE, airKPerW, airC, saturated, latent) * Math.max(0, saturated - density);
         return Math.min(fogKgS, Math.max(MOST_FOG_K / (latent * airKPerW), taken));
-    }
-
-    /** A wet surface that passes more vapour than its own heat bears in a step is at the wet bulb at once, however much more it would pass. */
-    private static double bearable(double passesM3s, double kPerW, double atC, double saturated, double latent) {
-        if (passesM3s <= 0) {
-            return 0;
-        }
-        if (atC < EASILY_BORNE_C && passesM3s * kPerW < EASILY_BORNE_M3K_J) {
-            return passesM3s;
-        }
-        double kelvin = atC + Temperature.ZERO_CELSIUS_K;
-        double perKelvin = saturated / kelvin * (latent / MoistAir.VAPOUR_GAS_CONSTANT / kelvin - 1);
-        return Math.min(passesM3s, 0.5 / (latent * perKelvin * kPerW));
     }
 
     @Override
@@ -397,10 +303,6 @@ final class Vapour implements Moisture {
         return lastSaturated;
     }
 
-    private double surfaceDensity(int i, double airC, double roomC) {
-        return SaturatedVapour.densityKgM3(airC - filmCooling[i] * (airC - roomC));
-    }
-
     /** Advances the density and gives its mean over the step. */
     private double relax(double stepS, double into, double through) {
         double before = density;
@@ -409,16 +311,10 @@ final class Vapour implements Moisture {
             return 0.5 * (before + density);
         }
         double times = through * stepS * perM3;
-        long bits = Double.doubleToRawLongBits(times);
-        int slot = (int) (bits >>> 20 ^ bits >>> 36 ^ bits >>> 44) & DECAYS - 1;
-        if (times != decayFor[slot]) {
-            decayFor[slot] = times;
-            decay[slot] = -StrictMath.expm1(-times);
-            meanDecay[slot] = decay[slot] / times;
-        }
+        int slot = decays.slotOf(times);
         double end = into / through;
-        density = before + (end - before) * decay[slot];
-        return end + (before - end) * meanDecay[slot];
+        density = before + (end - before) * decays.share[slot];
+        return end + (before - end) * decays.mean[slot];
     }
 
     /**
@@ -474,10 +370,7 @@ final class Vapour implements Moisture {
     @Override
     public int parts(double stepS) {
         double perKelvin = SaturatedVapour.latentHeatJkg(30) * (SaturatedVapour.densityKgM3(30.5) - SaturatedVapour.densityKgM3(29.5));
-        double openings = 0;
-        for (int i = 0; i < filmM2.length; i++) {
-            openings += filmOnOpening[i] ? filmM2[i] * vapourMs : 0;
-        }
+        double openings = films.onOpeningsM2() * vapourMs;
         double evaporation = chamber.of(Humidifier.class).stream()
                 .filter(each -> each.kind() == Humidifier.Kind.EVAPORATING).mapToDouble(Humidifier::evaporationM3s).sum();
         double bearable = 0.5 * airJK / perKelvin / stepS;
@@ -488,9 +381,7 @@ final class Vapour implements Moisture {
     @Override
     public WaterLedger ledger() {
         double stored = density * volumeM3 + contentsKg + wallKg;
-        for (double film : filmKg) {
-            stored += film;
-        }
+        stored += films.storedKg();
         for (double bowl : bowlKg) {
             stored += bowl;
         }

@@ -6,7 +6,6 @@ import java.util.Map;
 import kilnward.core.chamber.Fan;
 import kilnward.core.device.LawKind;
 import kilnward.core.device.Parameter;
-import kilnward.core.device.Settings;
 import kilnward.core.finding.Finding;
 import kilnward.core.finding.Quantity;
 import kilnward.core.finding.Remedy;

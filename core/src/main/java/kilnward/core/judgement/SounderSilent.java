@@ -5,7 +5,6 @@ import java.util.List;
 import java.util.Map;
 import kilnward.core.device.Habits;
 import kilnward.core.device.Parameter;
-import kilnward.core.device.Settings;
 import kilnward.core.finding.Finding;
 import kilnward.core.finding.Remedy;
 import kilnward.core.finding.Severity;

@@ -5,11 +5,9 @@ import java.util.HashMap;
 import java.util.Map;
 import java.util.stream.IntStream;
 import kilnward.core.chamber.Bowl;
-import kilnward.core.chamber.Cooler;
 import kilnward.core.chamber.FixedPoint;
 import kilnward.core.chamber.Flow;
 import kilnward.core.chamber.Freezing;
-import kilnward.core.chamber.LinearStep;
 import kilnward.core.chamber.Moisture;
 import kilnward.core.chamber.Sun;
 import kilnward.core.chamber.ThermalModel;
@@ -36,9 +34,6 @@ public final class Rehearsal {
     private static final double ROOM_READ_EVERY_S = 60;
     private static final double SETTLING_S = 6 * 3600;
     private static final int THERMOSTAT_ROUNDS = 24;
-    private static final int ONE_HEATER_NODES = 4;
-    private static final int WITHOUT_LIVE_ELEMENTS = 3;
-    private static final int FLAT = 9;
 
     private final Rig rig;
     /** As it was asked for; {@code scenario} is the same with what its faults make of the surroundings. */
@@ -70,55 +65,6 @@ public final class Rehearsal {
     private double sunWm2;
     private double sunSlope;
 
-    /** Chamber and probes while the air flows in one way, as one step. */
-    private final class Network {
-        final Plant plant;
-        final int times;
-        final double stepS;
-        final double[][] phi;
-        final double[] self;
-        final double[] roomGain;
-        final double[][] gamma;
-        final double[][] liveGain;
-        /** For one heater all a row needs, one behind the other: four columns, itself, the room, three live inputs. */
-        final double[] flat;
-
-        Network(Flow flow) {
-            this.plant = new Plant(rig.chamber(), rig.probes(), pollingK, flow);
-            int parts = 1;
-            if (moisture != null) {
-                moisture.flow(flow);
-                parts = moisture.parts(scenario.stepS());
-            }
-            this.times = parts;
-            this.stepS = scenario.stepS() / times;
-            LinearStep step = plant.step(stepS);
-            double[][] square = step.phi();
-            this.gamma = step.gamma();
-            int count = plant.states();
-            int mixing = plant.model().nodes();
-            this.phi = new double[count][];
-            this.self = new double[count];
-            this.roomGain = new double[count];
-            this.liveGain = new double[count][liveInputs.length];
-            for (int i = 0; i < count; i++) {
-                phi[i] = Arrays.copyOf(square[i], mixing);
-                self[i] = i < mixing ? 0 : square[i][i];
-                roomGain[i] = gamma[i][ThermalModel.ROOM_INPUT];
-                for (int j = 0; j < liveInputs.length; j++) {
-                    liveGain[i][j] = gamma[i][liveInputs[j]];
-                }
-            }
-            this.flat = new double[mixing == ONE_HEATER_NODES ? FLAT * count : 0];
-            for (int i = 0; i < flat.length / FLAT; i++) {
-                System.arraycopy(phi[i], 0, flat, FLAT * i, ONE_HEATER_NODES);
-                flat[FLAT * i + 4] = self[i];
-                flat[FLAT * i + 5] = roomGain[i];
-                System.arraycopy(liveGain[i], 0, flat, FLAT * i + 6, Math.min(WITHOUT_LIVE_ELEMENTS, liveGain[i].length));
-            }
-        }
-    }
-
     private Rehearsal(Rig rig, Scenario asked) {
         this.rig = rig;
         this.asked = asked;
@@ -126,7 +72,7 @@ public final class Rehearsal {
         this.stepS = scenario.stepS();
         this.pollingK = pollingK(rig);
         this.moisture = Moisture.of(rig.chamber()).orElse(null);
-        this.freezing = rig.chamber().tank().isPresent() && canFreeze(rig) ? new Freezing(ThermalModel.of(rig.chamber()).airJK()) : null;
+        this.freezing = Freezing.of(rig.chamber()).orElse(null);
         this.sunGainM2 = rig.chamber().room().sun().isPresent() ? Sun.gainM2(rig.chamber().box()) : 0;
         Plant resting = new Plant(rig.chamber(), rig.probes(), pollingK, Flow.usual(rig.chamber(), id -> false));
         this.states = resting.states();
@@ -134,7 +80,7 @@ public final class Rehearsal {
         this.outputs = new Outputs(rig, scenario, resting);
         this.liveInputs = liveInputs();
         this.live = new double[resting.inputs()];
-        this.plain = nodes == ONE_HEATER_NODES && liveInputs.length == WITHOUT_LIVE_ELEMENTS && moisture != null
+        this.plain = nodes == Network.ONE_HEATER_NODES && liveInputs.length == Network.WITHOUT_LIVE_ELEMENTS && moisture != null
                 && sunGainM2 == 0 && !outputs.given().hasLive() && freezing == null;
         this.inputs = new double[resting.inputs()];
         inputs[ThermalModel.GROUND_INPUT] = rig.chamber().room().groundC().orElse(0);
@@ -147,11 +93,6 @@ public final class Rehearsal {
         this.humidityFollows = rig.probes().stream().mapToDouble(probe -> probe.humidity().map(HumiditySensor::lagS)
                 .map(lagS -> -StrictMath.expm1(-stepS / lagS)).orElse(0.0)).toArray();
         this.probed = new Probed(nodes, humidityPct);
-    }
-
-    /** Only where somewhere around it is below freezing. */
-    private static boolean canFreeze(Rig rig) {
-        return rig.chamber().room().coldestC() < 0 || rig.chamber().room().groundC().orElse(1) < 0 || rig.chamber().of(Cooler.class).stream().anyMatch(each -> each.lowestC() < 0);
     }
 
     private static double[] pollingK(Rig rig) {
@@ -401,50 +342,18 @@ public final class Rehearsal {
     /** The usual chamber of air: one heater, and live heat into air, contents and shell only. */
     private void stepOneHeater(double roomC, double airW, double contentsW, double shellW) {
         liveJ += network.stepS * (airW + contentsW + shellW);
-        double[] now = state;
-        double[] then = next;
-        double[] flat = network.flat;
-        double element = now[0];
-        double air = now[1];
-        double contents = now[2];
-        double shell = now[3];
-        for (int i = 0, at = 0; i < then.length; i++, at += FLAT) {
-            then[i] = held[i] + (flat[at] * element + flat[at + 1] * air) + (flat[at + 2] * contents + flat[at + 3] * shell)
-                    + (flat[at + 4] * now[i] + flat[at + 5] * roomC)
-                    + (flat[at + 6] * airW + flat[at + 7] * contentsW + flat[at + 8] * shellW);
-        }
-        state = then;
-        next = now;
+        network.stepOneHeater(state, next, held, roomC, airW, contentsW, shellW);
+        swap();
     }
 
     private void step(double roomC) {
+        network.step(state, next, held, roomC);
+        swap();
+    }
+
+    private void swap() {
         double[] now = state;
-        double[] then = next;
-        double[][] phi = network.phi;
-        double[] roomGain = network.roomGain;
-        double[] self = network.self;
-        if (nodes == ONE_HEATER_NODES) {
-            // The usual chamber has one heater; its four columns are written out, which the compiler does not do by itself.
-            double[] flat = network.flat;
-            double element = now[0];
-            double air = now[1];
-            double contents = now[2];
-            double shell = now[3];
-            for (int i = 0, at = 0; i < then.length; i++, at += FLAT) {
-                then[i] = held[i] + (flat[at] * element + flat[at + 1] * air)
-                        + (flat[at + 2] * contents + flat[at + 3] * shell) + (flat[at + 4] * now[i] + flat[at + 5] * roomC);
-            }
-        } else {
-            for (int i = 0; i < then.length; i++) {
-                double[] row = phi[i];
-                double sum = held[i] + roomGain[i] * roomC + self[i] * now[i];
-                for (int j = 0; j < row.length; j++) {
-                    sum += row[j] * now[j];
-                }
-                then[i] = sum;
-            }
-        }
-        state = then;
+        state = next;
         next = now;
     }
 
@@ -453,7 +362,12 @@ public final class Rehearsal {
         Flow flow = outputs.flow();
         network = networks.get(flow);
         if (network == null) {
-            network = new Network(flow);
+            int parts = 1;
+            if (moisture != null) {
+                moisture.flow(flow);
+                parts = moisture.parts(stepS);
+            }
+            network = new Network(new Plant(rig.chamber(), rig.probes(), pollingK, flow), parts, stepS, liveInputs);
             networks.put(flow, network);
         }
         if (moisture != null) {

@@ -9,7 +9,6 @@ import java.util.OptionalDouble;
 import kilnward.core.Osier;
 import kilnward.core.chamber.Appliance;
 import kilnward.core.chamber.Chamber;
-import kilnward.core.chamber.Cooler;
 import kilnward.core.chamber.HeaterKind;
 import kilnward.core.chamber.Room;
 import kilnward.core.control.Controller;

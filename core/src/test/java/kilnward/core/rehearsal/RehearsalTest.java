@@ -18,7 +18,6 @@ import kilnward.core.Osier;
 import kilnward.core.chamber.AirMovement;
 import kilnward.core.chamber.Chamber;
 import kilnward.core.chamber.Contents;
-import kilnward.core.chamber.Cooler;
 import kilnward.core.chamber.Heater;
 import kilnward.core.chamber.HeaterKind;
 import kilnward.core.chamber.LinearStep;

@@ -11,7 +11,6 @@ import kilnward.core.device.LawKind;
 import kilnward.core.device.Parameter;
 import kilnward.core.probe.DisplayUnit;
 import kilnward.server.plan.ChamberPlan.BoxPlan;
-import kilnward.server.plan.ChamberPlan.HabitsPlan;
 import kilnward.server.plan.ChamberPlan.ProbePlan;
 import kilnward.server.plan.ChamberPlan.ProfilePlan;
 import kilnward.server.wire.OrNull;
