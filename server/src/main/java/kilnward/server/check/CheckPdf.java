@@ -97,8 +97,9 @@ final class CheckPdf {
     }
 
     private static Optional<Outcome> outcome(double offset, CheckAnswer answer, CheckSession.Place place) {
-        return Optional.ofNullable(answer).map(told -> new Outcome(number(offset, 2), told.settling().settled(), number(Math.abs(told.error()), 2), told.error() < 0 ? "less than" : "more than",
-                place == CheckSession.Place.PROBE ? "the references beside the probe" : "the occupant has", number(told.expandedUncertainty(), 2), told.rowsUsed(),
-                number(told.settling().spanS() / 60, 0), told.odd(), told.parts().stream().map(part -> new Part(part.what(), number(part.standard(), 3))).toList()));
+        return Optional.ofNullable(answer)
+                .map(told -> new Outcome(number(offset, 2), told.settling().settled(), number(Math.abs(told.error()), 2), told.error() < 0 ? "less than" : "more than",
+                        place == CheckSession.Place.PROBE ? "the references beside the probe" : "the occupant has", number(told.expandedUncertainty(), 2), told.rowsUsed(),
+                        number(told.settling().spanS() / 60, 0), told.odd(), told.parts().stream().map(part -> new Part(part.what(), number(part.standard(), 3))).toList()));
     }
 }

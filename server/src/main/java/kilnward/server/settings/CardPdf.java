@@ -48,7 +48,8 @@ public class CardPdf {
         List<Key> keys = new ArrayList<>();
         for (KeyPlan key : plan.profile().keys()) {
             Double value = saved.values().get(key.parameter());
-            keys.add(new Key(keys.size() + 1, key.label(), value == null ? "—" : shown(key, value), unit(key.parameter(), unit), key.factory() == null ? "" : shown(key, key.factory())));
+            keys.add(new Key(keys.size() + 1, key.label(), value == null ? "—" : shown(key, value), unit(key.parameter(), unit),
+                    key.factory() == null ? "" : shown(key, key.factory())));
         }
         List<Code> codes = plan.profile().habits().codes().stream().map(code -> new Code(code.shown(), meaning(code.meaning()))).toList();
         return PdfPrinter.of(PdfPrinter.Format.A5, plan.name() + ", settings " + saved.number(), CARD, new Card(plan.name(), chamber, saved.number(), saved.author(),
