@@ -49,13 +49,13 @@ import org.junit.jupiter.api.Test;
 
 /** Moisture, fans, tanks, lamps and sun in the simulator. */
 class MoistRehearsalTest {
-    private static final Room ROOM = Room.of(16, 24, 15).withHumidity(50);
+    static final Room ROOM = Room.of(16, 24, 15).withHumidity(50);
 
-    private static Chamber box(Contents contents, Appliance... appliances) {
+    static Chamber box(Contents contents, Appliance... appliances) {
         return box(ROOM, 2, contents, appliances);
     }
 
-    private static Chamber box(Room room, double airChanges, Contents contents, Appliance... appliances) {
+    static Chamber box(Room room, double airChanges, Contents contents, Appliance... appliances) {
         return Osier.chamber(Osier.foamBox(0.6, 0.5, 0.5, 40), airChanges, AirMovement.STILL, contents,
                 OccupantPlace.CONTENTS, 0, List.of(appliances), room, 140);
     }
@@ -64,18 +64,18 @@ class MoistRehearsalTest {
         return new Humidifier("mist", Humidifier.Kind.ULTRASONIC, outputGh, 1, 1, 0);
     }
 
-    private static Probe probe(double lagS, double sensorLagS, double mistShare) {
+    static Probe probe(double lagS, double sensorLagS, double mistShare) {
         return new Probe("probe", ProbePlace.of(0, 0, 0, 0, lagS), 0, 0, 0,
                 Optional.of(new HumiditySensor(sensorLagS, 0, mistShare)));
     }
 
-    private static Controller on(DisplayUnit unit, double resolution, SwitchingPoints points, String appliance) {
+    static Controller on(DisplayUnit unit, double resolution, SwitchingPoints points, String appliance) {
         return new Controller("on-" + appliance, List.of("probe"), new Display(unit, resolution, 0), 1, OptionalDouble.empty(),
                 OptionalDouble.empty(), List.of(new Loop("loop-" + appliance, new OnOff(points, false), Timers.NONE,
                         OutputMode.AUTO, List.of(appliance))));
     }
 
-    private static Rehearsed run(Chamber chamber, double hours, double stepS, Probe probe, Controller... controllers) {
+    static Rehearsed run(Chamber chamber, double hours, double stepS, Probe probe, Controller... controllers) {
         return Rehearsal.run(new Rig(chamber, Osier.eggNeeds(), List.of(probe), List.of(controllers)),
                 new Scenario(RoomCurve.day(chamber.room()), 0, hours * 3600, stepS, Scenario.Start.COLD, List.of(), 500));
     }

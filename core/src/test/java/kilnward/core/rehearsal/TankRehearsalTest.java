@@ -2,11 +2,14 @@ package kilnward.core.rehearsal;
 
 import static org.junit.jupiter.api.Assertions.assertEquals;
 import static org.junit.jupiter.api.Assertions.assertTrue;
+import static kilnward.core.rehearsal.MoistRehearsalTest.box;
+import static kilnward.core.rehearsal.MoistRehearsalTest.on;
+import static kilnward.core.rehearsal.MoistRehearsalTest.probe;
+import static kilnward.core.rehearsal.MoistRehearsalTest.run;
 
 import java.util.List;
 import java.util.Optional;
 import java.util.OptionalDouble;
-import kilnward.core.Osier;
 import kilnward.core.chamber.AirMovement;
 import kilnward.core.chamber.Appliance;
 import kilnward.core.chamber.Box;
@@ -31,40 +34,12 @@ import kilnward.core.control.Timers;
 import kilnward.core.life.OccupantPlace;
 import kilnward.core.probe.Display;
 import kilnward.core.probe.DisplayUnit;
-import kilnward.core.probe.HumiditySensor;
 import kilnward.core.probe.Probe;
 import kilnward.core.probe.ProbePlace;
 import org.junit.jupiter.api.Test;
 
 /** Tanks, and what heats and cools by laws of its own. */
 class TankRehearsalTest {
-    private static final Room ROOM = Room.of(16, 24, 15).withHumidity(50);
-
-    private static Chamber box(Contents contents, Appliance... appliances) {
-        return box(ROOM, 2, contents, appliances);
-    }
-
-    private static Chamber box(Room room, double airChanges, Contents contents, Appliance... appliances) {
-        return Osier.chamber(Osier.foamBox(0.6, 0.5, 0.5, 40), airChanges, AirMovement.STILL, contents,
-                OccupantPlace.CONTENTS, 0, List.of(appliances), room, 140);
-    }
-
-    private static Probe probe(double lagS, double sensorLagS, double mistShare) {
-        return new Probe("probe", ProbePlace.of(0, 0, 0, 0, lagS), 0, 0, 0,
-                Optional.of(new HumiditySensor(sensorLagS, 0, mistShare)));
-    }
-
-    private static Controller on(DisplayUnit unit, double resolution, SwitchingPoints points, String appliance) {
-        return new Controller("on-" + appliance, List.of("probe"), new Display(unit, resolution, 0), 1, OptionalDouble.empty(),
-                OptionalDouble.empty(), List.of(new Loop("loop-" + appliance, new OnOff(points, false), Timers.NONE,
-                        OutputMode.AUTO, List.of(appliance))));
-    }
-
-    private static Rehearsed run(Chamber chamber, double hours, double stepS, Probe probe, Controller... controllers) {
-        return Rehearsal.run(new Rig(chamber, Osier.eggNeeds(), List.of(probe), List.of(controllers)),
-                new Scenario(RoomCurve.day(chamber.room()), 0, hours * 3600, stepS, Scenario.Start.COLD, List.of(), 500));
-    }
-
     static Chamber tank(Room room, double covered, Appliance... appliances) {
         Wall glass = new Wall(List.of(new Layer(Material.WINDOW_GLASS, 6)), List.of());
         return new Chamber(new Box(0.8, 0.4, 0.45, java.util.Collections.nCopies(6, glass)), Optional.of(new Tank(0.4, covered)),

@@ -40,11 +40,11 @@ class ChamberApiTest {
         return added.body();
     }
 
-    private static String change(JsonNode chamber, JsonNode plan) {
+    static String change(JsonNode chamber, JsonNode plan) {
         return "{\"version\":" + chamber.get("version") + ",\"plan\":" + plan + "}";
     }
 
-    private static ObjectNode renamed(JsonNode chamber, String name) {
+    static ObjectNode renamed(JsonNode chamber, String name) {
         return ((ObjectNode) chamber.get("plan").deepCopy()).put("name", name);
     }
 

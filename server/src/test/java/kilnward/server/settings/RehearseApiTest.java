@@ -37,10 +37,6 @@ class RehearseApiTest {
         return added.body();
     }
 
-    private static String change(JsonNode chamber, JsonNode plan) {
-        return "{\"version\":" + chamber.get("version") + ",\"plan\":" + plan + "}";
-    }
-
     private static ObjectNode rehearsal(JsonNode chamber) {
         ObjectNode request = JSON.createObjectNode();
         request.set("chamber", chamber.get("plan"));
@@ -71,7 +67,7 @@ class RehearseApiTest {
     @Test
     void aSecondPlaceAndADevicesWaysAreKeptAndRehearsed() {
         JsonNode chamber = newChamber("Second place");
-        ObjectNode plan = renamed(chamber, "Second place");
+        ObjectNode plan = ChamberApiTest.renamed(chamber, "Second place");
         ((ObjectNode) plan.get("occupancy")).putObject("other").put("where", "in the air over them").put("keepLowC", 26).put("keepHighC", 31);
         plan.putObject("power").put("pricePerKWh", 0.3).put("currency", "EUR").putNull("mains").putNull("lowVoltage");
         plan.putArray("looked").add("OCCUPANT").add("CHAMBER");
@@ -79,7 +75,7 @@ class RehearseApiTest {
         ((ObjectNode) plan.at("/controllers/0/profile/habits")).put("calibration", "REFERENCE").putArray("highAlarmDoes").add("LIGHT");
         ((ObjectNode) plan.at("/controllers/0/profile/keys/0")).put("place", 7);
         String path = CHAMBERS + "/" + chamber.get("id").asString();
-        Answer saved = lead.put(path, change(chamber, plan));
+        Answer saved = lead.put(path, ChamberApiTest.change(chamber, plan));
         assertEquals(200, saved.status(), String.valueOf(saved.body()));
         JsonNode read = lead.get(path).body().get("plan");
         for (String at : List.of("/occupancy/other", "/power/currency", "/looked", "/controllers/0/device", "/controllers/0/profile/habits", "/controllers/0/profile/keys/0")) {
@@ -90,7 +86,7 @@ class RehearseApiTest {
         assertEquals("LIGHT", read.at("/controllers/0/profile/habits/highAlarmDoes/0").asString());
         assertEquals(7, read.at("/controllers/0/profile/keys/0/place").asInt());
         ((ObjectNode) plan.at("/occupancy/other")).put("keepHighC", 25);
-        Answer refused = lead.put(path, change(lead.get(path).body(), plan));
+        Answer refused = lead.put(path, ChamberApiTest.change(lead.get(path).body(), plan));
         assertEquals(400, refused.status());
         assertEquals("plan.occupancy.other.keepHighC", refused.body().at("/errors/0/field").asString(), String.valueOf(refused.body()));
     }
