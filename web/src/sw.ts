@@ -14,7 +14,7 @@ declare const __FILES__: PrecacheEntry[]
 
 const READ = 'kiln-read-2'
 /** What names nobody, and what belongs to one chamber: nothing is kept of a chamber that was not opened here. */
-const KEPT = /^\/api\/v1\/(?:(?:session|site|guides|builds|materials|appliance-kinds|profiles)(?:\/|$)|chambers\/[^/]+)/
+const KEPT = /^\/api\/v1\/(?:(?:session|site|guides|builds|materials|appliance-kinds|profiles)(?:\/|$)|chambers\/[^/]+(?!\/outlook)(?:\/|$))/
 const STREAMS = 'text/event-stream'
 
 void self.skipWaiting()

@@ -2,7 +2,7 @@
   import { when } from '../lib/when'
   import { onMount } from 'svelte'
   import { api, Problem, dataOf } from '../lib/api/client'
-  import type { ChamberDueView, ChamberView, RehearsalAnswer } from '../lib/api/types'
+  import type { ChamberDueView, ChamberView, Outlook } from '../lib/api/types'
   import { dueChecks } from '../lib/check/due'
   import { missingParts } from '../lib/chamber/draft'
   import { sinceStart, subtitle } from '../lib/chamber/subtitle'
@@ -13,7 +13,7 @@
 
   interface Row {
     view: ChamberView
-    answer: RehearsalAnswer | null
+    answer: Outlook | null
     /** Whether everything is there to rehearse it. */
     ready: boolean
     /** Why it could not be rehearsed all the same; null where it was, or where nobody has tried. */
@@ -54,17 +54,7 @@
   async function rehearse(view: ChamberView) {
     let told: Pick<Row, 'answer' | 'refused'>
     try {
-      const answer = await dataOf(
-        api.post('/rehearsals', {
-          body: {
-            chamber: view.plan,
-            settings: view.settings.map(({ controllerId, values }) => ({ controllerId, values })),
-            scenario: { room: 'DAY', startHour: 21, durationS: 43_200, stepS: 1, start: 'SETTLED', buckets: 200, fault: null },
-            edit: null,
-            coarse: true,
-          },
-        }),
-      )
+      const answer = await dataOf(api.get('/chambers/{id}/outlook', { params: { path: { id: view.id } } }))
       told = { answer, refused: null }
     } catch (failed) {
       // Without the server, or when it has too much to do, it is everybody's trouble.
@@ -113,11 +103,11 @@
       harmLow: null,
       harmHigh: null,
       rungs: [],
-      traceLow: answer.metrics.occupant.lowest,
-      traceHigh: answer.metrics.occupant.highest,
+      traceLow: answer.occupant.lowest,
+      traceHigh: answer.occupant.highest,
     })
     const scale = scaleOf(range.low, range.high, 0, height)
-    const { low, high } = answer.trace.occupant
+    const { low, high } = answer.course
     return {
       path: envelopePath(low, high, (bucket) => ((bucket + 0.5) * width) / low.length, scale, 2.4),
       top: scale.y(needs.keepHighC),
@@ -159,9 +149,9 @@
         {#if row.answer && plan.occupancy}
           {@const drawn = mini(row, 420, 74)}
           <div class="reading">
-            <p class="mono figure">{fixed(celsiusTo(prefs.unit, row.answer.metrics.occupant.mean), 1)} °{prefs.unit}</p>
+            <p class="mono figure">{fixed(celsiusTo(prefs.unit, row.answer.occupant.mean), 1)} °{prefs.unit}</p>
             <p class="quiet">
-              {plan.occupancy.where}{#if row.answer.metrics.humidity}, {fixed(row.answer.metrics.humidity.mean, 0)} %RH{/if}
+              {plan.occupancy.where}{#if row.answer.humidityPct !== null}, {fixed(row.answer.humidityPct, 0)} %RH{/if}
             </p>
           </div>
           <svg
@@ -169,7 +159,7 @@
             viewBox="0 0 420 74"
             preserveAspectRatio="none"
             role="img"
-            aria-label="Rehearsed night: {level(row.answer.metrics.occupant.lowest, prefs.unit)} to {level(row.answer.metrics.occupant.highest, prefs.unit)} {plan.occupancy.where}"
+            aria-label="Rehearsed night: {level(row.answer.occupant.lowest, prefs.unit)} to {level(row.answer.occupant.highest, prefs.unit)} {plan.occupancy.where}"
           >
             <rect width="420" height="74" fill="var(--sheet)" />
             <rect y={drawn.top} width="420" height={drawn.height} fill="var(--keep)" />

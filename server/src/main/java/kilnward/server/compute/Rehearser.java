@@ -24,7 +24,7 @@ public final class Rehearser {
     private Rehearser() {
     }
 
-    static RehearsalAnswer rehearse(RehearsalRequest request, Workers workers) {
+    public static RehearsalAnswer rehearse(RehearsalRequest request, Workers workers) {
         Setup setup = setup(request.chamber(), request.settings());
         if (request.edit() != null) {
             Edit edit = edit(request.edit());

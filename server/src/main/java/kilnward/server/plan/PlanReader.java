@@ -84,6 +84,9 @@ public final class PlanReader {
         if (plan.box() != null) {
             layout(plan);
         }
+        if (plan.occupancy() != null && plan.box() != null && plan.contents() != null && plan.room() != null) {
+            chamber(plan);
+        }
         each(plan.probes(), "probes", probe -> {
             fresh(ids, probe.id());
             probe(plan, probe);

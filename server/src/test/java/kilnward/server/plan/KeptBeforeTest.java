@@ -50,8 +50,10 @@ class KeptBeforeTest {
         JsonNode now = owner.get("/api/v1/chambers").body();
         assertEquals(then.get("chambers").size(), now.size());
         for (int i = 0; i < now.size(); i++) {
-            assertEquals(flat(ofItsKind(then.get("chambers").get(i), now.get(i))), flat(now.get(i)), now.get(i).at("/plan/name").asString());
             assertEquals(flat(now.get(i)), flat(owner.get("/api/v1/chambers/" + now.get(i).get("id").asString()).body()));
+            // What keys begin with was not said then.
+            ObjectNode saidThen = ((ObjectNode) now.get(i)).deepCopy().without("begun");
+            assertEquals(flat(ofItsKind(then.get("chambers").get(i), saidThen)), flat(saidThen), saidThen.at("/plan/name").asString());
         }
     }
 

@@ -68,6 +68,13 @@ class PlanReaderTest {
     }
 
     @Test
+    void whatCannotBeTogetherIsRefusedWhenItIsSaved() {
+        AppliancePlan inTank = new HeaterPlan(plan.appliances().get(0).id(), "guard", ApplianceKind.IN_TANK, 40.0, false, null, null, null, null, null, null, null);
+        ChamberPlan dry = with(lived(plan), inTank, each -> each);
+        assertEquals("must not be an in-tank heater where there is no water", assertThrows(RefusedValueException.class, () -> PlanReader.check(dry)).allowed());
+    }
+
+    @Test
     void whatIsNotSaidOfAHeaterIsTypicalOfItsKind() {
         Heater heater = (Heater) PlanReader.setup(lived(plan), keyed()).chamber().appliances().get(0);
         Heater typical = HeaterKind.MAT.typical(heater.id(), heater.powerW());

@@ -49,6 +49,18 @@ class RehearseApiTest {
     }
 
     @Test
+    void theOutlookIsTheRehearsedNightInShort() {
+        JsonNode reedbox = lead.get(CHAMBERS).body().get(0);
+        Answer outlook = lead.get(CHAMBERS + "/" + reedbox.get("id").asString() + "/outlook");
+        assertEquals(200, outlook.status(), String.valueOf(outlook.body()));
+        Answer rehearsed = lead.post("/api/v1/rehearsals", rehearsal(reedbox).put("coarse", true).toString());
+        assertEquals(rehearsed.body().at("/metrics/occupant/highest").asDouble(), outlook.body().at("/occupant/highest").asDouble(), 1e-9);
+        assertEquals(rehearsed.body().get("findings"), outlook.body().get("findings"));
+        assertEquals(outlook.body().at("/course/low").size(), outlook.body().at("/course/high").size());
+        assertEquals("chamber.settings", lead.get(CHAMBERS + "/" + newChamber("Nothing saved").get("id").asString() + "/outlook").refusedField());
+    }
+
+    @Test
     void everyMeasuredChamberOfTheDemoCanBeRehearsed() {
         for (JsonNode chamber : lead.get(CHAMBERS).body()) {
             if (!List.of("Reedbox", "Duckling pen", "Loft tent", "Cellar tank").contains(chamber.at("/plan/name").asString())) {
