@@ -10,11 +10,11 @@ class Session {
   site = $state<SiteView | null>(null)
 
   async load() {
-    const session = await dataOf(api.get('/session'))
+    const [session, site] = await Promise.all([dataOf(api.get('/session')), dataOf(api.get('/site'))])
     this.role = session.role
     this.demo = session.demo
     if (session.demo && session.role === null) await this.pick('OWNER')
-    this.site = await dataOf(api.get('/site'))
+    this.site = site
   }
 
   #taking: Promise<unknown> = Promise.resolve()

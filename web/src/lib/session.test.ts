@@ -22,7 +22,7 @@ describe('who is looking', () => {
     await session.load()
     expect(session.role).toBe('OWNER')
     expect(session.site?.name).toBe('Osier End')
-    expect(asked).toEqual(['GET /api/v1/session', 'POST /api/v1/session', 'GET /api/v1/site'])
+    expect(asked).toEqual(['GET /api/v1/session', 'GET /api/v1/site', 'POST /api/v1/session'])
     server(null, false)
     await session.load()
     expect(session.role).toBeNull()

@@ -28,17 +28,17 @@
   async function load() {
     trouble = null
     try {
-      const views = await dataOf(api.get('/chambers'))
+      const [views, known] = await Promise.all([dataOf(api.get('/chambers')), dataOf(api.get('/outlooks'))])
       rows = views.map((view) => ({
         view,
-        answer: null,
+        answer: known[view.id] ?? null,
         refused: null,
         ready:
           missingParts(view.plan).length === 0 &&
           view.plan.controllers.length > 0 &&
           view.plan.controllers.every((each) => view.settings.some((saved) => saved.controllerId === each.id)),
       }))
-      const waiting = rows.filter((row) => row.ready).map((row) => row.view)
+      const waiting = rows.filter((row) => row.ready && !row.answer).map((row) => row.view)
       const hands = Array.from({ length: AT_ONCE }, async () => {
         for (let view = waiting.shift(); view; view = waiting.shift()) await rehearse(view)
       })

@@ -163,7 +163,7 @@ class WalksTest extends AtTheBrowser {
         labelled("It must be right at").press("Tab");
         button("Work it out").click();
         // 37.5 / 39 = 0.9615; the offset that is right at 37.5 is −1.9, and 1.5 too low in ice is what is left.
-        assertThat(page.getByText(Pattern.compile("^Slope 0\\.962\\..*−1\\.90.*1\\.50 K too low at the lower point"))).isVisible();
+        assertThat(page.getByText(Pattern.compile("^Slope 0\\.962\\..*−1\\.90.*1\\.50 K too low at the lower point", Pattern.DOTALL))).isVisible();
     }
 
     @Test

@@ -2,6 +2,7 @@ package kilnward.server.compute;
 
 import com.github.benmanes.caffeine.cache.Cache;
 import com.github.benmanes.caffeine.cache.Caffeine;
+import java.util.Optional;
 import java.util.function.Function;
 import kilnward.core.rehearsal.Workers;
 import kilnward.server.wire.door.Limits;
@@ -18,6 +19,12 @@ public class WorkedOut {
 
     public WorkedOut(Computing computing) {
         this.computing = computing;
+    }
+
+    /** The answer to a question that was worked out before; empty where it would have to be. */
+    @SuppressWarnings("unchecked")
+    public <Q, A> Optional<A> known(Q question) {
+        return Optional.ofNullable((A) answers.getIfPresent(question));
     }
 
     /**

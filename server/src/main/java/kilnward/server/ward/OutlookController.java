@@ -1,6 +1,8 @@
 package kilnward.server.ward;
 
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.UUID;
 import kilnward.core.rehearsal.Scenario;
 import kilnward.server.compute.RehearsalAnswer;
@@ -48,12 +50,22 @@ public class OutlookController {
         this.workedOut = workedOut;
     }
 
+    /** All that is known without rehearsing anything, by chamber: a ward that was looked at before stands at once. */
+    @GetMapping("/api/v1/outlooks")
+    public Map<String, Outlook> known() {
+        Map<String, Outlook> known = new LinkedHashMap<>();
+        chambers.all().forEach(chamber -> workedOut.<RehearsalRequest, RehearsalAnswer>known(night(chamber)).ifPresent(answer -> known.put(chamber.id(), Outlook.of(answer))));
+        return known;
+    }
+
     /** Refused, with the field, where the chamber cannot be rehearsed as it is saved. */
     @GetMapping("/api/v1/chambers/{id}/outlook")
     public Outlook outlook(@PathVariable UUID id) {
-        ChamberView chamber = chambers.one(id);
-        RehearsalRequest request = new RehearsalRequest(chamber.plan(),
-                chamber.settings().stream().map(each -> new RehearsalRequest.KeyedIn(each.controllerId(), each.values())).toList(), NIGHT, null, true);
-        return Outlook.of(workedOut.answer(request, asked -> workers -> Rehearser.rehearse(asked, workers)));
+        return Outlook.of(workedOut.answer(night(chambers.one(id)), asked -> workers -> Rehearser.rehearse(asked, workers)));
+    }
+
+    private static RehearsalRequest night(ChamberView chamber) {
+        return new RehearsalRequest(chamber.plan(), chamber.settings().stream().map(each -> new RehearsalRequest.KeyedIn(each.controllerId(), each.values())).toList(), NIGHT, null,
+                true);
     }
 }
