@@ -109,8 +109,13 @@ public final class FaultBook {
 
     /** What names a fault among those of a chamber: its kind, what it befalls, and its direction where it has one. */
     public static String id(Fault fault) {
+        return id(fault, fault.subject());
+    }
+
+    /** The same as if it befell something else. */
+    static String id(Fault fault, String subject) {
         String turned = fault instanceof ProbeDrifted drifted ? drifted.by() < 0 ? ":low" : ":high" : "";
-        return fault.kind() + (fault.subject().isEmpty() ? "" : ":" + fault.subject()) + turned;
+        return fault.kind() + (subject.isEmpty() ? "" : ":" + subject) + turned;
     }
 
     /** A fault of a chamber by what names it. */

@@ -48,14 +48,14 @@ public record LayerRanking(List<Effect> effects) {
      * @param workers who rehearses
      */
     public static LayerRanking of(Setup setup, Attendance watch, Workers workers) {
-        Map<String, Verdict.Kind> now = verdicts(FaultTable.of(setup, watch, STEP_S, workers));
+        Map<String, Verdict.Kind> now = verdicts(setup, FaultTable.of(setup, watch, STEP_S, workers));
         List<Effect> effects = new ArrayList<>();
         for (SecondLayer layer : SecondLayer.values()) {
             Optional<Setup> with = layer.addTo(setup);
             if (with.isEmpty() || with.get().equals(setup) && layer.watch(watch).equals(watch)) {
                 continue;
             }
-            Map<String, Verdict.Kind> then = verdicts(FaultTable.of(with.get(), layer.watch(watch), STEP_S, workers));
+            Map<String, Verdict.Kind> then = verdicts(setup, FaultTable.of(with.get(), layer.watch(watch), STEP_S, workers));
             List<Change> changed = new ArrayList<>();
             now.forEach((id, before) -> {
                 Verdict.Kind after = then.getOrDefault(id, before);
@@ -71,9 +71,9 @@ public record LayerRanking(List<Effect> effects) {
     }
 
     /** The verdict of each fault; of the parts of what was doubled, the worst counts. */
-    private static Map<String, Verdict.Kind> verdicts(FaultTable table) {
+    private static Map<String, Verdict.Kind> verdicts(Setup planned, FaultTable table) {
         Map<String, Verdict.Kind> found = new LinkedHashMap<>();
-        table.rows().forEach(row -> found.merge(FaultBook.id(row.fault()).replaceFirst(SecondLayer.PART + "\\d$", ""), row.with().kind(),
+        table.rows().forEach(row -> found.merge(FaultBook.id(row.fault(), SecondLayer.wholeOf(planned, row.fault().subject())), row.with().kind(),
                 (one, other) -> one.compareTo(other) >= 0 ? one : other));
         return found;
     }

@@ -106,8 +106,6 @@ public enum SecondLayer {
         KIND
     }
 
-    /** Parts of a doubled appliance are told by this and a number behind its id. */
-    static final String PART = "#";
     private static final String PROBE_ID = "second-layer-probe";
     /** Between opening and closing of a mechanical thermostat (K); common practice, no source. */
     private static final double COARSE_K = 4;
@@ -120,6 +118,15 @@ public enum SecondLayer {
 
     /** The chamber with it; empty where it does not fit this chamber. */
     abstract Optional<Setup> addTo(Setup setup);
+
+    /** The appliance of a chamber that something is a part of, where a layer doubled it; itself otherwise. */
+    static String wholeOf(Setup planned, String id) {
+        return planned.chamber().appliances().stream().map(Appliance::id).filter(one -> id.equals(part(one, 1)) || id.equals(part(one, 2))).findFirst().orElse(id);
+    }
+
+    private static String part(String id, int number) {
+        return id + "#" + number;
+    }
 
     /** Who can act when, with it. */
     Attendance watch(Attendance watch) {
@@ -161,15 +168,15 @@ public enum SecondLayer {
         List<Appliance> appliances = new ArrayList<>();
         for (Appliance each : setup.chamber().appliances()) {
             if (each == one) {
-                appliances.add(named(part.apply(one), one.id() + PART + 1));
-                appliances.add(named(part.apply(one), one.id() + PART + 2));
+                appliances.add(named(part.apply(one), part(one.id(), 1)));
+                appliances.add(named(part.apply(one), part(one.id(), 2)));
             } else {
                 appliances.add(each);
             }
         }
         List<PlannedController> controllers = setup.controllers().stream().map(each -> new PlannedController(each.id(), each.name(), each.probeIds(), each.profile(),
                 each.loops().stream().map(loop -> new PlannedController.PlannedLoop(loop.id(), loop.applianceIds().stream()
-                        .flatMap(id -> id.equals(one.id()) ? Stream.of(id + PART + 1, id + PART + 2) : Stream.of(id)).toList(),
+                        .flatMap(id -> id.equals(one.id()) ? Stream.of(part(id, 1), part(id, 2)) : Stream.of(id)).toList(),
                         loop.ratedA(), loop.ratedDcA(), loop.ratedW(), loop.cutOut())).toList(),
                 each.settings())).toList();
         return withAppliances(setup, appliances, controllers);

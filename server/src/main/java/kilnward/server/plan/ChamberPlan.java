@@ -54,12 +54,6 @@ public record ChamberPlan(@NotBlank @Size(max = 80) String name, @NotNull @Size(
                 probes.stream().map(probe -> probeIds.contains(probe.id()) ? probe.withError(humid, error) : probe).toList(), controllers, looked);
     }
 
-    /** One in which everything has been looked at. */
-    public ChamberPlan(String name, String note, OccupancyPlan occupancy, BoxPlan box, ContentsPlan contents, RoomPlan room, PowerPlan power,
-            List<AppliancePlan> appliances, List<ProbePlan> probes, List<ControllerPlan> controllers) {
-        this(name, note, occupancy, box, contents, room, power, appliances, probes, controllers, null);
-    }
-
     /**
      * Who lives in it and what they need.
      *
@@ -80,12 +74,6 @@ public record ChamberPlan(@NotBlank @Size(max = 80) String name, @NotNull @Size(
             @OrNull @Within(min = 0, max = 100, unit = "%RH") Double keepHumidityHighPct,
             @OrNull @Within(min = 0.01, max = 100, unit = "K/h") Double maxRateKh,
             @NotNull @Size(max = 12) List<@Valid @NotNull HarmPlan> harmLimits, @OrNull @Valid OtherPlacePlan other) {
-        /** One whose needs are of one place. */
-        public OccupancyPlan(String guideId, String schoolId, String stageId, String name, LocalDate startedOn, String where, OccupantPlace measured, Double gradientK,
-                Double keepLowC, Double keepHighC, Double keepHumidityLowPct, Double keepHumidityHighPct, Double maxRateKh, List<HarmPlan> harmLimits) {
-            this(guideId, schoolId, stageId, name, startedOn, where, measured, gradientK, keepLowC, keepHighC, keepHumidityLowPct, keepHumidityHighPct, maxRateKh, harmLimits,
-                    null);
-        }
     }
 
     /** The needs of a second place: the contents where the occupant is measured in the air, the air where it is the contents. */
@@ -191,10 +179,6 @@ public record ChamberPlan(@NotBlank @Size(max = 80) String name, @NotNull @Size(
      */
     public record PowerPlan(@OrNull @Valid SupplyPlan mains, @OrNull @Valid SupplyPlan lowVoltage,
             @OrNull @Within(min = 0, max = 1000, unit = "1/kWh") Double pricePerKWh, @OrNull @Size(min = 1, max = 8) String currency) {
-        /** One whose price is in the keeper's own currency. */
-        public PowerPlan(SupplyPlan mains, SupplyPlan lowVoltage, Double pricePerKWh) {
-            this(mains, lowVoltage, pricePerKWh, null);
-        }
     }
 
     /** Voltage and rating of a supply. */
@@ -296,14 +280,10 @@ public record ChamberPlan(@NotBlank @Size(max = 80) String name, @NotNull @Size(
             @NotNull @Within(min = 0, max = 50) Double highAlarmLeast, @NotNull @Within(min = 0, max = 50) Double lowAlarmLeast,
             @NotNull @Size(max = 20) List<@Valid @NotNull CodePlan> codes, @OrNull Habits.Calibration calibration,
             @OrNull @Size(max = 3) List<Habits.@NotNull AlarmDoes> highAlarmDoes, @OrNull @Size(max = 3) List<Habits.@NotNull AlarmDoes> lowAlarmDoes) {
-        /** One with an offset, of whose alarms nothing more is known. */
-        public HabitsPlan(Habits.LeftAlone leftAlone, Double restS, Habits.Sounder sounder, Habits.LinkLoss linkLoss, Double highAlarmLeast, Double lowAlarmLeast,
-                List<CodePlan> codes) {
-            this(leftAlone, restS, sounder, linkLoss, highAlarmLeast, lowAlarmLeast, codes, null, null, null);
-        }
 
         /** Nothing known. */
-        public static final HabitsPlan UNKNOWN = new HabitsPlan(Habits.LeftAlone.UNKNOWN, null, Habits.Sounder.UNKNOWN, Habits.LinkLoss.NO_LINK, 0.0, 0.0, List.of());
+        public static final HabitsPlan UNKNOWN = new HabitsPlan(Habits.LeftAlone.UNKNOWN, null, Habits.Sounder.UNKNOWN, Habits.LinkLoss.NO_LINK, 0.0, 0.0, List.of(), null,
+                null, null);
     }
 
     /** A code of a device, and what it means. */
