@@ -38,56 +38,43 @@ export const KEEPING_NAMES: Record<Guide['keeping'], string> = {
   STORE: 'store',
 }
 
-export const APPLIANCE_NAMES: Record<ApplianceKind, string> = {
-  MAT: 'heating mat',
-  BULB: 'bulb',
-  CERAMIC_EMITTER: 'ceramic emitter',
-  CABLE: 'heating cable',
-  FANNED_ELEMENT: 'element in a fan’s stream',
-  ROD: 'heating rod or tube',
-  SELF_LIMITING: 'self-limiting element',
-  WARM_LIQUID: 'warm liquid, pumped round',
-  REVERSED_MODULE: 'thermoelectric module, reversed',
-  IN_TANK: 'heater in the water',
-  COOLER: 'cooler with a compressor',
-  CHILLER: 'chiller',
-  THERMOELECTRIC: 'thermoelectric cooler',
-  HUMIDIFIER_ULTRASONIC: 'humidifier, ultrasonic',
-  HUMIDIFIER_EVAPORATING: 'humidifier, evaporating',
-  BOWL: 'bowl of water',
-  DEHUMIDIFIER: 'dehumidifier',
-  FAN_CIRCULATION: 'fan or pump inside',
-  FAN_EXHAUST: 'exhaust fan',
-  FAN_INTAKE: 'intake fan',
-  FAN_SURFACE: 'fan over the water',
-  VENT: 'vent',
-  LAMP: 'lamp',
-}
-
 /** What an appliance does, for its colour and shape. */
 export type Doing = 'warms' | 'cools' | 'moistens' | 'dries' | 'moves air' | 'lights'
 
-export function doing(kind: ApplianceKind): Doing {
-  if (HEATERS.includes(kind)) return 'warms'
-  switch (kind) {
-    case 'COOLER':
-    case 'CHILLER':
-    case 'THERMOELECTRIC':
-      return 'cools'
-    case 'HUMIDIFIER_ULTRASONIC':
-    case 'HUMIDIFIER_EVAPORATING':
-    case 'BOWL':
-      return 'moistens'
-    case 'DEHUMIDIFIER':
-      return 'dries'
-    case 'LAMP':
-      return 'lights'
-    default:
-      return 'moves air'
-  }
+/** Each kind of appliance: what it is called, and what it does. */
+const APPLIANCES: Record<ApplianceKind, { name: string; does: Doing }> = {
+  MAT: { name: 'heating mat', does: 'warms' },
+  BULB: { name: 'bulb', does: 'warms' },
+  CERAMIC_EMITTER: { name: 'ceramic emitter', does: 'warms' },
+  CABLE: { name: 'heating cable', does: 'warms' },
+  FANNED_ELEMENT: { name: 'element in a fan’s stream', does: 'warms' },
+  ROD: { name: 'heating rod or tube', does: 'warms' },
+  SELF_LIMITING: { name: 'self-limiting element', does: 'warms' },
+  WARM_LIQUID: { name: 'warm liquid, pumped round', does: 'warms' },
+  REVERSED_MODULE: { name: 'thermoelectric module, reversed', does: 'warms' },
+  IN_TANK: { name: 'heater in the water', does: 'warms' },
+  COOLER: { name: 'cooler with a compressor', does: 'cools' },
+  CHILLER: { name: 'chiller', does: 'cools' },
+  THERMOELECTRIC: { name: 'thermoelectric cooler', does: 'cools' },
+  HUMIDIFIER_ULTRASONIC: { name: 'humidifier, ultrasonic', does: 'moistens' },
+  HUMIDIFIER_EVAPORATING: { name: 'humidifier, evaporating', does: 'moistens' },
+  BOWL: { name: 'bowl of water', does: 'moistens' },
+  DEHUMIDIFIER: { name: 'dehumidifier', does: 'dries' },
+  FAN_CIRCULATION: { name: 'fan or pump inside', does: 'moves air' },
+  FAN_EXHAUST: { name: 'exhaust fan', does: 'moves air' },
+  FAN_INTAKE: { name: 'intake fan', does: 'moves air' },
+  FAN_SURFACE: { name: 'fan over the water', does: 'moves air' },
+  VENT: { name: 'vent', does: 'moves air' },
+  LAMP: { name: 'lamp', does: 'lights' },
 }
 
-export const HEATERS: ApplianceKind[] = ['MAT', 'BULB', 'CERAMIC_EMITTER', 'CABLE', 'FANNED_ELEMENT', 'ROD', 'SELF_LIMITING', 'WARM_LIQUID', 'REVERSED_MODULE', 'IN_TANK']
+const KINDS = Object.keys(APPLIANCES) as ApplianceKind[]
+
+export const APPLIANCE_NAMES = Object.fromEntries(KINDS.map((kind) => [kind, APPLIANCES[kind].name])) as Record<ApplianceKind, string>
+
+export const doing = (kind: ApplianceKind): Doing => APPLIANCES[kind].does
+
+export const HEATERS: ApplianceKind[] = KINDS.filter((kind) => doing(kind) === 'warms')
 
 export const WALL_NAMES = ['bottom', 'top', 'front', 'back', 'left', 'right'] as const
 

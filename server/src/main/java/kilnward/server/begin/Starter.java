@@ -57,7 +57,8 @@ public class Starter {
                 List.of(AppliancePlan.HeaterPlan.of(heater, "mat", ApplianceKind.MAT, 15)),
                 List.of(new ProbePlan(probe, "probe", null, null, null, null, 0.0, 0.0, 40.0, 0.0, 0.0, 0.0, null)),
                 List.of(new ControllerPlan(UUID.randomUUID().toString(), "My controller", List.of(probe), profile(),
-                        List.of(LoopPlan.of(UUID.randomUUID().toString(), List.of(heater), null, null, null)))), null);
+                        List.of(LoopPlan.of(UUID.randomUUID().toString(), List.of(heater), null, null, null)))),
+                null);
     }
 
     /** The plan of a chamber that begins as a build, with the heat that its guide says the living give off. */
@@ -140,7 +141,8 @@ public class Starter {
                 stage.humidityPct() == null ? null : stage.humidityPct().low(),
                 stage.humidityPct() == null ? null : stage.humidityPct().high(),
                 stage.maxRateKh() == null ? null : stage.maxRateKh().value(), stage.harm().stream()
-                        .map(harm -> new HarmPlan(harm.side(), harm.levelC(), harm.durationS())).toList(), null);
+                        .map(harm -> new HarmPlan(harm.side(), harm.levelC(), harm.durationS())).toList(),
+                null);
     }
 
     private record Chosen(Guide guide, School school, Stage stage) {

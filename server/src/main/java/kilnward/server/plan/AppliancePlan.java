@@ -56,23 +56,6 @@ public sealed interface AppliancePlan {
      */
     Appliance read();
 
-    /** One of a kind with what it begins with, to be looked at and changed; common practice, no source. */
-    static AppliancePlan first(ApplianceKind kind, String id, String name) {
-        return switch (kind) {
-            case MAT, BULB, CERAMIC_EMITTER, CABLE, FANNED_ELEMENT, ROD, SELF_LIMITING, WARM_LIQUID, REVERSED_MODULE, IN_TANK -> HeaterPlan.of(id, name, kind, 15);
-            case COOLER, CHILLER -> new CoolerPlan(id, name, kind, 120.0, false, null, 150.0, null, null, null, null);
-            case THERMOELECTRIC -> new CoolerPlan(id, name, kind, 60.0, false, null, 30.0, 20.0, null, null, null);
-            case HUMIDIFIER_ULTRASONIC -> new HumidifierPlan(id, name, kind, 20.0, false, null, 60.0, null, null);
-            case HUMIDIFIER_EVAPORATING -> new HumidifierPlan(id, name, kind, 5.0, false, null, 40.0, null, null);
-            case BOWL -> new BowlPlan(id, name, kind, 0.0, false, null, 0.01, 0.3);
-            case DEHUMIDIFIER -> new DehumidifierPlan(id, name, kind, 45.0, false, null, 15.0);
-            case FAN_CIRCULATION, FAN_SURFACE -> new StirrerPlan(id, name, kind, 3.0, false, null);
-            case FAN_EXHAUST, FAN_INTAKE -> new FanPlan(id, name, kind, 3.0, false, null, 10.0);
-            case VENT -> new VentPlan(id, name, kind, 2.0, false, null, 10.0);
-            case LAMP -> new LampPlan(id, name, kind, 30.0, false, null, 0.8, 7.0, 14.0);
-        };
-    }
-
     /**
      * A heater.
      *
@@ -88,6 +71,11 @@ public sealed interface AppliancePlan {
             @OrNull @Within(min = 0.1, max = 1e8, unit = "J/K") Double elementJK, @OrNull @Within(min = 0.0001, max = 1e6, unit = "W/K") Double toAirWK,
             @OrNull @Within(min = 0, max = 1e6, unit = "W/K") Double toContentsWK, @OrNull @Within(min = 25, max = 300, unit = "°C") Double selfLimitC,
             @OrNull @Within(min = -30, max = 120, unit = "°C") Double opensAtC, @OrNull @Within(min = -30, max = 120, unit = "°C") Double closesAtC) implements AppliancePlan {
+        /** As a new one begins; common practice, no source. */
+        static HeaterPlan first(String id, String name, ApplianceKind kind) {
+            return of(id, name, kind, 15);
+        }
+
         /** One with its kind's usual figures, on the mains, in its usual place. */
         public static HeaterPlan of(String id, String name, ApplianceKind kind, double powerW) {
             return new HeaterPlan(id, name, kind, powerW, false, null, null, null, null, null, null, null);

@@ -45,7 +45,7 @@ public class ShelfController {
     @GetMapping("/appliance-kinds")
     public List<ApplianceKindView> applianceKinds() {
         return Arrays.stream(ApplianceKind.values()).map(kind -> {
-            AppliancePlan first = AppliancePlan.first(kind, NO_ID, "");
+            AppliancePlan first = kind.first(NO_ID, "");
             return new ApplianceKindView(kind, first, first.read() instanceof Heater heater ? usual(heater.kind()) : null);
         }).toList();
     }

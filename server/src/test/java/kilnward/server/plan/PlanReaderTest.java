@@ -108,7 +108,7 @@ class PlanReaderTest {
     @ParameterizedTest
     @EnumSource(ApplianceKind.class)
     void everyKindBeginsWithSomethingThatCanBe(ApplianceKind kind) {
-        AppliancePlan first = AppliancePlan.first(kind, plan.appliances().get(0).id(), "one");
+        AppliancePlan first = kind.first(plan.appliances().get(0).id(), "one");
         assertEquals(kind, first.kind());
         assertEquals(kind.plan(), first.getClass());
         assertEquals(first.id(), first.read().id());
