@@ -46,6 +46,7 @@ const APPLIANCES: Record<ApplianceKind, { name: string; does: Doing }> = {
   MAT: { name: 'heating mat', does: 'warms' },
   BULB: { name: 'bulb', does: 'warms' },
   CERAMIC_EMITTER: { name: 'ceramic emitter', does: 'warms' },
+  RADIANT_PANEL: { name: 'radiant panel', does: 'warms' },
   CABLE: { name: 'heating cable', does: 'warms' },
   FANNED_ELEMENT: { name: 'element in a fan’s stream', does: 'warms' },
   ROD: { name: 'heating rod or tube', does: 'warms' },

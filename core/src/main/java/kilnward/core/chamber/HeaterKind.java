@@ -15,6 +15,8 @@ public enum HeaterKind {
     BULB(1.2, 0.007, 0.003),
     /** A ceramic emitter: hot and slow; about a third of its heat shines onto what stands in it. */
     CERAMIC_EMITTER(6, 0.0045, 0.0025),
+    /** A flat panel under the top, about 30 K above the air when on: about half of its heat shines onto what stands below. */
+    RADIANT_PANEL(12, 0.017, 0.017),
     /** A heating cable spread out. */
     CABLE(5, 0.075, 0.005),
     /** A bare wire or finned element in a fan's stream. */

@@ -103,6 +103,7 @@ public record Place(double xM, double yM, double zM, double lengthM, double widt
             return switch (heater.kind()) {
                 case MAT, CABLE, WARM_LIQUID -> new Place(length / 2, width / 2, Math.min(0.005, height / 2), 0.7 * length,
                         0.7 * width, Math.min(0.01, height));
+                case RADIANT_PANEL -> new Place(length / 2, width / 2, 0.97 * height, 0.5 * length, 0.5 * width, Math.min(0.02, 0.05 * height));
                 case BULB, CERAMIC_EMITTER -> new Place(length / 2, width / 2, 0.85 * height, small, small, small);
                 case ROD, SELF_LIMITING, FANNED_ELEMENT, REVERSED_MODULE -> new Place(Math.max(0.12 * length, small / 2), width / 2, 0.2 * height, small, small, small);
                 case IN_TANK -> {

@@ -15,6 +15,7 @@ public enum ApplianceKind {
     MAT(HeaterPlan.class, HeaterPlan::first),
     BULB(HeaterPlan.class, HeaterPlan::first),
     CERAMIC_EMITTER(HeaterPlan.class, HeaterPlan::first),
+    RADIANT_PANEL(HeaterPlan.class, HeaterPlan::first),
     CABLE(HeaterPlan.class, HeaterPlan::first),
     FANNED_ELEMENT(HeaterPlan.class, HeaterPlan::first),
     ROD(HeaterPlan.class, HeaterPlan::first),
