@@ -53,6 +53,10 @@ import kilnward.core.setup.Setup;
 
 /** Invented chambers of every kind with invented devices, right and wrong, by a seed. */
 public final class RandomChambers {
+    /** Named one by one: another kind must not change what a seed makes. */
+    private static final HeaterKind[] HEATERS = {HeaterKind.MAT, HeaterKind.BULB, HeaterKind.CERAMIC_EMITTER, HeaterKind.CABLE, HeaterKind.FANNED_ELEMENT, HeaterKind.ROD,
+            HeaterKind.SELF_LIMITING, HeaterKind.WARM_LIQUID, HeaterKind.REVERSED_MODULE};
+
     private static final Material[] BOARDS = {Material.EXPANDED_POLYSTYRENE, Material.POLYURETHANE_FOAM, Material.SOFTWOOD, Material.PLYWOOD, Material.CORRUGATED_CARD,
             Material.WINDOW_GLASS, Material.TWIN_WALL_POLYCARBONATE};
 
@@ -106,8 +110,7 @@ public final class RandomChambers {
         List<String> moistens = new ArrayList<>();
         List<String> dries = new ArrayList<>();
         if (random.nextInt(8) > 0) {
-            HeaterKind[] kinds = HeaterKind.values();
-            HeaterKind kind = tank ? HeaterKind.IN_TANK : kinds[random.nextInt(kinds.length - 1)];
+            HeaterKind kind = tank ? HeaterKind.IN_TANK : HEATERS[random.nextInt(HEATERS.length)];
             double watts = Math.max(3, lossW * between(random, 0.2, 4) + 3);
             var heater = kind.typical("heater", watts);
             appliances.add(random.nextInt(5) == 0 ? heater.with(new OwnThermostat(middle + between(random, 0, 6), middle - 1)) : heater);
