@@ -67,8 +67,8 @@ public class Starter {
         ContentsPlan inside = plan.contents();
         double livingW = plan.occupancy() == null ? 0 : Optional.ofNullable(chosen(chamber.guideId(), chamber.schoolId(), chamber.stageId()).stage().livingHeat())
                 .map(heat -> heat.wattsPerKg() * inside.massKg()).orElse(0.0);
-        return new ChamberPlan(plan.name(), plan.note(), plan.occupancy(), plan.box(), new ContentsPlan(inside.massKg(), inside.specificHeatJkgK(), inside.surfaceM2(), livingW,
-                inside.wetSurfaceM2(), inside.waterKg(), inside.place()), plan.room(), plan.power(), plan.appliances(), plan.probes(), plan.controllers(), plan.looked());
+        return plan
+                .withContents(new ContentsPlan(inside.massKg(), inside.specificHeatJkgK(), inside.surfaceM2(), livingW, inside.wetSurfaceM2(), inside.waterKg(), inside.place()));
     }
 
     /** Builds with those first that are usual for an occupant: of its keeping, and able to cool where it is kept cooler than most rooms. */

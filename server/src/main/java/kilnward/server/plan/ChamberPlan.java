@@ -48,6 +48,11 @@ public record ChamberPlan(@NotBlank @Size(max = 80) String name, @NotNull @Size(
     public static final String UUID = "[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}";
     static final String NOT_UUID = "must be a UUID in lower case";
 
+    /** The same with other contents. */
+    public ChamberPlan withContents(ContentsPlan other) {
+        return new ChamberPlan(name, note, occupancy, box, other, room, power, appliances, probes, controllers, looked);
+    }
+
     /** The same with another error of some probes (K, or points of %RH of their humidity sensors). */
     public ChamberPlan withSensorError(List<String> probeIds, boolean humid, double error) {
         return new ChamberPlan(name, note, occupancy, box, contents, room, power, appliances,
