@@ -168,6 +168,14 @@
             aria-invalid={draft.plan.name.trim() === '' || draft.error('name') ? 'true' : undefined}
           />
           {#if draft.plan.name.trim() === ''}<p class="error">must be given</p>{/if}
+          <label for="chamber-stands" class="small quiet">Where it stands</label>
+          <input
+            id="chamber-stands"
+            maxlength="80"
+            value={draft.plan.standsAt ?? ''}
+            onchange={(event) => (draft!.plan.standsAt = event.currentTarget.value.trim() || null)}
+            disabled={!session.mayPlan}
+          />
           <label for="chamber-note" class="small quiet">Note</label>
           <textarea id="chamber-note" rows="2" maxlength="2000" bind:value={draft.plan.note} disabled={!session.mayPlan}></textarea>
         </div>

@@ -8,6 +8,7 @@ type Keyed = RehearsalAnswer['settings'][number]
 const controller = freshController({
   name: '',
   note: '',
+  standsAt: null,
   occupancy: null,
   box: null,
   contents: null,

@@ -19,6 +19,7 @@ function plan(unit: 'C' | 'F', keys: KeyPlan[]): ChamberPlan {
   return {
     name: 'Reedbox',
     note: '',
+    standsAt: null,
     occupancy: {
       guideId: null,
       schoolId: null,

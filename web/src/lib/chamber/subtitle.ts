@@ -8,6 +8,7 @@ export function subtitle(plan: ChamberPlan): string {
     const litres = plan.box.innerLengthM * plan.box.innerWidthM * plan.box.innerHeightM * 1000
     parts.push(litres < 1000 ? `${litres.toFixed(0)} L` : `${(litres / 1000).toFixed(1)} m³`)
   }
+  if (plan.standsAt) parts.push(plan.standsAt)
   return parts.join(' · ')
 }
 

@@ -108,7 +108,7 @@ public class Builds {
                     .map(ids -> LoopPlan.of(UUID.randomUUID().toString(), ids, null, null, null)).toList()));
         }
         BoxPlan box = build.box();
-        return new ChamberPlan(name, "", occupancy, new BoxPlan(box.innerLengthM(), box.innerWidthM(), box.innerHeightM(), box.walls(), box.airChangesPerHour(),
+        return new ChamberPlan(name, "", null, occupancy, new BoxPlan(box.innerLengthM(), box.innerWidthM(), box.innerHeightM(), box.walls(), box.airChangesPerHour(),
                 box.airMovement(), altitudeM, box.gradientKm(), box.lossFactor(), box.tank()), build.contents(), build.room(), null, build.appliances(), build.probes(),
                 controllers, List.of());
     }

@@ -51,7 +51,7 @@ public class Starter {
     public ChamberPlan plan(NewChamber chamber, double altitudeM) {
         String heater = UUID.randomUUID().toString();
         String probe = UUID.randomUUID().toString();
-        return new ChamberPlan(chamber.name().strip(), "", occupancy(chamber),
+        return new ChamberPlan(chamber.name().strip(), "", null, occupancy(chamber),
                 foamBox(0.5, 0.4, 0.35, 50, altitudeM), new ContentsPlan(4.0, 3300.0, 0.4, 0.0, 0.0, 0.0, null),
                 new RoomPlan(15.0, 25.0, 15.0, null, null, null), null,
                 List.of(AppliancePlan.HeaterPlan.of(heater, "mat", ApplianceKind.MAT, 15)),

@@ -27,6 +27,7 @@ import kilnward.server.wire.problem.Within;
  *
  * @param name        what the keeper calls it
  * @param note        anything else
+ * @param standsAt    where in the house it stands; null where nobody has said
  * @param occupancy   who lives in it
  * @param box         its body
  * @param contents    what is inside
@@ -37,7 +38,7 @@ import kilnward.server.wire.problem.Within;
  * @param controllers controllers, without what is keyed in
  * @param looked      steps that somebody has looked at since the chamber was begun; null for one in which all were
  */
-public record ChamberPlan(@NotBlank @Size(max = 80) String name, @NotNull @Size(max = 2000) @ManyLines String note,
+public record ChamberPlan(@NotBlank @Size(max = 80) String name, @NotNull @Size(max = 2000) @ManyLines String note, @OrNull @Size(min = 1, max = 80) String standsAt,
         @OrNull @Valid OccupancyPlan occupancy, @OrNull @Valid BoxPlan box,
         @OrNull @Valid ContentsPlan contents,
         @OrNull @Valid RoomPlan room, @OrNull @Valid PowerPlan power,
@@ -50,12 +51,12 @@ public record ChamberPlan(@NotBlank @Size(max = 80) String name, @NotNull @Size(
 
     /** The same with other contents. */
     public ChamberPlan withContents(ContentsPlan other) {
-        return new ChamberPlan(name, note, occupancy, box, other, room, power, appliances, probes, controllers, looked);
+        return new ChamberPlan(name, note, standsAt, occupancy, box, other, room, power, appliances, probes, controllers, looked);
     }
 
     /** The same with another error of some probes (K, or points of %RH of their humidity sensors). */
     public ChamberPlan withSensorError(List<String> probeIds, boolean humid, double error) {
-        return new ChamberPlan(name, note, occupancy, box, contents, room, power, appliances,
+        return new ChamberPlan(name, note, standsAt, occupancy, box, contents, room, power, appliances,
                 probes.stream().map(probe -> probeIds.contains(probe.id()) ? probe.withError(humid, error) : probe).toList(), controllers, looked);
     }
 

@@ -45,13 +45,13 @@ class PlanReaderTest {
     }
 
     private static ChamberPlan lived(ChamberPlan plan) {
-        return new ChamberPlan(plan.name(), plan.note(), new OccupancyPlan(null, null, null, "eggs", null, "at the eggs",
+        return new ChamberPlan(plan.name(), plan.note(), plan.standsAt(), new OccupancyPlan(null, null, null, "eggs", null, "at the eggs",
                 kilnward.core.life.OccupantPlace.CONTENTS, null, 27.0, 29.0, null, null, null, List.of(), null), plan.box(), plan.contents(),
                 plan.room(), plan.power(), plan.appliances(), plan.probes(), plan.controllers(), null);
     }
 
     private static ChamberPlan with(ChamberPlan plan, AppliancePlan appliance, UnaryOperator<ControllerPlan> controller) {
-        return new ChamberPlan(plan.name(), plan.note(), plan.occupancy(), plan.box(), plan.contents(), plan.room(),
+        return new ChamberPlan(plan.name(), plan.note(), plan.standsAt(), plan.occupancy(), plan.box(), plan.contents(), plan.room(),
                 new PowerPlan(new SupplyPlan(230.0, 10.0), null, null, null), List.of(appliance), plan.probes(),
                 plan.controllers().stream().map(controller).toList(), null);
     }
@@ -118,14 +118,14 @@ class PlanReaderTest {
 
     private static ChamberPlan tank(ChamberPlan plan, double waterM) {
         BoxPlan box = plan.box();
-        return new ChamberPlan(plan.name(), plan.note(), plan.occupancy(), new BoxPlan(box.innerLengthM(), box.innerWidthM(),
+        return new ChamberPlan(plan.name(), plan.note(), plan.standsAt(), plan.occupancy(), new BoxPlan(box.innerLengthM(), box.innerWidthM(),
                 box.innerHeightM(), box.walls(), 0.0, box.airMovement(), box.altitudeM(), 0.0, 1.0, new TankPlan(waterM, 0.0)),
                 plan.contents(), plan.room(), plan.power(), plan.appliances(), plan.probes(), plan.controllers(), null);
     }
 
     private static ChamberPlan hung(ChamberPlan plan, PlacePlan place, Double heaterShare) {
         ProbePlan probe = plan.probes().get(0);
-        return new ChamberPlan(plan.name(), plan.note(), plan.occupancy(), plan.box(), plan.contents(), plan.room(), plan.power(),
+        return new ChamberPlan(plan.name(), plan.note(), plan.standsAt(), plan.occupancy(), plan.box(), plan.contents(), plan.room(), plan.power(),
                 plan.appliances(), List.of(new ProbePlan(probe.id(), probe.name(), place, heaterShare, heaterShare == null ? null : 0.1,
                         heaterShare == null ? null : 0.0, 0.0, 0.0, 40.0, 0.0, 0.0, 0.0, null)),
                 plan.controllers(), null);
