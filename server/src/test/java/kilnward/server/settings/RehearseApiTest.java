@@ -172,7 +172,11 @@ class RehearseApiTest {
         ObjectNode nothing = whole.deepCopy();
         nothing.remove("kind");
         Answer without = lead.post("/api/v1/rehearsals", request(request, mat, nothing));
-        assertEquals("chamber.appliances[0].kind", without.refusedField(), without.toString());
+        assertEquals("chamber.appliances[0] must be an object that says its kind", without.refusedField() + " " + without.allowed());
+        for (String noObject : new String[] {"\"mat\"", "7", "true"}) {
+            String sent = request(request, mat, whole).replaceFirst("\"appliances\":\\[.*?\\}\\]", "\"appliances\":[" + noObject + "]");
+            assertEquals("chamber.appliances[0]", lead.post("/api/v1/rehearsals", sent).refusedField(), noObject);
+        }
         ObjectNode cooler = whole.deepCopy().put("kind", "COOLER");
         cooler.retain("id", "name", "kind", "powerW", "lowVoltage", "place");
         assertEquals("chamber.appliances[0].removesW", lead.post("/api/v1/rehearsals", request(request, mat, cooler)).refusedField());

@@ -136,7 +136,8 @@ public class Problems extends ResponseEntityExceptionHandler {
         }
         if (bind instanceof InvalidTypeIdException missing) {
             JsonTypeInfo tag = missing.getBaseType().getRawClass().getAnnotation(JsonTypeInfo.class);
-            return new FieldProblem(tag == null ? path : path.isEmpty() ? tag.property() : path + "." + tag.property(), null, "must be given");
+            // The reader does not tell one that has no such field from what has no fields at all: it is said of the whole.
+            return new FieldProblem(path, null, tag == null ? "must be given" : "must be an object that says its " + tag.property());
         }
         if (bind instanceof InvalidFormatException format && format.getTargetType() != null
                 && format.getTargetType().isEnum()) {
