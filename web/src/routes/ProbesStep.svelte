@@ -309,8 +309,8 @@
     <h2 id="{id}-hang">Where a probe belongs</h2>
     <FindingLines {findings} />
     {#if draft.answer}
-      {#each plan.controllers as controller, at (controller.id)}
-        {@const placement = draft.answer.ladder.placementK[at]}
+      {#each plan.controllers as controller (controller.id)}
+        {@const placement = draft.answer.ladder.placementK[controller.id]}
         {#if placement !== undefined}
           <p>
             {(plan.occupancy?.where ?? 'at the occupant').replace(/^./, (first) => first.toUpperCase())} it is

@@ -81,7 +81,12 @@
     [
       'swing of the display',
       (answer) =>
-        answer.metrics.displays.map((each, at) => (answer.settings[at]?.unit === 'RH' ? `${fixed(each.swing, 1)} points` : difference(each.swing, prefs.unit))).join(', '),
+        answer.settings
+          .map(({ controllerId, unit }) => {
+            const { swing } = answer.metrics.displays[controllerId]!
+            return unit === 'RH' ? `${fixed(swing, 1)} points` : difference(swing, prefs.unit)
+          })
+          .join(', '),
     ],
     ['switchings an hour', (answer) => answer.metrics.loops.map((loop) => fixed(loop.cyclesPerHour, 1)).join(', ')],
     ['energy a day', (answer) => `${fixed(answer.metrics.energyKWhPerDay, 2)} kWh`],

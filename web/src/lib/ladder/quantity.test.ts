@@ -31,8 +31,14 @@ const answer = {
       rung('FAN_FULL', 'fans', { humidity: true }),
     ],
   },
-  trace: { occupant: 'air', other: 'soil', humidity: 'damp', displays: ['d-air', 'd-root', 'd-moist', 'd-fans'], onShares: [[1], [2], [3], [4], [5], [6]] },
-  metrics: { occupant: 'm-air', other: 'm-soil', humidity: 'm-damp', displays: [1, 2, 3, 4] },
+  trace: {
+    occupant: 'air',
+    other: 'soil',
+    humidity: 'damp',
+    displays: { air: 'd-air', root: 'd-root', moist: 'd-moist', fans: 'd-fans' },
+    onShares: { rod: [1], mat: [2], mist: [3], dryer: [4], out: [5], in: [6] },
+  },
+  metrics: { occupant: 'm-air', other: 'm-soil', humidity: 'm-damp', displays: { air: 1, root: 2, moist: 3, fans: 4 } },
 } as unknown as RehearsalAnswer
 
 describe('what belongs on which ladder', () => {

@@ -78,16 +78,18 @@ function doing(law: RehearsalAnswer['settings'][number]['law'], direction: 'RAIS
 /** The parts of an answer that belong to a quantity. */
 export function partsOf(answer: RehearsalAnswer, quantity: Quantity) {
   const elsewhere = new Set(answer.ladder.rungs.filter((rung) => rung.other).map((rung) => rung.controllerId))
-  const mine = answer.settings.map((each) => (each.unit === 'RH') === quantity.humidity && elsewhere.has(each.controllerId) === (quantity.other !== null))
-  const loops = answer.settings.flatMap(({ controllerId, law, points }, at) =>
-    points.map(({ loopId, direction }, outlet) => ({ controllerId, loopId, does: doing(law, direction, outlet, quantity.humidity), mine: mine[at] })),
+  const mine = answer.settings
+    .filter((each) => (each.unit === 'RH') === quantity.humidity && elsewhere.has(each.controllerId) === (quantity.other !== null))
+    .map((each) => each.controllerId)
+  const loops = answer.settings.flatMap(({ controllerId, law, points }) =>
+    points.map(({ loopId, direction }, outlet) => ({ controllerId, loopId, does: doing(law, direction, outlet, quantity.humidity), shares: answer.trace.onShares[loopId] ?? [] })),
   )
   return {
     rungs: answer.ladder.rungs.filter((rung: RungAnswer) => rung.humidity === quantity.humidity && rung.other === (quantity.other !== null)),
     occupant: quantity.humidity ? answer.trace.humidity : quantity.other !== null ? answer.trace.other : answer.trace.occupant,
     level: quantity.humidity ? answer.metrics.humidity : quantity.other !== null ? answer.metrics.other : answer.metrics.occupant,
-    displays: answer.trace.displays.filter((_, index) => mine[index]),
-    displayLevels: answer.metrics.displays.filter((_, index) => mine[index]),
-    loops: loops.map((loop, index) => ({ ...loop, index, shares: answer.trace.onShares[index] ?? [] })).filter((loop) => loop.mine),
+    displays: mine.map((id) => answer.trace.displays[id]!),
+    displayLevels: mine.map((id) => answer.metrics.displays[id]!),
+    loops: loops.filter((loop) => mine.includes(loop.controllerId)),
   }
 }

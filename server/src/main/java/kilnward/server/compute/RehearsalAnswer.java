@@ -2,6 +2,8 @@ package kilnward.server.compute;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.function.Function;
+import java.util.LinkedHashMap;
 import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalDouble;
@@ -57,8 +59,8 @@ public record RehearsalAnswer(List<KeyedAnswer> settings, LadderAnswer ladder, T
     public record KeyRefusal(Parameter parameter, String allowed) {
     }
 
-    /** The ladder; {@code placementK} is occupant less display, one a controller. */
-    public record LadderAnswer(List<RungAnswer> rungs, List<Double> placementK) {
+    /** The ladder; {@code placementK} is occupant less display, by controller. */
+    public record LadderAnswer(List<RungAnswer> rungs, Map<String, Double> placementK) {
     }
 
     /** A rung, at the occupant in °C or %RH; null where it has no value of a kind. */
@@ -73,9 +75,9 @@ public record RehearsalAnswer(List<KeyedAnswer> settings, LadderAnswer ladder, T
         }
     }
 
-    /** What happened, downsampled; other is null without a second place, humidity where it is not rehearsed; onShares one a loop, 0 to 1. */
+    /** What happened, downsampled; other is null without a second place, humidity where it is not rehearsed; displays by controller; onShares by loop, 0 to 1. */
     public record TraceAnswer(double startHour, double bucketS, EnvelopeAnswer occupant, @OrNull EnvelopeAnswer other, @OrNull EnvelopeAnswer humidity,
-            List<EnvelopeAnswer> displays, double[] roomC, List<double[]> onShares) {
+            Map<String, EnvelopeAnswer> displays, double[] roomC, Map<String, double[]> onShares) {
     }
 
     /** The occupant with every heater stuck on in the warmest room; harmedAtS null where it is borne. */
@@ -158,7 +160,7 @@ public record RehearsalAnswer(List<KeyedAnswer> settings, LadderAnswer ladder, T
 
     /** The figures; null where humidity is not rehearsed, the price not known, or nobody harmed. */
     public record MetricsAnswer(LevelAnswer occupant, @OrNull LevelAnswer other, @OrNull LevelAnswer humidity, @OrNull Trace.MoistRange moistAir, double inBandPct,
-            List<LevelAnswer> displays,
+            Map<String, LevelAnswer> displays,
             List<SwitchingAnswer> loops, double energyKWh, double energyKWhPerDay, @OrNull Double costPerDay,
             @OrNull WaterAnswer water, @OrNull Double harmedAtS) {
     }
@@ -190,13 +192,14 @@ public record RehearsalAnswer(List<KeyedAnswer> settings, LadderAnswer ladder, T
         Trace trace = running.trace();
         double days = running.scenario().durationS() / 86_400;
         Metrics metrics = running.metrics();
+        List<String> controllers = situation.setup().controllers().stream().map(PlannedController::id).toList();
         return new RehearsalAnswer(keyed,
                 new LadderAnswer(situation.ladder().rungs().stream().map(RehearsalAnswer::rung).toList(),
-                        situation.ladder().placementK()),
+                        byId(controllers, situation.ladder().placementK(), Function.identity())),
                 new TraceAnswer(running.scenario().startHour(), trace.bucketS(), EnvelopeAnswer.of(trace.occupant()), trace.other().map(EnvelopeAnswer::of).orElse(null),
                         trace.humidity().map(EnvelopeAnswer::of).orElse(null),
-                        trace.displays().stream().map(EnvelopeAnswer::of).toList(), rounded(trace.roomC(), 1e2),
-                        trace.onShares().stream().map(shares -> rounded(shares, 1e3)).toList()),
+                        byId(controllers, trace.displays(), EnvelopeAnswer::of), rounded(trace.roomC(), 1e2),
+                        byId(metrics.loops().stream().map(Metrics.Switching::loopId).toList(), trace.onShares(), shares -> rounded(shares, 1e3))),
                 new StuckOnAnswer(situation.stuckOn().trace().bucketS(),
                         rounded(situation.stuckOn().trace().occupant().high(), 1e2),
                         orNull(situation.stuckOn().metrics().harmedAtS()), situation.stuckOnEndC()),
@@ -205,7 +208,7 @@ public record RehearsalAnswer(List<KeyedAnswer> settings, LadderAnswer ladder, T
                 new MetricsAnswer(LevelAnswer.of(metrics.occupant()), metrics.other().map(LevelAnswer::of).orElse(null), metrics.humidity().map(LevelAnswer::of).orElse(null),
                         situation.setup().chamber().occupantPlace() == OccupantPlace.AIR ? trace.moistRange().orElse(null) : null,
                         100 * metrics.inBandShare(),
-                        metrics.displays().stream().map(LevelAnswer::of).toList(),
+                        byId(controllers, metrics.displays(), LevelAnswer::of),
                         metrics.loops().stream().map(loop -> new SwitchingAnswer(loop.loopId(), loop.cycles(),
                                 loop.cyclesPerHour(), 100 * loop.dutyShare(), orNull(loop.shortestOnS()),
                                 orNull(loop.shortestOffS()))).toList(),
@@ -216,6 +219,15 @@ public record RehearsalAnswer(List<KeyedAnswer> settings, LadderAnswer ladder, T
                 running.events().stream().map(event -> new EventAnswer(event.timeS(), event.kind(), event.subject(),
                         event.value())).toList(),
                 running.eventsLeftOut(), assessment.findings().stream().map(FindingAnswer::of).toList());
+    }
+
+    /** What core tells in order, by what it belongs to. */
+    private static <A, B> Map<String, B> byId(List<String> ids, List<A> values, Function<A, B> as) {
+        Map<String, B> found = new LinkedHashMap<>();
+        for (int i = 0; i < ids.size(); i++) {
+            found.put(ids.get(i), as.apply(values.get(i)));
+        }
+        return found;
     }
 
     private static RungAnswer rung(Rung rung) {
