@@ -106,9 +106,11 @@ class SchoolsTest extends AtTheBrowser {
             card.navigate("/chambers/" + id + "/card");
             assertThat(card.getByText("28.6").first()).isVisible();
             card.waitForCondition(
-                    () -> (boolean) card.evaluate("async id => { const kept = async name => (await (await caches.open(name)).keys()).map(each => new URL(each.url).pathname);"
-                            + " const read = await kept('kiln-read-1'); return navigator.serviceWorker.controller?.state === 'activated' && ['/api/v1/chambers/' + id, '/api/v1/session', '/api/v1/site'].every(each => read.includes(each))"
-                            + " && (await kept('kiln-app-1')).some(each => each.endsWith('.js')) }", id));
+                    () -> (boolean) card.evaluate(
+                            "async id => { const kept = async part => (await Promise.all((await caches.keys()).filter(name => name.includes(part)).map(async name => (await caches.open(name)).keys()))).flat().map(each => new URL(each.url).pathname);"
+                                    + " const read = await kept('kiln-read'); return navigator.serviceWorker.controller?.state === 'activated' && ['/api/v1/chambers/' + id, '/api/v1/session', '/api/v1/site'].every(each => read.includes(each))"
+                                    + " && (await kept('precache')).some(each => each.endsWith('.js')) }",
+                            id));
             phone.setOffline(true);
             card.reload();
             assertThat(card.getByText("28.6").first()).isVisible();
