@@ -32,7 +32,7 @@ public record Beginning(OptionalDouble step, OptionalDouble lowest, double highe
             case SET_HUMIDITY -> numbered(1, 0, 100, 60);
             case NIGHT_SET_HUMIDITY -> numbered(1, 0, 100, 65);
             case HUMIDITY_BAND, NIGHT_HUMIDITY_BAND -> numbered(1, 1, 50, 10);
-            case HUMIDITY_ZONE, VENT_EVERY -> numbered(1, parameter == Parameter.VENT_EVERY ? 1 : 0, parameter == Parameter.VENT_EVERY ? 60 : 50, 5);
+            case HUMIDITY_ZONE -> numbered(1, 0, 50, 5);
             case MINIMUM_SPEED, UNDER_PRESSURE -> numbered(1, 0, 100, 20);
             case NIGHT_MINIMUM_SPEED -> numbered(1, 0, 100, 10);
             case MAXIMUM_SPEED, NIGHT_MAXIMUM_SPEED -> numbered(1, 0, 100, 100);
@@ -40,6 +40,7 @@ public record Beginning(OptionalDouble step, OptionalDouble lowest, double highe
             case START_KICK -> numbered(1, 0, 30, 3);
             case FAN_FLOOR -> numbered(1, 0, 60, 15);
             case VENT_STEP -> numbered(1, 1, 50, 5);
+            case VENT_EVERY -> numbered(1, 1, 60, 5);
             case MOTOR_STROKE -> numbered(1, 5, 600, 120);
             case MOTOR_TIMEOUT -> numbered(1, 5, 600, 60);
             case DAY_FROM -> numbered(0.25, 0, 24, 7);

@@ -212,7 +212,13 @@ public class ChamberService {
     }
 
     private static FirstKeysController.Begun begun(ChamberPlan plan, ChamberPlan.ControllerPlan controller, SettingsRevisionEntity inForce) {
-        return FirstKeysController.begun(plan.occupancy(), controller, new Settings(inForce == null ? Map.of() : values(inForce.getValues())), List.of());
+        Map<Parameter, Double> keyed = inForce == null ? Map.of() : values(inForce.getValues());
+        try {
+            return FirstKeysController.begun(plan.occupancy(), controller, new Settings(keyed), List.of());
+        } catch (RefusedValueException saved) {
+            // A device that was described when more was taken: it is refused where it is used, and hides neither its chamber nor the others.
+            return new FirstKeysController.Begun(controller.id(), keyed);
+        }
     }
 
     private static List<UUID> ids(Planned chamber) {

@@ -95,6 +95,18 @@ class ChamberApiTest {
         }
     }
 
+    /** What a later version refuses may stand in the record: it is said where it is used. */
+    @Test
+    void aDeviceDescribedWhenMoreWasTakenHidesNoChamber() {
+        String id = newChamber("Described long ago").get("id").asString();
+        server.bean(JdbcClient.class).sql("update chamber set document = json_set(document, '$.controllers[0].profile.keys[2].step', 0.0) where id = ?").param(id).update();
+        JsonNode found = lead.get(CHAMBERS + "/" + id).body();
+        assertEquals(0, found.at("/begun/0/values").size());
+        assertTrue(lead.get(CHAMBERS).body().size() > 5);
+        assertEquals("chamber.controllers[0].profile.keys[2].step", lead.post("/api/v1/rehearsals", RehearseApiTest.rehearsal(found).toString()).refusedField());
+        assertEquals(204, lead.delete(CHAMBERS + "/" + id).status());
+    }
+
     @Test
     void theSecondOfTwoIsToldAndLosesNothing() {
         JsonNode chamber = newChamber("Two tabs");

@@ -37,7 +37,7 @@ class RehearseApiTest {
         return added.body();
     }
 
-    private static ObjectNode rehearsal(JsonNode chamber) {
+    static ObjectNode rehearsal(JsonNode chamber) {
         ObjectNode request = JSON.createObjectNode();
         request.set("chamber", chamber.get("plan"));
         var settings = request.putArray("settings");
