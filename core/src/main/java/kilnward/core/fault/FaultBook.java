@@ -40,7 +40,6 @@ import kilnward.core.rehearsal.ProbeBroken;
 import kilnward.core.rehearsal.ProbeDrifted;
 import kilnward.core.rehearsal.ProbeFallenOut;
 import kilnward.core.rehearsal.ProbeOnHeater;
-import kilnward.core.rehearsal.ProbeStuck;
 import kilnward.core.rehearsal.RelayStuckOff;
 import kilnward.core.rehearsal.RelayStuckOn;
 import kilnward.core.rehearsal.VentJammed;
@@ -151,7 +150,6 @@ public final class FaultBook {
         double drift = humid ? DRIFT_PCT : DRIFT_K;
         faults.add(new ProbeDrifted(probe.id(), drift, FROM_S));
         faults.add(new ProbeDrifted(probe.id(), -drift, FROM_S));
-        faults.add(new ProbeStuck(probe.id(), FROM_S));
         faults.add(new ProbeBroken(probe.id(), true, reads(readers, Habits.Meaning.PROBE_OPEN, humid ? 0 : OPEN_READS_C), FROM_S));
         faults.add(new ProbeBroken(probe.id(), false, reads(readers, Habits.Meaning.PROBE_SHORT, humid ? 100 : SHORT_READS_C), FROM_S));
     }

@@ -11,7 +11,7 @@ import kilnward.core.probe.Probe;
  * family, one record a member; each overrides the one part that it spoils.
  */
 public sealed interface Fault permits RelayStuckOn, RelayStuckOff, LeftInManual, ApplianceDead, OwnThermostatStuck, ProbeFallenOut, ProbeOnHeater,
-        ProbeAboveWater, ProbeDrifted, ProbeStuck, ProbeBroken, OtherSettings, LinkLoss, ControllerOverheated, VentJammed, AlarmMuted, PowerCut, LidLeftOpen, Weather {
+        ProbeAboveWater, ProbeDrifted, ProbeBroken, OtherSettings, LinkLoss, ControllerOverheated, VentJammed, AlarmMuted, PowerCut, LidLeftOpen, Weather {
     /** What happened, as it is told to people. */
     enum Kind {
         RELAY_STUCK_ON,
@@ -25,7 +25,6 @@ public sealed interface Fault permits RelayStuckOn, RelayStuckOff, LeftInManual,
         PROBE_ABOVE_WATER,
         TOP_UP_FAILED,
         PROBE_DRIFTED,
-        PROBE_STUCK,
         PROBE_UNPLUGGED,
         PROBE_SHORTED,
         WRONG_UNIT,
