@@ -83,7 +83,6 @@ export const MEANINGS: Record<Parameter, Meaning> = {
     words: ['no', 'yes'],
   },
   LOW_ALARM: { name: 'low alarm', why: 'After the set value: many devices keep a distance from it.' },
-  SOUNDS_FOR: { name: 'the sounder goes on for', why: 'After the alarms: a sounder that stops is heard by nobody who comes later.' },
   LINK_LOSS: { name: 'without its head unit', why: 'After all values: it is for the day when none of them counts.', words: ['off', 'on'] },
   OFFSET: { name: 'offset (calibration)', why: 'Last: it shifts everything that is shown.' },
   HUMIDITY_OFFSET: { name: 'offset of the humidity', why: 'Last: it shifts the humidity that is shown.' },

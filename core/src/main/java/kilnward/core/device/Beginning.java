@@ -43,7 +43,6 @@ public record Beginning(OptionalDouble step, OptionalDouble lowest, double highe
             case VENT_EVERY -> numbered(1, 1, 60, 5);
             case MOTOR_STROKE -> numbered(1, 5, 600, 120);
             case MOTOR_TIMEOUT -> numbered(1, 5, 600, 60);
-            case SOUNDS_FOR -> numbered(1, 0, 60, 5);
             case DAY_FROM -> numbered(0.25, 0, 24, 7);
             case DAY_TO -> numbered(0.25, 0, 24, 21);
             case LIGHT_BELOW -> numbered(1, 0, 100, 30);

@@ -115,8 +115,6 @@ public enum Parameter {
     HIGH_ALARM_OPENS(Kind.CHOICE, 2),
     /** Low alarm. */
     LOW_ALARM(Kind.LEVEL),
-    /** How long the sounder goes on (min). */
-    SOUNDS_FOR(Kind.MINUTES),
     /** What an output does when it loses its head unit: {@code 0} off, {@code 1} on. */
     LINK_LOSS(Kind.CHOICE, 2),
     /** Offset added to the sensor. */
