@@ -37,6 +37,7 @@ public final class Judgements {
             new OutletLoad(),
             new ShortCycling(),
             new CoarseResolution(),
+            new LooksSeldom(),
             new ProbeNearHeater(),
             new ProbeMisled(),
             new NearSaturation(),
