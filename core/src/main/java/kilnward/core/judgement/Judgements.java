@@ -37,7 +37,6 @@ public final class Judgements {
             new OutletLoad(),
             new ShortCycling(),
             new CoarseResolution(),
-            new LooksSeldom(),
             new ProbeNearHeater(),
             new ProbeMisled(),
             new NearSaturation(),

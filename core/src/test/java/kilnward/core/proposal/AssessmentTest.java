@@ -260,16 +260,6 @@ class AssessmentTest {
     }
 
     @Test
-    void looksSeldom() {
-        assertTrue(find(sound(), "looks-seldom").isEmpty());
-        Profile plain = sound().controllers().get(0).profile();
-        Profile slow = new Profile(plain.name(), plain.unit(), plain.resolution(), 300, plain.raising(), plain.lowering(), plain.strict(), plain.keys(), plain.howToSet(),
-                plain.howToSave());
-        Setup seldom = Osier.setup(sound().chamber(), Osier.probe(0, 0), Osier.planned(slow, sound().controllers().get(0).settings()));
-        assertEquals(300, find(seldom, "looks-seldom").orElseThrow().numbers().get("every").value());
-    }
-
-    @Test
     void outletLoad() {
         PlannedController plain = sound().controllers().get(0);
         PlannedController rated = new PlannedController(plain.id(), plain.name(), plain.probeIds(), plain.profile(),
