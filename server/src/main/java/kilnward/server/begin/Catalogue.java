@@ -1,10 +1,11 @@
 package kilnward.server.begin;
 
+import static kilnward.server.wire.Absent.orNull;
+
 import java.util.Arrays;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.OptionalDouble;
 import kilnward.core.control.Style;
 import kilnward.core.device.Beginning;
 import kilnward.core.device.LawKind;
@@ -75,9 +76,5 @@ public record Catalogue(List<ParameterView> parameters, List<LawView> laws, BoxP
 
     private static List<Parameter> needed(LawKind law, Style style) {
         return law.keys().needed(style).stream().sorted().toList();
-    }
-
-    private static Double orNull(OptionalDouble value) {
-        return value.isPresent() ? value.getAsDouble() : null;
     }
 }

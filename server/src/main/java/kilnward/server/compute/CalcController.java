@@ -1,5 +1,7 @@
 package kilnward.server.compute;
 
+import static kilnward.server.wire.Absent.orNull;
+
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotEmpty;
 import jakarta.validation.constraints.NotNull;
@@ -8,7 +10,6 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.OptionalDouble;
 import kilnward.core.air.MoistAir;
 import kilnward.core.air.StandardAtmosphere;
 import kilnward.core.calibration.Comparison;
@@ -328,9 +329,5 @@ public class CalcController {
                     wall.thicknessMm()));
         }
         return layers;
-    }
-
-    private static Double orNull(OptionalDouble value) {
-        return value.isPresent() ? value.getAsDouble() : null;
     }
 }

@@ -1,12 +1,13 @@
 package kilnward.server.compute;
 
+import static kilnward.server.wire.Absent.orNull;
+
 import java.util.ArrayList;
 import java.util.List;
 import java.util.function.Function;
 import java.util.LinkedHashMap;
 import java.util.Map;
 import java.util.Optional;
-import java.util.OptionalDouble;
 import kilnward.core.chamber.HeatBalance;
 import kilnward.core.chamber.Moisture;
 import kilnward.core.chamber.Place;
@@ -234,10 +235,6 @@ public record RehearsalAnswer(List<KeyedAnswer> settings, LadderAnswer ladder, T
         boolean movable = rung.display().isPresent();
         return new RungAnswer(rung.kind(), rung.controllerId(), orNull(rung.display()), rung.occupant(),
                 orNull(rung.beforeHarmS()), movable, rung.humidity(), rung.other(), rung.night());
-    }
-
-    private static Double orNull(OptionalDouble value) {
-        return value.isPresent() ? value.getAsDouble() : null;
     }
 
     /** Traces are drawn, not computed with; a thousandth of a kelvin is finer than a pixel and half the bytes. */

@@ -1,5 +1,7 @@
 package kilnward.server.compute;
 
+import static kilnward.server.wire.Absent.orNull;
+
 import io.swagger.v3.oas.annotations.media.Content;
 import io.swagger.v3.oas.annotations.media.Schema;
 import io.swagger.v3.oas.annotations.responses.ApiResponse;
@@ -13,7 +15,6 @@ import java.nio.charset.StandardCharsets;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.OptionalDouble;
 import kilnward.core.device.Parameter;
 import kilnward.core.proposal.Proof;
 import kilnward.core.proposal.Suggestion;
@@ -162,9 +163,5 @@ public class SuggestionController {
                 suggestion.thermostats().stream().map(advice -> new ThermostatAnswer(advice.applianceId(), orNull(advice.opensAtC()),
                         orNull(advice.closesAtC()), advice.text(), FindingAnswer.answers(advice.numbers()))).toList(),
                 ObstacleAnswer.of(suggestion.obstacle()));
-    }
-
-    private static Double orNull(OptionalDouble value) {
-        return value.isPresent() ? value.getAsDouble() : null;
     }
 }

@@ -1,7 +1,8 @@
 package kilnward.server.wire;
 
+import static kilnward.server.wire.Absent.orNull;
+
 import java.util.List;
-import java.util.OptionalDouble;
 import kilnward.core.load.Current;
 import kilnward.core.load.LoadCheck;
 
@@ -24,9 +25,5 @@ public record LoadsAnswer(List<OutletAnswer> outlets, List<SupplyAnswer> supplie
                 check.supplies().stream().map(fed -> new SupplyAnswer(fed.supply().name(), fed.supply().current(),
                         fed.supply().voltageV(), fed.supply().ratedA(), fed.powerW(), fed.currentA(), fed.sharePct())).toList(),
                 check.totalW(), check.findings().stream().map(FindingAnswer::of).toList());
-    }
-
-    private static Double orNull(OptionalDouble value) {
-        return value.isPresent() ? value.getAsDouble() : null;
     }
 }
