@@ -47,9 +47,8 @@ import kilnward.core.rehearsal.Weather;
 import kilnward.core.setup.PlannedController;
 import kilnward.core.setup.Setup;
 
-/** The single faults that can befall a chamber as planned, each with its usual size. All begin at the start of the rehearsal. */
+/** The single faults that can befall a chamber as planned, each with its usual size. They begin at the start of the rehearsal unless another time is said. */
 public final class FaultBook {
-    private static final double FROM_S = 0;
     /** What a naive device takes a broken thermistor for (°C): open looks very cold, shorted very hot. */
     private static final double OPEN_READS_C = -40;
     private static final double SHORT_READS_C = 110;
@@ -70,40 +69,45 @@ public final class FaultBook {
 
     /** All of them, in a fixed order. */
     public static List<Fault> of(Setup setup) {
+        return of(setup, 0);
+    }
+
+    /** All of them, in the same order, beginning at a time since the start (s). */
+    public static List<Fault> of(Setup setup, double fromS) {
         List<Fault> faults = new ArrayList<>();
         for (PlannedController controller : setup.controllers()) {
             for (PlannedController.PlannedLoop loop : controller.loops()) {
-                faults.add(new RelayStuckOn(loop.id(), FROM_S));
-                faults.add(new RelayStuckOff(loop.id(), FROM_S));
+                faults.add(new RelayStuckOn(loop.id(), fromS));
+                faults.add(new RelayStuckOff(loop.id(), fromS));
                 if (!loop.cutOut()) {
-                    faults.add(new LeftInManual(loop.id(), true, FROM_S));
-                    faults.add(new LeftInManual(loop.id(), false, FROM_S));
+                    faults.add(new LeftInManual(loop.id(), true, fromS));
+                    faults.add(new LeftInManual(loop.id(), false, fromS));
                 }
                 if (loop.applianceIds().stream().map(setup::appliance).anyMatch(Vent.class::isInstance)) {
-                    faults.add(new VentJammed(loop.id(), FROM_S));
+                    faults.add(new VentJammed(loop.id(), fromS));
                 }
             }
         }
-        setup.chamber().appliances().forEach(appliance -> ofAppliance(appliance, faults));
+        setup.chamber().appliances().forEach(appliance -> ofAppliance(appliance, fromS, faults));
         for (Probe probe : setup.probes()) {
             List<PlannedController> readers = setup.controllers().stream().filter(each -> each.probeIds().contains(probe.id())).toList();
             if (!readers.isEmpty()) {
-                ofProbe(setup, probe, readers, faults);
+                ofProbe(setup, probe, readers, fromS, faults);
             }
         }
-        setup.controllers().forEach(controller -> ofController(setup, controller, faults));
+        setup.controllers().forEach(controller -> ofController(setup, controller, fromS, faults));
         if (!setup.chamber().appliances().isEmpty()) {
-            faults.add(new PowerCut(CUT_S, Set.of(), FROM_S));
+            faults.add(new PowerCut(CUT_S, Set.of(), fromS));
             Set<String> panels = new LinkedHashSet<>();
             setup.chamber().appliances().stream().filter(each -> each instanceof Cooler || each instanceof Dehumidifier || each instanceof Humidifier)
                     .forEach(each -> panels.add(each.id()));
             if (!panels.isEmpty()) {
-                faults.add(new PowerCut(SHORT_CUT_S, panels, FROM_S));
+                faults.add(new PowerCut(SHORT_CUT_S, panels, fromS));
             }
         }
-        faults.add(new LidLeftOpen(LID_S, FROM_S));
-        faults.add(new Weather(-SNAP_K, SNAP_S, FROM_S));
-        faults.add(new Weather(SNAP_K, SNAP_S, FROM_S));
+        faults.add(new LidLeftOpen(LID_S, fromS));
+        faults.add(new Weather(-SNAP_K, SNAP_S, fromS));
+        faults.add(new Weather(SNAP_K, SNAP_S, fromS));
         return faults;
     }
 
@@ -124,34 +128,34 @@ public final class FaultBook {
                 .orElseThrow(() -> new RefusedValueException("fault", id, "must name a fault that can befall this chamber"));
     }
 
-    private static void ofAppliance(Appliance appliance, List<Fault> faults) {
+    private static void ofAppliance(Appliance appliance, double fromS, List<Fault> faults) {
         boolean acts = appliance instanceof Heater || appliance instanceof Cooler || appliance instanceof Fan || appliance instanceof Humidifier
                 || appliance instanceof Dehumidifier || appliance instanceof Bowl;
         if (acts) {
-            faults.add(new ApplianceDead(appliance.id(), FROM_S));
+            faults.add(new ApplianceDead(appliance.id(), fromS));
         }
         if (appliance.ownThermostat().isPresent()) {
-            faults.add(new OwnThermostatStuck(appliance.id(), FROM_S));
+            faults.add(new OwnThermostatStuck(appliance.id(), fromS));
         }
     }
 
-    private static void ofProbe(Setup setup, Probe probe, List<PlannedController> readers, List<Fault> faults) {
+    private static void ofProbe(Setup setup, Probe probe, List<PlannedController> readers, double fromS, List<Fault> faults) {
         boolean tank = setup.chamber().tank().isPresent();
         boolean humid = readers.stream().allMatch(PlannedController::readsHumidity);
         if (tank) {
-            faults.add(new ProbeAboveWater(probe.id(), false, FROM_S));
-            faults.add(new ProbeAboveWater(probe.id(), true, FROM_S));
+            faults.add(new ProbeAboveWater(probe.id(), false, fromS));
+            faults.add(new ProbeAboveWater(probe.id(), true, fromS));
         } else {
-            faults.add(new ProbeFallenOut(probe.id(), FROM_S));
+            faults.add(new ProbeFallenOut(probe.id(), fromS));
         }
         if (!setup.chamber().heaters().isEmpty() && !humid) {
-            faults.add(new ProbeOnHeater(probe.id(), FROM_S));
+            faults.add(new ProbeOnHeater(probe.id(), fromS));
         }
         double drift = humid ? DRIFT_PCT : DRIFT_K;
-        faults.add(new ProbeDrifted(probe.id(), drift, FROM_S));
-        faults.add(new ProbeDrifted(probe.id(), -drift, FROM_S));
-        faults.add(new ProbeBroken(probe.id(), true, reads(readers, Habits.Meaning.PROBE_OPEN, humid ? 0 : OPEN_READS_C), FROM_S));
-        faults.add(new ProbeBroken(probe.id(), false, reads(readers, Habits.Meaning.PROBE_SHORT, humid ? 100 : SHORT_READS_C), FROM_S));
+        faults.add(new ProbeDrifted(probe.id(), drift, fromS));
+        faults.add(new ProbeDrifted(probe.id(), -drift, fromS));
+        faults.add(new ProbeBroken(probe.id(), true, reads(readers, Habits.Meaning.PROBE_OPEN, humid ? 0 : OPEN_READS_C), fromS));
+        faults.add(new ProbeBroken(probe.id(), false, reads(readers, Habits.Meaning.PROBE_SHORT, humid ? 100 : SHORT_READS_C), fromS));
     }
 
     /** A device whose table of codes knows a broken probe tells it; of any other it is to be feared that it takes it for a temperature. */
@@ -159,48 +163,48 @@ public final class FaultBook {
         return readers.stream().allMatch(each -> each.profile().habits().codes().stream().anyMatch(code -> code.meaning() == meaning)) ? Double.NaN : naive;
     }
 
-    private static void ofController(Setup setup, PlannedController planned, List<Fault> faults) {
+    private static void ofController(Setup setup, PlannedController planned, double fromS, List<Fault> faults) {
         Settings keyed = planned.settings();
         Profile profile = planned.profile();
-        keyed.value(Parameter.UNIT).ifPresent(unit -> mistaken(setup, planned, Mistake.WRONG_UNIT, keyed.with(Parameter.UNIT, unit < 0.5 ? 1 : 0), faults));
+        keyed.value(Parameter.UNIT).ifPresent(unit -> mistaken(setup, planned, Mistake.WRONG_UNIT, keyed.with(Parameter.UNIT, unit < 0.5 ? 1 : 0), fromS, faults));
         if (keyed.value(Parameter.DIRECTION).isPresent()) {
-            mistaken(setup, planned, Mistake.WRONG_DIRECTION, keyed.with(Parameter.DIRECTION, keyed.value(Parameter.DIRECTION).get() < 0.5 ? 1 : 0), faults);
+            mistaken(setup, planned, Mistake.WRONG_DIRECTION, keyed.with(Parameter.DIRECTION, keyed.value(Parameter.DIRECTION).get() < 0.5 ? 1 : 0), fromS, faults);
         } else if (keyed.value(Parameter.ON_AT).isPresent() && keyed.value(Parameter.OFF_AT).isPresent()) {
             mistaken(setup, planned, Mistake.WRONG_DIRECTION, keyed.with(Parameter.ON_AT, keyed.value(Parameter.OFF_AT).get())
-                    .with(Parameter.OFF_AT, keyed.value(Parameter.ON_AT).get()), faults);
+                    .with(Parameter.OFF_AT, keyed.value(Parameter.ON_AT).get()), fromS, faults);
         }
         Settings factory = Translation.factory(profile, keyed);
         if (!factory.equals(keyed)) {
-            mistaken(setup, planned, Mistake.NOT_SAVED, factory, faults);
+            mistaken(setup, planned, Mistake.NOT_SAVED, factory, fromS, faults);
         }
         for (Parameter set : List.of(Parameter.SET_VALUE, Parameter.ON_AT)) {
             Optional<Double> value = keyed.value(set);
             if (value.isPresent()) {
                 Translation.factory(profile, keyed, set).filter(factoryValue -> !factoryValue.equals(value.get()))
-                        .ifPresent(factoryValue -> mistaken(setup, planned, Mistake.LIMITS_MISTAKEN, keyed.with(set, factoryValue), faults));
+                        .ifPresent(factoryValue -> mistaken(setup, planned, Mistake.LIMITS_MISTAKEN, keyed.with(set, factoryValue), fromS, faults));
                 DisplayUnit unit = keyed.unit(profile);
                 double by = unit.isHumidity() ? KNOB_PCT : unit.differenceFromModel(KNOB_K);
                 double turned = setup.wanted(planned) == Direction.RAISE ? by : -by;
                 Settings moved = keyed.with(set, value.get() + turned);
                 Optional<Double> off = keyed.value(Parameter.OFF_AT);
-                mistaken(setup, planned, Mistake.KNOB_MOVED, set == Parameter.ON_AT && off.isPresent() ? moved.with(Parameter.OFF_AT, off.get() + turned) : moved, faults);
+                mistaken(setup, planned, Mistake.KNOB_MOVED, set == Parameter.ON_AT && off.isPresent() ? moved.with(Parameter.OFF_AT, off.get() + turned) : moved, fromS, faults);
                 break;
             }
         }
-        linkLost(planned).ifPresent(then -> faults.add(new LinkLoss(planned.id(), then, FROM_S)));
+        linkLost(planned).ifPresent(then -> faults.add(new LinkLoss(planned.id(), then, fromS)));
         List<String> exhausts = planned.loops().stream().filter(loop -> loop.applianceIds().stream().map(setup::appliance)
                 .anyMatch(each -> each instanceof Fan fan && fan.kind() == Fan.Kind.EXHAUST)).map(PlannedController.PlannedLoop::id).toList();
-        faults.add(new ControllerOverheated(planned.id(), exhausts, HOT_S, FROM_S));
+        faults.add(new ControllerOverheated(planned.id(), exhausts, HOT_S, fromS));
         if (keyed.value(Parameter.HIGH_ALARM).isPresent() || keyed.value(Parameter.LOW_ALARM).isPresent()) {
-            faults.add(new AlarmMuted(planned.id(), FROM_S));
+            faults.add(new AlarmMuted(planned.id(), fromS));
         }
     }
 
-    private static void mistaken(Setup setup, PlannedController planned, Mistake mistake, Settings other, List<Fault> faults) {
+    private static void mistaken(Setup setup, PlannedController planned, Mistake mistake, Settings other, double fromS, List<Fault> faults) {
         try {
             PlannedController changed = planned.with(other);
             Controller controller = changed.controller(setup.wanted(planned));
-            faults.add(new OtherSettings(planned.id(), mistake, controller, FROM_S));
+            faults.add(new OtherSettings(planned.id(), mistake, controller, fromS));
         } catch (RefusedValueException impossible) {
             // A device cannot stand like that, so it cannot be mistaken for it.
             return;

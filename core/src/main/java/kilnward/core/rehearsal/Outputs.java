@@ -2,6 +2,7 @@ package kilnward.core.rehearsal;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.OptionalDouble;
 import java.util.Set;
 import java.util.TreeSet;
 import kilnward.core.air.SaturatedVapour;
@@ -30,13 +31,13 @@ final class Outputs {
     private final Scenario scenario;
     private final double stepS;
     private final int airState;
-    private final boolean lidMoves;
+    private boolean lidMoves;
     final RunningDisplay[] units;
     final RunningLoop[] loops;
     private final RunningAppliance[] appliances;
     private final RunningAppliance[] selfActing;
     private final Given given;
-    private final boolean powerFails;
+    private boolean powerFails;
     private final boolean looksOutside;
     /** When the next fault begins or passes (s); infinite where none is to come. */
     private double nextFaultS;
@@ -126,6 +127,29 @@ final class Outputs {
         this.appliances = found.toArray(RunningAppliance[]::new);
         this.selfActing = found.stream().filter(RunningAppliance::actsByItself).toArray(RunningAppliance[]::new);
         this.given = new Given(chamber, airState, plant.light(), appliances);
+    }
+
+    /**
+     * Goes on where others of the same rig left off, with what befalls it now.
+     *
+     * @param timeS the moment (s)
+     */
+    void takeOver(Outputs before, double timeS) {
+        lidOpen = before.lidOpen;
+        lidMoves |= lidOpen;
+        mains = before.mains;
+        powerFails |= !mains;
+        stateNow = before.stateNow;
+        roomNowC = before.roomNowC;
+        for (int i = 0; i < units.length; i++) {
+            units[i].takeOver(before.units[i]);
+        }
+        for (int i = 0; i < loops.length; i++) {
+            loops[i].takeOver(before.loops[i], timeS - stepS);
+        }
+        for (int i = 0; i < appliances.length; i++) {
+            appliances[i].takeOver(before.appliances[i]);
+        }
     }
 
     private static RunningLoop on(Appliance appliance, List<RunningLoop> loops, boolean cutOut) {
@@ -242,7 +266,7 @@ final class Outputs {
                 : Math.min(100, 100 * SaturatedVapour.densityKgM3(chamber.room().vapourPressurePa().getAsDouble(), roomC) / SaturatedVapour.densityKgM3(roomC));
     }
 
-    private boolean isLit(double clockS) {
+    boolean isLit(double clockS) {
         for (Lamp lamp : lamps) {
             if (lamp.byClock(clockS)) {
                 return true;
@@ -302,6 +326,17 @@ final class Outputs {
     /** Whether there is mains; without it nothing sounds either. */
     boolean mains() {
         return mains;
+    }
+
+    /** What each display shows. */
+    List<LiveRun.Shown> shown() {
+        return java.util.Arrays.stream(units).map(unit -> new LiveRun.Shown(unit.controller.id(), unit.controller.display().unit(),
+                unit.blind || !mains ? OptionalDouble.empty() : OptionalDouble.of(unit.shown))).toList();
+    }
+
+    /** What each output does. */
+    List<LiveRun.Output> conducting() {
+        return java.util.Arrays.stream(loops).map(loop -> new LiveRun.Output(loop.loop.id(), loop.conducts && mains ? loop.level : 0)).toList();
     }
 
     /** What runs gives. */

@@ -2,7 +2,9 @@ package kilnward.core.rehearsal;
 
 import java.util.Arrays;
 import java.util.HashMap;
+import java.util.List;
 import java.util.Map;
+import java.util.OptionalDouble;
 import java.util.stream.IntStream;
 import kilnward.core.chamber.Bowl;
 import kilnward.core.chamber.FixedPoint;
@@ -66,13 +68,17 @@ public final class Rehearsal {
     private double sunSlope;
 
     private Rehearsal(Rig rig, Scenario asked) {
+        this(rig, asked, Moisture.of(rig.chamber()).orElse(null), Freezing.of(rig.chamber()).orElse(null));
+    }
+
+    private Rehearsal(Rig rig, Scenario asked, Moisture moisture, Freezing freezing) {
         this.rig = rig;
         this.asked = asked;
         this.scenario = asked.befallen();
         this.stepS = scenario.stepS();
         this.pollingK = pollingK(rig);
-        this.moisture = Moisture.of(rig.chamber()).orElse(null);
-        this.freezing = Freezing.of(rig.chamber()).orElse(null);
+        this.moisture = moisture;
+        this.freezing = freezing;
         this.sunGainM2 = rig.chamber().room().sun().isPresent() ? Sun.gainM2(rig.chamber().box()) : 0;
         Plant resting = new Plant(rig.chamber(), rig.probes(), pollingK, Flow.usual(rig.chamber(), id -> false));
         this.states = resting.states();
@@ -122,15 +128,58 @@ public final class Rehearsal {
         return new Rehearsal(rig, scenario).run();
     }
 
-    private Rehearsed run() {
-        double startS = scenario.startHour() * 3600;
+    /** One that has begun and has not gone anywhere yet. */
+    static Rehearsal begun(Rig rig, Scenario scenario) {
+        Rehearsal rehearsal = new Rehearsal(rig, scenario);
+        rehearsal.begin(scenario.startHour() * 3600);
+        return rehearsal;
+    }
+
+    /**
+     * The same chamber at the same moment, with what befalls it now.
+     *
+     * @param timeS the moment, since the start (s)
+     */
+    Rehearsal befallen(Scenario other, double timeS) {
+        Rehearsal then = new Rehearsal(rig, other, moisture, freezing);
+        then.networks.putAll(networks);
+        then.state = state.clone();
+        System.arraycopy(humidityPct, 0, then.humidityPct, 0, humidityPct.length);
+        then.outputs.takeOver(outputs, timeS);
+        return then;
+    }
+
+    /** Goes on by some steps. */
+    void advance(long from, long to) {
+        advance(scenario.startHour() * 3600 + from * stepS, from, to, null);
+    }
+
+    /** What there is to see after so many steps. */
+    LiveRun.Seen seen(long step) {
+        double timeS = step * stepS;
+        double roomC = scenario.room().temperatureC(scenario.startHour() * 3600 + timeS);
+        Probed now = probed.of(state);
+        List<LiveRun.Felt> felt = IntStream.range(0, rig.probes().size()).mapToObj(p -> new LiveRun.Felt(rig.probes().get(p).id(), now.value(p, false),
+                rig.probes().get(p).humidity().isPresent() && moisture != null ? OptionalDouble.of(now.value(p, true)) : OptionalDouble.empty())).toList();
+        OptionalDouble pct = moisture != null && rig.chamber().tank().isEmpty() ? OptionalDouble.of(moisture.relativeHumidityPct(state[nodes - 3], state[nodes - 3]))
+                : OptionalDouble.empty();
+        return new LiveRun.Seen(timeS, roomC, state[network.plant.occupant()] + network.plant.occupantGradientK(), pct, felt, outputs.shown(), outputs.conducting(),
+                outputs.given().electricalW(), outputs.given().liveElectricalJ(), outputs.isLit(scenario.startHour() * 3600 + timeS), outputs.mains());
+    }
+
+    private void begin(double startS) {
         if (scenario.start() == Scenario.Start.COLD) {
             standAtRoomTemperature(startS);
         } else {
             settle(startS);
         }
-        long steps = Math.max(1, Math.round(scenario.durationS() / stepS));
         refresh();
+    }
+
+    private Rehearsed run() {
+        double startS = scenario.startHour() * 3600;
+        begin(startS);
+        long steps = Math.max(1, Math.round(scenario.durationS() / stepS));
         Recorder recorder = new Recorder(rig, asked, network.plant, outputs, steps, moisture);
         liveJ = 0;
         recorder.begin(state);

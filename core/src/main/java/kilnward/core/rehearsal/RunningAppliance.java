@@ -35,6 +35,14 @@ final class RunningAppliance {
         this.pulsed = appliance instanceof Humidifier humidifier && humidifier.pulseRestS() > 0 ? humidifier : null;
     }
 
+    /** Goes on where one with other faults left off. */
+    void takeOver(RunningAppliance before) {
+        closes = before.closes;
+        lit = before.lit;
+        workingSinceS = before.workingSinceS;
+        working = before.working;
+    }
+
     boolean powered() {
         return outputs.mains() && (cutOut == null || cutOut.conducts) && (switched != null ? switched.conducts : appliance.runsByItself());
     }

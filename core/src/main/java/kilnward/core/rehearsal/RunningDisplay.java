@@ -40,6 +40,15 @@ final class RunningDisplay {
         putInForce(controller);
     }
 
+    /** Goes on where one with other faults left off. */
+    void takeOver(RunningDisplay before) {
+        nextStep = before.nextStep;
+        shown = before.shown;
+        shownModel = before.shownModel;
+        companion = before.companion;
+        blind = before.blind;
+    }
+
     void putInForce(Controller other) {
         controller = other;
         sameWithin = other.display().unit().differenceToModel(0.5 * other.display().resolution()) - 1e-9;

@@ -27,6 +27,26 @@ final class RunningLoop {
         this.conducts = loop.cutOut();
     }
 
+    /**
+     * Goes on where one with other faults left off. What was keyed in otherwise begins anew.
+     *
+     * @param justBeforeS a moment before anything new befalls it (s)
+     */
+    void takeOver(RunningLoop before, double justBeforeS) {
+        if (before.loop.equals(loop)) {
+            law = before.law;
+            timers = before.timers;
+        } else {
+            timers = chain.timers().start(justBeforeS);
+        }
+        conducts = before.conducts;
+        level = before.level;
+        // What stays as it stood has to know how it stood.
+        chain.relay().conducts(conducts, justBeforeS);
+        chain.relay().level(level, justBeforeS);
+        upset = true;
+    }
+
     void putInForce(Loop other, Chain.Relay relay) {
         this.loop = other;
         this.chain = new Chain(other.law(), other.timers(), other.mode(), relay);
