@@ -23,6 +23,7 @@ import kilnward.server.check.CheckViews.NewRow;
 import kilnward.server.check.CheckViews.ReferenceView;
 import kilnward.server.check.CheckViews.RowView;
 import kilnward.server.wire.door.Limits;
+import kilnward.server.wire.door.Text;
 import kilnward.server.wire.problem.FieldProblem;
 import kilnward.server.wire.problem.RefusedFieldsException;
 import org.apache.commons.csv.CSVException;
@@ -40,7 +41,6 @@ final class CheckCsv {
             .setQuoteMode(QuoteMode.NON_NUMERIC).get();
     private static final CSVFormat IN = CSVFormat.RFC4180.builder().setHeader().setSkipHeaderRecord(true).setIgnoreSurroundingSpaces(true).setTrim(true)
             .setIgnoreEmptyLines(true).setDuplicateHeaderMode(DuplicateHeaderMode.DISALLOW).get();
-    private static final Pattern FORMULA = Pattern.compile("(^|[;,\\t\\r\\n])(?=[=+\\-@])");
     private static final Pattern NUMBER = Pattern.compile("[+-]?\\d{1,9}([.,]\\d{1,12})?");
     private static final int MOST_ROWS = 5000;
     private static final int MOST_ERRORS = 20;
@@ -57,9 +57,10 @@ final class CheckCsv {
                     for (ReferenceView reference : check.references()) {
                         Double read = row.references().get(reference.name());
                         if (read != null) {
-                            printer.printRecord(row.at(), check.id(), safe(controllers.getOrDefault(check.controllerId(), check.controllerId())),
+                            printer.printRecord(row.at(), check.id(), Text.noFormula(controllers.getOrDefault(check.controllerId(), check.controllerId())),
                                     check.unit().isHumidity() ? "humidity" : "temperature", check.place(), check.unit(), check.offsetThen(), row.display(),
-                                    safe(reference.name()), read, reference.correction(), reference.basis().standard(reference.stated()), row.withdrawn(), safe(row.author()));
+                                    Text.noFormula(reference.name()), read, reference.correction(), reference.basis().standard(reference.stated()), row.withdrawn(),
+                                    Text.noFormula(row.author()));
                         }
                     }
                 }
@@ -68,11 +69,6 @@ final class CheckCsv {
             throw new UncheckedIOException(impossible);
         }
         return out.toString();
-    }
-
-    /** A spreadsheet must not take a name for a formula, whatever it takes for the end of a cell. */
-    private static String safe(String text) {
-        return FORMULA.matcher(text).replaceAll("$1'");
     }
 
     /**

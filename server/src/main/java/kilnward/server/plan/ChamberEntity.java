@@ -46,6 +46,10 @@ class ChamberEntity extends Identified {
         this.createdAt = createdAt;
     }
 
+    UUID siteId() {
+        return siteId;
+    }
+
     long getVersion() {
         return version;
     }

@@ -70,6 +70,16 @@ public class Plans {
         }
     }
 
+    /**
+     * The site of a chamber.
+     *
+     * @throws NotFoundException where there is no chamber of that id
+     */
+    @Transactional(readOnly = true)
+    public UUID siteOf(UUID id) {
+        return chambers.findByIdAndRemovedAtIsNull(id).orElseThrow(() -> missing(id)).siteId();
+    }
+
     /** One chamber, held against everybody else who would change it until the transaction ends. */
     public Planned hold(UUID id) {
         return planned(held(id));

@@ -12,6 +12,14 @@ public final class Limits {
     public static final int CHECK_BYTES = 512 * 1024;
     /** A file of five thousand rows with ten references. */
     public static final int FILE_BYTES = 1024 * 1024;
+    /** Ten thousand readings, as JSON with long names of series; a device that was away for a day. */
+    public static final int READINGS_BYTES = 5 * 1024 * 1024;
+    /** Readings in one request. */
+    public static final int READINGS = 10_000;
+    /** Readings that may wait to be written: about five seconds' work of a small computer, and some 50 MB. */
+    public static final int READINGS_WAITING = 200_000;
+    /** Pages that watch at once at one server: each holds a connection, none a thread. */
+    public static final int WATCHING = 500;
     /** Everything else that is asked: a question, a note, a weighing. */
     public static final int USUAL_BYTES = 64 * 1024;
     /** Depth of a JSON document: the deepest there is, a key of a profile of a controller of a plan, is 9. */
@@ -56,6 +64,9 @@ public final class Limits {
     static int bytes(String path) {
         if (path.startsWith("/api/v1/calc/check") || path.startsWith("/api/v1/calc/offset")) {
             return CHECK_BYTES;
+        }
+        if (path.equals("/api/v1/readings")) {
+            return READINGS_BYTES;
         }
         if (path.endsWith("/rows/file")) {
             return FILE_BYTES;

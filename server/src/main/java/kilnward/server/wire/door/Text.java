@@ -2,9 +2,12 @@ package kilnward.server.wire.door;
 
 import java.text.Normalizer;
 import java.util.Optional;
+import java.util.regex.Pattern;
 
 /** The one rule for all text that comes in: composed (NFC), whole characters only, and nothing that cannot be seen but line breaks where there may be any. */
 public final class Text {
+    private static final Pattern FORMULA = Pattern.compile("(^|[;,\\t\\r\\n])(?=[=+\\-@])");
+
     private Text() {
     }
 
@@ -30,5 +33,10 @@ public final class Text {
             }
         }
         return Optional.empty();
+    }
+
+    /** A text as it may stand in a file that a spreadsheet opens: it must not be taken for a formula, whatever is taken for the end of a cell. */
+    public static String noFormula(String text) {
+        return FORMULA.matcher(text).replaceAll("$1'");
     }
 }

@@ -51,6 +51,11 @@ public class Problems extends ResponseEntityExceptionHandler {
     }
 
     @ExceptionHandler
+    ResponseEntity<ProblemDetail> notLetIn(NotLetInException who) {
+        return ResponseEntity.status(HttpStatus.UNAUTHORIZED).header(HttpHeaders.WWW_AUTHENTICATE, "Bearer").body(problem(HttpStatus.UNAUTHORIZED, "Not let in", who.getMessage()));
+    }
+
+    @ExceptionHandler
     ProblemDetail notFound(NotFoundException missing) {
         return problem(HttpStatus.NOT_FOUND, "Not found", missing.getMessage());
     }

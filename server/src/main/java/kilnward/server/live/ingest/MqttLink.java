@@ -1,0 +1,143 @@
+package kilnward.server.live.ingest;
+
+import com.hivemq.client.mqtt.MqttClientState;
+import com.hivemq.client.mqtt.MqttGlobalPublishFilter;
+import com.hivemq.client.mqtt.datatypes.MqttQos;
+import com.hivemq.client.mqtt.mqtt3.Mqtt3AsyncClient;
+import com.hivemq.client.mqtt.mqtt3.Mqtt3Client;
+import com.hivemq.client.mqtt.mqtt3.message.publish.Mqtt3Publish;
+import java.nio.charset.StandardCharsets;
+import java.time.Clock;
+import java.util.Optional;
+import java.util.UUID;
+import java.util.concurrent.Executors;
+import java.util.concurrent.ScheduledExecutorService;
+import java.util.concurrent.TimeUnit;
+import kilnward.server.live.series.Devices;
+import kilnward.server.live.series.SeriesViews.Device;
+import kilnward.server.wire.KilnWardProperties;
+import kilnward.server.wire.problem.NotFoundException;
+import kilnward.server.wire.problem.RefusedFieldsException;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+import org.springframework.boot.autoconfigure.condition.ConditionalOnProperty;
+import org.springframework.context.SmartLifecycle;
+import org.springframework.stereotype.Component;
+
+/**
+ * Readings that come over MQTT, on {@code kilnward/{deviceId}/{seriesId}}. The broker lets devices in; this takes what it hands on, and acknowledges a message only
+ * when its readings are on disk: what was not, the broker keeps, and hands on again after the next connection.
+ */
+@Component
+@ConditionalOnProperty("kilnward.mqtt.host")
+public class MqttLink implements SmartLifecycle {
+    private static final Logger LOG = LoggerFactory.getLogger(MqttLink.class);
+    private static final String TOPICS = "kilnward/+/+";
+    private static final long LONGEST_PAUSE_S = 60;
+    private final Ingest ingest;
+    private final Devices devices;
+    private final Clock clock;
+    private final KilnWardProperties.Mqtt to;
+    private ScheduledExecutorService worker;
+    private Mqtt3AsyncClient client;
+    private volatile boolean running;
+
+    MqttLink(Ingest ingest, Devices devices, Clock clock, KilnWardProperties properties) {
+        this.ingest = ingest;
+        this.devices = devices;
+        this.clock = clock;
+        this.to = properties.mqtt();
+    }
+
+    @Override
+    public void start() {
+        running = true;
+        worker = Executors.newScheduledThreadPool(2, task -> new Thread(task, "mqtt"));
+        var builder = Mqtt3Client.builder().identifier(to.clientId()).serverHost(to.host()).serverPort(to.port())
+                .automaticReconnect().initialDelay(1, TimeUnit.SECONDS).maxDelay(LONGEST_PAUSE_S, TimeUnit.SECONDS).applyAutomaticReconnect()
+                .addConnectedListener(context -> LOG.info("broker {}:{} reached", to.host(), to.port()))
+                .addDisconnectedListener(context -> LOG.warn("broker {}:{} not reached: {}", to.host(), to.port(), context.getCause().getMessage()));
+        if (to.username() != null && !to.username().isEmpty()) {
+            builder = builder.simpleAuth().username(to.username()).password(to.password().getBytes(StandardCharsets.UTF_8)).applySimpleAuth();
+        }
+        if (to.tls()) {
+            builder = builder.sslWithDefaultConfig();
+        }
+        client = builder.buildAsync();
+        // Before the connection: what waited for it comes at once.
+        client.publishes(MqttGlobalPublishFilter.ALL, publish -> take(publish, 0), worker, true);
+        client.connectWith().cleanSession(false).keepAlive(30).send().thenCompose(connected -> client.subscribeWith().topicFilter(TOPICS).qos(MqttQos.AT_LEAST_ONCE).send())
+                .whenComplete((subscribed, failed) -> {
+                    if (failed != null && running) {
+                        LOG.warn("broker {}:{} would not hand anything on: {}", to.host(), to.port(), failed.getMessage());
+                    }
+                });
+    }
+
+    /** Takes one in, and again until the record has it: the broker waits for the acknowledgement. */
+    private void take(Mqtt3Publish publish, int failures) {
+        try {
+            String[] topic = publish.getTopic().toString().split("/");
+            Optional<Device> device = topic.length == 3 ? id(topic[1]).flatMap(devices::byId) : Optional.empty();
+            boolean bare = publish.isRetain();
+            if (device.isEmpty()) {
+                LOG.warn("nobody is known who sends on {}", publish.getTopic());
+                publish.acknowledge();
+                return;
+            }
+            Sent.Read read = ReadingsText.mqtt(publish.getPayloadAsBytes(), topic[2], clock.instant());
+            if (bare && read.good().size() == 1 && new String(publish.getPayloadAsBytes(), StandardCharsets.UTF_8).indexOf('{') < 0) {
+                // A broker hands a retained number on whenever somebody connects: it was not measured now.
+                publish.acknowledge();
+                return;
+            }
+            ingest.take(device.get(), read, true).whenComplete((taken, failed) -> {
+                if (failed == null) {
+                    publish.acknowledge();
+                } else {
+                    again(publish, failures + 1, failed);
+                }
+            });
+        } catch (RefusedFieldsException | NotFoundException useless) {
+            id(publish.getTopic().toString().split("/")[1]).ifPresent(id -> devices.trouble(id, "What it sent over MQTT could not be used: " + useless.getMessage()));
+            publish.acknowledge();
+        } catch (RuntimeException failed) {
+            again(publish, failures + 1, failed);
+        }
+    }
+
+    private void again(Mqtt3Publish publish, int failures, Throwable why) {
+        long pauseS = Math.min(LONGEST_PAUSE_S, 1L << Math.min(failures - 1, 6));
+        LOG.warn("readings on {} not written yet, again in {} s: {}", publish.getTopic(), pauseS, why.getMessage());
+        if (running) {
+            worker.schedule(() -> take(publish, failures), pauseS, TimeUnit.SECONDS);
+        }
+    }
+
+    private static Optional<UUID> id(String text) {
+        try {
+            return Optional.of(UUID.fromString(text));
+        } catch (IllegalArgumentException none) {
+            return Optional.empty();
+        }
+    }
+
+    /** Whether the broker is reached now. */
+    public boolean connected() {
+        return client != null && client.getState() == MqttClientState.CONNECTED;
+    }
+
+    @Override
+    public void stop() {
+        running = false;
+        if (client.getState().isConnectedOrReconnect()) {
+            client.disconnect();
+        }
+        worker.shutdownNow();
+    }
+
+    @Override
+    public boolean isRunning() {
+        return running;
+    }
+}

@@ -1,0 +1,107 @@
+package kilnward.server.live.series;
+
+import jakarta.validation.Valid;
+import java.net.URI;
+import java.security.Principal;
+import java.util.List;
+import java.util.UUID;
+import kilnward.server.live.series.SeriesViews.DeviceRequest;
+import kilnward.server.live.series.SeriesViews.DeviceView;
+import kilnward.server.live.series.SeriesViews.Made;
+import kilnward.server.live.series.SeriesViews.NewDevice;
+import kilnward.server.live.series.SeriesViews.Retention;
+import kilnward.server.live.series.SeriesViews.RetentionView;
+import kilnward.server.live.series.SeriesViews.SeriesChangeRequest;
+import kilnward.server.live.series.SeriesViews.SeriesRequest;
+import kilnward.server.live.series.SeriesViews.SeriesView;
+import org.springframework.http.ResponseEntity;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.PutMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RestController;
+
+/** Devices and series of a chamber. */
+@RestController
+@RequestMapping("/api/v1/chambers/{chamberId}")
+public class DeviceController {
+    private final Devices devices;
+    private final SeriesService series;
+
+    public DeviceController(Devices devices, SeriesService series) {
+        this.devices = devices;
+        this.series = series;
+    }
+
+    @GetMapping("/devices")
+    public List<DeviceView> devices(@PathVariable UUID chamberId) {
+        return devices.all(chamberId);
+    }
+
+    /** Adds a device; its token is in this answer and nowhere else. */
+    @PostMapping("/devices")
+    public ResponseEntity<NewDevice> add(@PathVariable UUID chamberId, @Valid @RequestBody DeviceRequest device, Principal who) {
+        NewDevice made = devices.add(UUID.randomUUID(), chamberId, device.name(), who.getName());
+        return ResponseEntity.created(URI.create("/api/v1/chambers/" + chamberId + "/devices/" + made.id())).body(made);
+    }
+
+    @PutMapping("/devices/{id}")
+    public List<DeviceView> rename(@PathVariable UUID chamberId, @PathVariable UUID id, @Valid @RequestBody DeviceRequest device) {
+        devices.rename(chamberId, id, device.name());
+        return devices.all(chamberId);
+    }
+
+    /** Another token for a device; the one before lets nobody in any more. */
+    @PostMapping("/devices/{id}/token")
+    public NewDevice renew(@PathVariable UUID chamberId, @PathVariable UUID id) {
+        return devices.renew(chamberId, id);
+    }
+
+    @PostMapping("/devices/{id}/revoke")
+    public List<DeviceView> revoke(@PathVariable UUID chamberId, @PathVariable UUID id, Principal who) {
+        devices.revoke(chamberId, id, who.getName());
+        return devices.all(chamberId);
+    }
+
+    @GetMapping("/series")
+    public List<SeriesView> series(@PathVariable UUID chamberId) {
+        return series.all(chamberId);
+    }
+
+    @PostMapping("/series")
+    public ResponseEntity<Made> add(@PathVariable UUID chamberId, @Valid @RequestBody SeriesRequest asked, Principal who) {
+        UUID id = series.add(UUID.randomUUID(), chamberId, asked, who.getName());
+        return ResponseEntity.created(URI.create("/api/v1/chambers/" + chamberId + "/series/" + id)).body(new Made(id.toString()));
+    }
+
+    @PutMapping("/series/{id}")
+    public List<SeriesView> change(@PathVariable UUID chamberId, @PathVariable UUID id, @Valid @RequestBody SeriesChangeRequest asked) {
+        series.change(chamberId, id, asked);
+        return series.all(chamberId);
+    }
+
+    @PostMapping("/series/{id}/retire")
+    public List<SeriesView> retire(@PathVariable UUID chamberId, @PathVariable UUID id) {
+        series.retire(chamberId, id, true);
+        return series.all(chamberId);
+    }
+
+    @PostMapping("/series/{id}/restore")
+    public List<SeriesView> restore(@PathVariable UUID chamberId, @PathVariable UUID id) {
+        series.retire(chamberId, id, false);
+        return series.all(chamberId);
+    }
+
+    @GetMapping("/series/{id}/retention")
+    public RetentionView retention(@PathVariable UUID chamberId, @PathVariable UUID id) {
+        return series.retention(chamberId, id);
+    }
+
+    @PutMapping("/series/{id}/retention")
+    public RetentionView keep(@PathVariable UUID chamberId, @PathVariable UUID id, @Valid @RequestBody Retention keeps) {
+        series.keep(chamberId, id, keeps);
+        return series.retention(chamberId, id);
+    }
+}

@@ -1,0 +1,97 @@
+package kilnward.server.live.series;
+
+import jakarta.persistence.Column;
+import jakarta.persistence.Entity;
+import jakarta.persistence.Table;
+import jakarta.persistence.Version;
+import java.time.Instant;
+import java.util.UUID;
+import kilnward.server.store.Identified;
+import org.hibernate.annotations.DynamicUpdate;
+import org.hibernate.envers.Audited;
+import org.hibernate.envers.NotAudited;
+
+/** What sends. Its token is kept as a hash only. */
+@Entity
+@Audited
+@DynamicUpdate
+@Table(name = "device")
+class DeviceEntity extends Identified {
+    @NotAudited
+    private UUID siteId;
+    private UUID chamberId;
+    @Column(length = 80)
+    String name;
+    @NotAudited
+    @Column(columnDefinition = "binary(32)")
+    byte[] tokenHash;
+    Instant tokenAt;
+    @NotAudited
+    private Instant madeAt;
+    @NotAudited
+    @Column(length = 80)
+    private String madeBy;
+    /** When it last sent. */
+    @NotAudited
+    @Column(insertable = false, updatable = false)
+    private Instant usedAt;
+    Instant revokedAt;
+    @Column(length = 80)
+    String revokedBy;
+    /** What went wrong last with what it sent; null for nothing. */
+    @NotAudited
+    @Column(length = 300, insertable = false, updatable = false)
+    private String trouble;
+    @NotAudited
+    @Column(insertable = false, updatable = false)
+    private Instant troubleAt;
+    /** Readings that would have been held back and were not kept, because too many wait already. */
+    @NotAudited
+    @Column(insertable = false, updatable = false)
+    private Long notKept;
+    @Version
+    private long version;
+
+    protected DeviceEntity() {
+    }
+
+    DeviceEntity(UUID id, UUID siteId, UUID chamberId, Instant madeAt, String madeBy) {
+        super(id);
+        this.siteId = siteId;
+        this.chamberId = chamberId;
+        this.madeAt = madeAt;
+        this.madeBy = madeBy;
+    }
+
+    UUID siteId() {
+        return siteId;
+    }
+
+    UUID chamberId() {
+        return chamberId;
+    }
+
+    Instant madeAt() {
+        return madeAt;
+    }
+
+    String madeBy() {
+        return madeBy;
+    }
+
+    Instant usedAt() {
+        return usedAt;
+    }
+
+    String trouble() {
+        return trouble;
+    }
+
+    Instant troubleAt() {
+        return troubleAt;
+    }
+
+    long notKept() {
+        return notKept == null ? 0 : notKept;
+    }
+}

@@ -1,0 +1,218 @@
+package kilnward.server.live.series;
+
+import com.github.benmanes.caffeine.cache.Cache;
+import com.github.benmanes.caffeine.cache.Caffeine;
+import java.time.Clock;
+import java.time.Duration;
+import java.time.Instant;
+import java.time.temporal.ChronoUnit;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.UUID;
+import kilnward.core.finding.RefusedValueException;
+import kilnward.core.series.SeriesUnit;
+import kilnward.server.live.series.SeriesViews.ReadingView;
+import kilnward.server.live.series.SeriesViews.Removed;
+import kilnward.server.live.series.SeriesViews.Retention;
+import kilnward.server.live.series.SeriesViews.RetentionView;
+import kilnward.server.live.series.SeriesViews.Series;
+import kilnward.server.live.series.SeriesViews.SeriesChangeRequest;
+import kilnward.server.live.series.SeriesViews.SeriesRequest;
+import kilnward.server.live.series.SeriesViews.SeriesView;
+import kilnward.server.plan.ChamberPlan;
+import kilnward.server.plan.Plans;
+import kilnward.server.wire.problem.NotFoundException;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+import org.springframework.transaction.support.TransactionTemplate;
+
+/** One quantity at one place, of a chamber. */
+@Service
+public class SeriesService {
+    /** Another server's change is known here after this time; one made here at once. */
+    private static final Duration REMEMBERED = Duration.ofSeconds(5);
+    private static final double USUAL_S = 60;
+    private final SeriesRepository series;
+    private final Devices devices;
+    private final Plans plans;
+    private final JdbcClient sql;
+    private final TransactionTemplate transactions;
+    private final Clock clock;
+    private final Cache<UUID, Optional<Series>> known = Caffeine.newBuilder().expireAfterWrite(REMEMBERED).maximumSize(100_000).build();
+
+    public SeriesService(SeriesRepository series, Devices devices, Plans plans, JdbcClient sql, TransactionTemplate transactions, Clock clock) {
+        this.series = series;
+        this.devices = devices;
+        this.plans = plans;
+        this.sql = sql;
+        this.transactions = transactions;
+        this.clock = clock;
+    }
+
+    /** Adds one under an id. */
+    @Transactional
+    public UUID add(UUID id, UUID chamberId, SeriesRequest asked, String author) {
+        SeriesUnit unit = SeriesUnit.read(asked.unit()).filter(each -> each.measured() == asked.quantity())
+                .orElseThrow(() -> new RefusedValueException("unit", asked.unit(), "must be a unit of " + asked.quantity() + ": " + java.util.Arrays.stream(SeriesUnit.values())
+                        .filter(each -> each.measured() == asked.quantity()).map(Enum::name).collect(java.util.stream.Collectors.joining(", "))));
+        UUID siteId = plans.siteOf(chamberId);
+        SeriesEntity entity = new SeriesEntity(id, siteId, chamberId, asked.quantity(), unit, clock.instant().truncatedTo(ChronoUnit.MICROS), author);
+        tie(entity, asked.name(), asked.deviceId(), asked.probeId(), asked.controllerId(), asked.everyS() == null ? USUAL_S : asked.everyS());
+        series.saveAndFlush(entity);
+        known.invalidate(id);
+        return id;
+    }
+
+    /** Changes what can be changed. */
+    @Transactional
+    public void change(UUID chamberId, UUID id, SeriesChangeRequest asked) {
+        tie(one(chamberId, id), asked.name(), asked.deviceId(), asked.probeId(), asked.controllerId(), asked.everyS());
+        known.invalidate(id);
+    }
+
+    /** Takes nothing in any more, or takes it in again; what is kept stays. */
+    @Transactional
+    public void retire(UUID chamberId, UUID id, boolean retired) {
+        SeriesEntity entity = one(chamberId, id);
+        entity.retiredAt = retired ? clock.instant().truncatedTo(ChronoUnit.MICROS) : null;
+        known.invalidate(id);
+    }
+
+    /** How long what of it is kept from now on. */
+    @Transactional
+    public void keep(UUID chamberId, UUID id, Retention keeps) {
+        SeriesEntity entity = one(chamberId, id);
+        entity.keepRawDays = keeps.rawDays();
+        entity.keepMinuteDays = keeps.minuteDays();
+        entity.keepHourDays = keeps.hourDays();
+        known.invalidate(id);
+    }
+
+    /** How long what of it is kept, and what was taken out. */
+    @Transactional(readOnly = true)
+    public RetentionView retention(UUID chamberId, UUID id) {
+        SeriesEntity entity = one(chamberId, id);
+        return new RetentionView(new Retention(entity.keepRawDays, entity.keepMinuteDays, entity.keepHourDays),
+                sql.sql("select kind, before_us, removed, ran_at from retention_run where series_id = ? order by ran_at desc limit 50").param(id)
+                        .query((row, i) -> new Removed(row.getString(1), micros(row.getLong(2)), row.getLong(3), row.getTimestamp(4).toInstant())).list());
+    }
+
+    private void tie(SeriesEntity entity, String name, String deviceId, String probeId, String controllerId, double everyS) {
+        ChamberPlan plan = plans.one(entity.chamberId()).plan();
+        entity.name = name.strip();
+        entity.deviceId = id(deviceId);
+        entity.probeId = id(probeId);
+        entity.controllerId = id(controllerId);
+        entity.everyS = everyS;
+        if (deviceId != null) {
+            devices.requireOfSite(entity.siteId(), entity.deviceId);
+        }
+        if (probeId != null && plan.probes().stream().noneMatch(each -> each.id().equals(entity.probeId.toString()))) {
+            throw new RefusedValueException("probeId", probeId, "must be the id of a probe of this chamber");
+        }
+        if (controllerId != null && plan.controllers().stream().noneMatch(each -> each.id().equals(entity.controllerId.toString()))) {
+            throw new RefusedValueException("controllerId", controllerId, "must be the id of a controller of this chamber");
+        }
+    }
+
+    private static UUID id(String text) {
+        return text == null ? null : UUID.fromString(text);
+    }
+
+    /** All of a chamber, retired ones too. */
+    @Transactional(readOnly = true)
+    public List<SeriesView> all(UUID chamberId) {
+        plans.require(chamberId);
+        return views(series.findByChamberIdOrderByNumberAsc(chamberId));
+    }
+
+    /** All of all chambers that stand. */
+    @Transactional(readOnly = true)
+    public List<SeriesView> all() {
+        return views(series.findByRetiredAtIsNullOrderByNumberAsc());
+    }
+
+    private List<SeriesView> views(List<SeriesEntity> found) {
+        Map<Integer, ReadingView> latest = new HashMap<>();
+        if (!found.isEmpty()) {
+            sql.sql("select series, at_us, value_e6 from series_latest where series in (:numbers)").param("numbers", found.stream().map(SeriesEntity::number).toList())
+                    .query((row, i) -> latest.put(row.getInt(1), new ReadingView(micros(row.getLong(2)), SeriesUnit.value(row.getLong(3))))).list();
+        }
+        return found.stream().map(each -> new SeriesView(each.getId().toString(), each.chamberId().toString(), each.name, each.measured(), each.unit().kept(), each.unit(),
+                each.unit().kept().sign(), text(each.deviceId), text(each.probeId), text(each.controllerId), each.everyS, latest.get(each.number()), each.retiredAt)).toList();
+    }
+
+    private static String text(UUID id) {
+        return id == null ? null : id.toString();
+    }
+
+    /** One by its id, as remembered for a few seconds; empty where there is none. */
+    public Optional<Series> find(UUID id) {
+        return known.get(id, wanted -> transactions.execute(status -> series.findById(wanted).map(SeriesService::plain)));
+    }
+
+    /**
+     * One by its id.
+     *
+     * @throws NotFoundException where there is none
+     */
+    public Series require(UUID id) {
+        return find(id).orElseThrow(() -> missing(id));
+    }
+
+    /** Those of some numbers. */
+    @Transactional(readOnly = true)
+    public List<Series> numbered(java.util.Collection<Integer> numbers) {
+        return numbers.isEmpty() ? List.of() : series.findByNumberIn(numbers).stream().map(SeriesService::plain).toList();
+    }
+
+    /** Those of a chamber that stand, or of all. */
+    @Transactional(readOnly = true)
+    public List<Series> plain(Optional<UUID> chamberId) {
+        return (chamberId.isPresent() ? series.findByChamberIdOrderByNumberAsc(chamberId.get()) : series.findByRetiredAtIsNullOrderByNumberAsc()).stream().map(SeriesService::plain)
+                .toList();
+    }
+
+    /** All that stand, for what is done to each now and then. */
+    @Transactional(readOnly = true)
+    public List<Kept> policies() {
+        return series.findAll().stream().filter(each -> each.keepRawDays != null || each.keepMinuteDays != null || each.keepHourDays != null)
+                .map(each -> new Kept(plain(each), new Retention(each.keepRawDays, each.keepMinuteDays, each.keepHourDays))).toList();
+    }
+
+    /** Forgets what is remembered of one. */
+    public void forget(UUID id) {
+        known.invalidate(id);
+    }
+
+    /** A series with its policy. */
+    public record Kept(Series series, Retention keeps) {
+    }
+
+    private SeriesEntity one(UUID chamberId, UUID id) {
+        plans.require(chamberId);
+        return series.findById(id).filter(each -> each.chamberId().equals(chamberId)).orElseThrow(() -> missing(id));
+    }
+
+    private static NotFoundException missing(UUID id) {
+        return new NotFoundException("There is no series " + id + ".");
+    }
+
+    private static Series plain(SeriesEntity each) {
+        return new Series(each.getId(), each.number(), each.siteId(), each.chamberId(), each.measured(), each.unit(), each.deviceId, each.everyS,
+                each.rawFromUs() == null ? Instant.EPOCH : micros(each.rawFromUs()), each.keepMinuteDays, each.retiredAt != null, each.name);
+    }
+
+    /** Microseconds since 1970 as an instant. */
+    public static Instant micros(long us) {
+        return Instant.EPOCH.plus(us, ChronoUnit.MICROS);
+    }
+
+    /** An instant as microseconds since 1970; what is finer is left out. */
+    public static long micros(Instant at) {
+        return ChronoUnit.MICROS.between(Instant.EPOCH, at);
+    }
+}

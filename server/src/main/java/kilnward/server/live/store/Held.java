@@ -1,0 +1,81 @@
+package kilnward.server.live.store;
+
+import java.nio.charset.StandardCharsets;
+import java.security.MessageDigest;
+import java.security.NoSuchAlgorithmException;
+import java.sql.Connection;
+import java.sql.PreparedStatement;
+import java.sql.ResultSet;
+import java.sql.SQLException;
+import java.sql.Timestamp;
+import java.time.Instant;
+import java.util.List;
+import java.util.UUID;
+import kilnward.core.series.SeriesUnit;
+import kilnward.server.live.series.SeriesViews.Device;
+
+/** Writes down readings that are held back: each once, however often it is sent, and not without end. */
+final class Held {
+    /** Of one device, waiting for a decision; a device gone mad must not fill the disk. What comes beyond is counted and told. */
+    static final int MOST = 10_000;
+
+    private Held() {
+    }
+
+    static void write(Connection connection, Device device, List<Arriving> held, Instant now) throws SQLException {
+        int room = MOST - waiting(connection, device.id());
+        int fit = Math.max(0, Math.min(room, held.size()));
+        try (PreparedStatement insert = connection
+                .prepareStatement("insert into held_reading (id, chamber_id, device_id, series_id, series_text, at, value, unit, reason, kept_value,"
+                        + " received_at, seen_times, same_as) values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, 1, ?) on duplicate key update seen_times = seen_times + 1")) {
+            for (Arriving each : held.subList(0, fit)) {
+                insert.setString(1, UUID.randomUUID().toString());
+                insert.setString(2, (each.series() == null ? device.chamberId() : each.series().chamberId()).toString());
+                insert.setString(3, device.id().toString());
+                insert.setString(4, each.series() == null ? null : each.series().id().toString());
+                insert.setString(5, each.seriesText());
+                insert.setTimestamp(6, Timestamp.from(each.at()));
+                insert.setDouble(7, each.value());
+                insert.setString(8, each.unit() == null ? null : each.unit().name());
+                insert.setString(9, each.reason().name());
+                if (each.keptE6 == null) {
+                    insert.setNull(10, java.sql.Types.DOUBLE);
+                } else {
+                    insert.setDouble(10, SeriesUnit.value(each.keptE6));
+                }
+                insert.setTimestamp(11, Timestamp.from(now));
+                insert.setBytes(12, sameAs(device.id(), each));
+                insert.addBatch();
+            }
+            if (fit > 0) {
+                insert.executeBatch();
+            }
+        }
+        if (fit < held.size()) {
+            try (PreparedStatement count = connection.prepareStatement("update device set not_kept = not_kept + ? where id = ?")) {
+                count.setInt(1, held.size() - fit);
+                count.setString(2, device.id().toString());
+                count.executeUpdate();
+            }
+        }
+    }
+
+    private static int waiting(Connection connection, UUID device) throws SQLException {
+        try (PreparedStatement count = connection.prepareStatement("select count(*) from held_reading where device_id = ? and decided_at is null")) {
+            count.setString(1, device.toString());
+            try (ResultSet found = count.executeQuery()) {
+                found.next();
+                return found.getInt(1);
+            }
+        }
+    }
+
+    private static byte[] sameAs(UUID device, Arriving each) {
+        try {
+            return MessageDigest.getInstance("SHA-256")
+                    .digest((device + "|" + each.seriesText() + "|" + each.atUs + "|" + each.value() + "|" + each.reason()).getBytes(StandardCharsets.UTF_8));
+        } catch (NoSuchAlgorithmException impossible) {
+            throw new IllegalStateException(impossible);
+        }
+    }
+}

@@ -1,0 +1,84 @@
+package kilnward.server.running;
+
+import java.io.IOException;
+import java.net.URI;
+import java.net.http.HttpClient;
+import java.net.http.HttpRequest;
+import java.net.http.HttpResponse;
+import kilnward.server.running.ApiClient.Answer;
+import tools.jackson.databind.json.JsonMapper;
+
+/** A device as the API sees it: a token, and readings. */
+public final class DeviceClient {
+    private static final JsonMapper JSON = JsonMapper.builder().build();
+    private final HttpClient http = HttpClient.newHttpClient();
+    private final ApiClient lead;
+    private final String base;
+    private final String chamber;
+    private final String id;
+    private final String token;
+
+    /** One that has a token already. */
+    public DeviceClient(ApiClient lead, String base, String chamber, String id, String token) {
+        this.lead = lead;
+        this.base = base;
+        this.chamber = chamber;
+        this.id = id;
+        this.token = token;
+    }
+
+    /** One that a lead adds to a chamber. */
+    public static DeviceClient added(ApiClient lead, String base, String chamber, String name) {
+        Answer made = lead.post("/api/v1/chambers/" + chamber + "/devices", "{\"name\":\"" + name + "\"}");
+        if (made.status() != 201) {
+            throw new IllegalStateException("no device was added: " + made);
+        }
+        return new DeviceClient(lead, base, chamber, made.body().get("id").asString(), made.body().get("token").asString());
+    }
+
+    /** The id of a series of its own that a lead adds. */
+    public String series(String name, String quantity, String unit) {
+        Answer made = lead.post("/api/v1/chambers/" + chamber + "/series",
+                "{\"name\":\"" + name + "\",\"quantity\":\"" + quantity + "\",\"unit\":\"" + unit + "\",\"deviceId\":\"" + id + "\",\"probeId\":null}");
+        if (made.status() != 201) {
+            throw new IllegalStateException("no series was added: " + made);
+        }
+        return made.body().get("id").asString();
+    }
+
+    public String id() {
+        return id;
+    }
+
+    public String token() {
+        return token;
+    }
+
+    public String chamber() {
+        return chamber;
+    }
+
+    /** Sends readings as JSON. */
+    public Answer send(String json) {
+        return post("/api/v1/readings", json, "application/json");
+    }
+
+    /** Sends readings as CSV. */
+    public Answer sendCsv(String csv, boolean partial) {
+        return post("/api/v1/readings?partial=" + partial, csv, "text/csv");
+    }
+
+    private Answer post(String path, String body, String type) {
+        HttpRequest.Builder request = HttpRequest.newBuilder(URI.create(base + path)).header("Content-Type", type).POST(HttpRequest.BodyPublishers.ofString(body));
+        if (!token.isEmpty()) {
+            request.header("Authorization", "Bearer " + token);
+        }
+        try {
+            HttpResponse<String> response = http.send(request.build(), HttpResponse.BodyHandlers.ofString());
+            String kind = response.headers().firstValue("Content-Type").orElse("");
+            return new Answer(response.statusCode(), kind, kind.contains("json") ? JSON.readTree(response.body()) : null);
+        } catch (IOException | InterruptedException failed) {
+            throw new IllegalStateException(failed);
+        }
+    }
+}
