@@ -27,6 +27,8 @@ import kilnward.server.check.CheckViews.NewCheck;
 import kilnward.server.check.CheckViews.NewOffset;
 import kilnward.server.check.CheckViews.NewRow;
 import kilnward.server.check.CheckViews.ReferenceView;
+import kilnward.server.live.series.Devices;
+import kilnward.server.live.series.SeriesService;
 import kilnward.server.plan.Plans;
 import kilnward.server.settings.ChamberService;
 import kilnward.server.settings.ChamberViews.NewSettings;
@@ -37,6 +39,7 @@ import kilnward.server.site.SiteRepository;
 import org.springframework.boot.ApplicationArguments;
 import org.springframework.boot.ApplicationRunner;
 import org.springframework.boot.autoconfigure.condition.ConditionalOnProperty;
+import org.springframework.core.annotation.Order;
 import org.springframework.core.io.Resource;
 import org.springframework.core.io.support.ResourcePatternResolver;
 import org.springframework.stereotype.Component;
@@ -48,21 +51,27 @@ import tools.jackson.databind.json.JsonMapper;
  * the middle leaves nothing half loaded.
  */
 @Component
+@Order(1)
 @ConditionalOnProperty("kilnward.demo")
 public class DemoLoader implements ApplicationRunner {
     private static final double ALTITUDE_M = 140;
     private static final double[] OFF = {0, 0.03, -0.02, 0.02, -0.03, 0.01, -0.01};
     private final SiteRepository sites;
     private final ChamberService chambers;
+    private final Devices devices;
+    private final SeriesService series;
     private final JsonMapper json;
     private final ResourcePatternResolver resources;
     private final Clock clock;
     private final Function<Clock, CheckService> checksAt;
 
     public DemoLoader(SiteRepository sites, Plans plans, SettingsRevisionRepository revisions, KeyingRepository keyings, CheckRepository checks, CheckRowRepository rows,
-            CheckEntryRepository entries, CheckRecord record, ChamberService chambers, JsonMapper json, ResourcePatternResolver resources, Clock clock) {
+            CheckEntryRepository entries, CheckRecord record, ChamberService chambers, Devices devices, SeriesService series, JsonMapper json, ResourcePatternResolver resources,
+            Clock clock) {
         this.sites = sites;
         this.chambers = chambers;
+        this.devices = devices;
+        this.series = series;
         this.json = json;
         this.resources = resources;
         this.clock = clock;
@@ -80,7 +89,7 @@ public class DemoLoader implements ApplicationRunner {
         files().forEach(this::load);
     }
 
-    private List<DemoChamber> files() {
+    List<DemoChamber> files() {
         List<DemoChamber> read = new ArrayList<>();
         try {
             for (Resource file : Arrays.stream(resources.getResources("classpath:demo/*.json")).sorted(Comparator.comparing(Resource::getFilename)).toList()) {
@@ -102,6 +111,10 @@ public class DemoLoader implements ApplicationRunner {
             chambers.save(chamber.id(), each.controllerId(), new NewSettings(before, each.reason(), each.values()), each.author());
         }
         chamber.checks().forEach(each -> check(chamber.id(), each));
+        if (chamber.runs() != null) {
+            chamber.runs().devices().forEach(each -> devices.add(each.id(), chamber.id(), each.name(), chamber.author()));
+            chamber.runs().series().forEach(each -> series.add(each.id(), chamber.id(), each.asked(), chamber.author()));
+        }
     }
 
     private void check(UUID chamber, DemoChamber.Check check) {

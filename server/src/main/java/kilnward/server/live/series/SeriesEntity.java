@@ -100,6 +100,10 @@ class SeriesEntity extends Identified {
         return unit;
     }
 
+    Instant madeAt() {
+        return madeAt;
+    }
+
     Long rawFromUs() {
         return rawFromUs;
     }

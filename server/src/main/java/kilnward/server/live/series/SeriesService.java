@@ -163,6 +163,12 @@ public class SeriesService {
         return find(id).orElseThrow(() -> missing(id));
     }
 
+    /** Since when there is one. */
+    @Transactional(readOnly = true)
+    public Instant madeAt(UUID id) {
+        return series.findById(id).orElseThrow(() -> missing(id)).madeAt();
+    }
+
     /** Those of some numbers. */
     @Transactional(readOnly = true)
     public List<Series> numbered(java.util.Collection<Integer> numbers) {

@@ -88,6 +88,12 @@ public class ReadingStore {
         }
     }
 
+    /** Writes readings that nobody holds back. */
+    public void write(List<Arriving> arriving, boolean optimistic) {
+        write(arriving, optimistic, connection -> {
+        });
+    }
+
     /** Something to write in the same transaction. */
     @FunctionalInterface
     interface Besides {
