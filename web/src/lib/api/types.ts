@@ -104,3 +104,14 @@ export type ScoreView = Schemas['ScoreView']
 
 /** What is keyed into each controller, by its id. */
 export type Keyed = Record<string, Values>
+
+export type SeriesView = Schemas['SeriesView']
+export type Measured = SeriesView['quantity']
+export type SeriesUnit = SeriesView['unit']
+export type DeviceView = Schemas['DeviceView']
+export type HeldView = Schemas['HeldView']
+export type HeldList = Schemas['HeldList']
+export type RetentionView = Schemas['RetentionView']
+export type DayView = Schemas['DayView']
+/** A series over a span; nulls where nothing was measured, which the server's description cannot say of a list. */
+export type Chart = Omit<Schemas['Chart'], 'low' | 'high' | 'mean'> & Record<'low' | 'high' | 'mean', (number | null)[]>

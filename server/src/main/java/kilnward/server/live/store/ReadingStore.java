@@ -7,7 +7,6 @@ import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.sql.SQLTransientException;
 import java.sql.Statement;
-import java.sql.Types;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.HashMap;
@@ -30,6 +29,7 @@ import org.springframework.stereotype.Component;
 public class ReadingStore {
     private static final int CHUNK = 5_000;
     private static final int LOOKED_UP_AT_ONCE = 500;
+    private static final int ROWS_A_SENTENCE = 500;
     private static final int ATTEMPTS = 12;
     private static final int DEADLOCK = 1213;
     private static final int LOCK_WAIT = 1205;
@@ -219,29 +219,31 @@ public class ReadingStore {
     }
 
     private static void rollUp(Connection connection, List<Arriving> fresh, long lengthUs, String table, String at) throws SQLException {
-        try (PreparedStatement add = connection.prepareStatement("insert into " + table + " (series, " + at + ", low_e6, high_e6, sum_e6, count) values (?, ?, ?, ?, ?, ?)"
-                + " on duplicate key update low_e6 = least(low_e6, values(low_e6)), high_e6 = greatest(high_e6, values(high_e6)), sum_e6 = sum_e6 + values(sum_e6),"
-                + " count = count + values(count)")) {
-            int from = 0;
-            while (from < fresh.size()) {
-                int number = fresh.get(from).number();
-                long slot = Math.floorDiv(fresh.get(from).atUs, lengthUs);
-                Bucket bucket = Bucket.of(fresh.get(from).valueE6);
-                int to = from + 1;
-                while (to < fresh.size() && fresh.get(to).number() == number && Math.floorDiv(fresh.get(to).atUs, lengthUs) == slot) {
-                    bucket = bucket.and(Bucket.of(fresh.get(to).valueE6));
-                    to++;
-                }
-                add.setInt(1, number);
-                add.setLong(2, slot);
-                add.setLong(3, bucket.low());
-                add.setLong(4, bucket.high());
-                add.setLong(5, bucket.sum());
-                add.setLong(6, bucket.count());
-                add.addBatch();
-                from = to;
+        List<String> rows = new ArrayList<>();
+        int from = 0;
+        while (from < fresh.size()) {
+            int number = fresh.get(from).number();
+            long slot = Math.floorDiv(fresh.get(from).atUs, lengthUs);
+            Bucket bucket = Bucket.of(fresh.get(from).valueE6);
+            int to = from + 1;
+            while (to < fresh.size() && fresh.get(to).number() == number && Math.floorDiv(fresh.get(to).atUs, lengthUs) == slot) {
+                bucket = bucket.and(Bucket.of(fresh.get(to).valueE6));
+                to++;
             }
-            add.executeBatch();
+            rows.add("(" + number + "," + slot + "," + bucket.low() + "," + bucket.high() + "," + bucket.sum() + "," + bucket.count() + ")");
+            from = to;
+        }
+        inserts(connection, "insert into " + table + " (series, " + at + ", low_e6, high_e6, sum_e6, count) values ", rows,
+                " on duplicate key update low_e6 = least(low_e6, values(low_e6)), high_e6 = greatest(high_e6, values(high_e6)), sum_e6 = sum_e6 + values(sum_e6),"
+                        + " count = count + values(count)");
+    }
+
+    /** Many rows of whole numbers in few sentences: where rows may be there already the bulk protocol takes seven times as long. */
+    private static void inserts(Connection connection, String into, List<String> rows, String otherwise) throws SQLException {
+        try (Statement statement = connection.createStatement()) {
+            for (int from = 0; from < rows.size(); from += ROWS_A_SENTENCE) {
+                statement.executeUpdate(into + String.join(",", rows.subList(from, Math.min(rows.size(), from + ROWS_A_SENTENCE))) + otherwise);
+            }
         }
     }
 
@@ -255,30 +257,23 @@ public class ReadingStore {
 
     private static void latest(Connection connection, List<Arriving> fresh) throws SQLException {
         long nowUs = nowUs(connection);
-        // The order of the assignments matters: what is late is so against what was newest before.
-        try (PreparedStatement note = connection.prepareStatement("insert into series_latest (series, at_us, value_e6, changed_us, late_us, late_from_us) values (?, ?, ?, ?, ?, ?)"
-                + " on duplicate key update late_from_us = if(values(late_from_us) <= at_us, if(late_us > changed_us - " + LATE_TOGETHER_US
-                + ", least(late_from_us, values(late_from_us)), values(late_from_us)), late_from_us),"
-                + " late_us = if(values(late_from_us) <= at_us, values(changed_us), late_us), value_e6 = if(values(at_us) >= at_us, values(value_e6), value_e6),"
-                + " at_us = greatest(at_us, values(at_us)), changed_us = greatest(changed_us, values(changed_us))")) {
-            int from = 0;
-            while (from < fresh.size()) {
-                int to = from + 1;
-                while (to < fresh.size() && fresh.get(to).number() == fresh.get(from).number()) {
-                    to++;
-                }
-                Arriving last = fresh.get(to - 1);
-                note.setInt(1, last.number());
-                note.setLong(2, last.atUs);
-                note.setLong(3, last.valueE6);
-                note.setLong(4, nowUs);
-                note.setNull(5, Types.BIGINT);
-                note.setLong(6, fresh.get(from).atUs);
-                note.addBatch();
-                from = to;
+        List<String> rows = new ArrayList<>();
+        int from = 0;
+        while (from < fresh.size()) {
+            int to = from + 1;
+            while (to < fresh.size() && fresh.get(to).number() == fresh.get(from).number()) {
+                to++;
             }
-            note.executeBatch();
+            Arriving last = fresh.get(to - 1);
+            rows.add("(" + last.number() + "," + last.atUs + "," + last.valueE6 + "," + nowUs + ",null," + fresh.get(from).atUs + ")");
+            from = to;
         }
+        // The order of the assignments matters: what is late is so against what was newest before.
+        inserts(connection, "insert into series_latest (series, at_us, value_e6, changed_us, late_us, late_from_us) values ", rows,
+                " on duplicate key update late_from_us = if(values(late_from_us) <= at_us, if(late_us > changed_us - " + LATE_TOGETHER_US
+                        + ", least(late_from_us, values(late_from_us)), values(late_from_us)), late_from_us),"
+                        + " late_us = if(values(late_from_us) <= at_us, values(changed_us), late_us), value_e6 = if(values(at_us) >= at_us, values(value_e6), value_e6),"
+                        + " at_us = greatest(at_us, values(at_us)), changed_us = greatest(changed_us, values(changed_us))");
     }
 
     /**

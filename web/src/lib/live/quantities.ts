@@ -1,0 +1,65 @@
+/** What series measure, in words and in the units a person reads. */
+import type { Measured, SeriesUnit } from '../api/types'
+import { celsiusTo, fixed, type TemperatureUnit } from '../units'
+
+/** Names, the units that can be sent, and how many decimals a value is shown with. */
+export const QUANTITIES: Record<Measured, { name: string; units: [SeriesUnit, string][]; digits: number }> = {
+  TEMPERATURE: {
+    name: 'temperature',
+    units: [
+      ['C', '°C'],
+      ['F', '°F'],
+    ],
+    digits: 1,
+  },
+  RELATIVE_HUMIDITY: { name: 'relative humidity', units: [['RH', '%RH']], digits: 0 },
+  LIGHT: {
+    name: 'light',
+    units: [
+      ['LX', 'lx'],
+      ['UMOL_M2_S', 'µmol/m²s'],
+    ],
+    digits: 0,
+  },
+  CARBON_DIOXIDE: { name: 'carbon dioxide', units: [['PPM', 'ppm']], digits: 0 },
+  WATER_LEVEL: {
+    name: 'water level',
+    units: [
+      ['MM', 'mm'],
+      ['CM', 'cm'],
+      ['INCH', 'in'],
+    ],
+    digits: 0,
+  },
+  PH: { name: 'pH', units: [['PH', 'pH']], digits: 2 },
+  CONDUCTIVITY: {
+    name: 'conductivity',
+    units: [
+      ['US_CM', 'µS/cm'],
+      ['MS_CM', 'mS/cm'],
+    ],
+    digits: 0,
+  },
+  POWER: { name: 'power', units: [['W', 'W']], digits: 0 },
+}
+
+type Of = { quantity: Measured; sign: string }
+
+/** A value as it is kept, in the unit a person reads. */
+export const toRead = (value: number, of: Pick<Of, 'quantity'>, unit: TemperatureUnit) => (of.quantity === 'TEMPERATURE' ? celsiusTo(unit, value) : value)
+
+export const signOf = (of: Of, unit: TemperatureUnit) => (of.quantity === 'TEMPERATURE' ? `°${unit}` : of.sign)
+
+export const shown = (value: number, of: Of, unit: TemperatureUnit) => `${fixed(toRead(value, of, unit), QUANTITIES[of.quantity].digits)} ${signOf(of, unit)}`
+
+/** How long ago, in the words of somebody who waits for it. */
+export function ago(seconds: number): string {
+  if (seconds < 5) return 'now'
+  if (seconds < 90) return `${Math.round(seconds)} s ago`
+  if (seconds < 5400) return `${Math.round(seconds / 60)} min ago`
+  if (seconds < 48 * 3600) return `${Math.floor(seconds / 3600)} h ${String(Math.floor((seconds % 3600) / 60)).padStart(2, '0')} ago`
+  return `${Math.floor(seconds / 86_400)} days ago`
+}
+
+/** A series is silent when it has not been heard of for three times as long as usual. */
+export const isSilent = (everyS: number, ageS: number) => ageS > Math.max(3 * everyS, 30)
