@@ -1,6 +1,6 @@
 /** Addresses of the page: /, /new, /chambers/{id}/{step}. */
 
-export const STEPS = ['occupant', 'chamber', 'probes', 'loads', 'settings', 'card', 'check', 'faults'] as const
+export const STEPS = ['occupant', 'chamber', 'probes', 'loads', 'settings', 'card', 'check', 'faults', 'run'] as const
 export type StepName = (typeof STEPS)[number]
 
 export type Route = { page: 'ward' } | { page: 'new' } | { page: 'chamber'; id: string; step: StepName } | { page: 'lost'; path: string }

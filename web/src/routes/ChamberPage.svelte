@@ -4,7 +4,7 @@
   import type { ChamberDueView, Step } from '../lib/api/types'
   import { dueChecks } from '../lib/check/due'
   import { ChamberDraft } from '../lib/chamber/draft.svelte'
-  import { tilesOf } from '../lib/chamber/tiles'
+  import { runningState, tilesOf, type TileState } from '../lib/chamber/tiles'
   import Notices from '../lib/parts/Notices.svelte'
   import SaveDialog from '../lib/parts/SaveDialog.svelte'
   import Shelf from '../lib/parts/Shelf.svelte'
@@ -18,6 +18,7 @@
   import LoadsStep from './LoadsStep.svelte'
   import OccupantStep from './OccupantStep.svelte'
   import ProbesStep from './ProbesStep.svelte'
+  import RunStep from './RunStep.svelte'
   import SettingsStep from './SettingsStep.svelte'
 
   let { id, step }: { id: string; step: StepName } = $props()
@@ -26,6 +27,7 @@
   let dialog = $state<SaveDialog | null>(null)
   let said = $state('')
   let due = $state.raw<ChamberDueView[]>([])
+  let running = $state<TileState>('empty')
   const controller = $derived(draft?.plan.controllers[0] ?? null)
   const number = $derived(controller && draft ? (draft.settingsOf(controller.id)?.number ?? 0) : 0)
   const COUNT = ['no', 'one', 'two', 'three', 'four', 'five', 'six', 'seven', 'eight', 'nine']
@@ -46,6 +48,9 @@
   $effect(() => {
     void step
     let stale = false
+    void runningState(id).then((state) => {
+      if (!stale) running = state
+    })
     void dueChecks().then((all) => {
       if (!stale) due = all.filter((each) => each.chamberId === id)
     })
@@ -56,7 +61,8 @@
   $effect(() => {
     const looked = draft?.plan.looked
     const opened = step.toUpperCase() as Step
-    if (looked && session.mayPlan && !looked.includes(opened)) looked.push(opened)
+    // What runs is not planned: there is nothing to look over.
+    if (step !== 'run' && looked && session.mayPlan && !looked.includes(opened)) looked.push(opened)
   })
 
   // What is typed is kept in the browser a moment after the last change.
@@ -125,7 +131,7 @@
       <p class="quiet">{subtitle(draft.plan)}{sinceStart(draft.plan)}</p>
     </div>
     <div class="actions">
-      {#if step === 'settings' || step === 'card' || step === 'check' || step === 'faults'}
+      {#if step === 'settings' || step === 'card' || step === 'check' || step === 'faults' || step === 'run'}
         {#if controller}<p class="quiet">{settingsWords}</p>{/if}
         {#if step === 'settings' && controller && draft.missing.length === 0}
           <button
@@ -134,7 +140,7 @@
             title={session.mayKey ? undefined : 'A visitor looks only'}
             onclick={() => dialog?.open()}>Save with a reason</button
           >
-        {:else if (step === 'card' || step === 'check' || step === 'faults') && draft.planDirty}
+        {:else if (step === 'card' || step === 'check' || step === 'faults' || step === 'run') && draft.planDirty}
           <button class="button main" disabled={!session.mayPlan || draft.saving} onclick={savePlan}>Save the plan</button>
         {/if}
       {:else}
@@ -151,7 +157,7 @@
     </div>
   </header>
   <div class="body">
-    <div class="no-print side"><Shelf {id} {step} tiles={tilesOf(draft, due)} /></div>
+    <div class="no-print side"><Shelf {id} {step} tiles={tilesOf(draft, due, running)} /></div>
     <div class="step">
       <div class="no-print"><Notices {draft} /></div>
       {#if step === 'occupant'}
@@ -190,6 +196,8 @@
         <CheckStep {draft} />
       {:else if step === 'faults'}
         <FaultsStep {draft} />
+      {:else if step === 'run'}
+        <RunStep {draft} onrunning={(state) => (running = state)} />
       {:else}
         <CardStep {draft} />
       {/if}

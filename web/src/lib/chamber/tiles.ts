@@ -1,5 +1,7 @@
 /** What the shelf's tiles say about a chamber. */
+import { api, dataOf, Problem } from '../api/client'
 import type { ChamberDueView, Step } from '../api/types'
+import { isSilent } from '../live/quantities'
 import type { StepName } from '../router.svelte'
 import type { ChamberDraft } from './draft.svelte'
 
@@ -7,7 +9,20 @@ export type TileState = 'empty' | 'half' | 'full' | 'due'
 
 const SAYS: Record<TileState, string> = { empty: 'not begun', half: 'begun', full: 'done', due: 'wants you' }
 
-export function tilesOf(draft: ChamberDraft, due: ChamberDueView[]): { step: StepName; name: string; state: TileState; says: string }[] {
+/** Whether anything is measured in a chamber, and whether it is heard of. */
+export async function runningState(chamberId: string): Promise<TileState> {
+  try {
+    const series = (await dataOf(api.get('/chambers/{chamberId}/series', { params: { path: { chamberId } } }))).filter((each) => each.retiredAt === null)
+    if (series.length === 0) return 'empty'
+    const heard = series.filter((each) => each.latest && !isSilent(each.everyS, (Date.now() - Date.parse(each.latest.at)) / 1000))
+    return heard.length === series.length ? 'full' : series.some((each) => each.latest) ? 'due' : 'half'
+  } catch (failed) {
+    if (!(failed instanceof Problem)) throw failed
+    return 'empty'
+  }
+}
+
+export function tilesOf(draft: ChamberDraft, due: ChamberDueView[], running: TileState = 'empty'): { step: StepName; name: string; state: TileState; says: string }[] {
   const { plan } = draft
   const parts = [plan.box, plan.contents, plan.room, plan.appliances[0]]
   const there = parts.filter(Boolean).length
@@ -32,9 +47,10 @@ export function tilesOf(draft: ChamberDraft, due: ChamberDueView[]): { step: Ste
     ['card', 'Card', saved ? (draft.changedKeys === 0 ? 'full' : 'half') : 'empty'],
     ['check', 'Check', due.length === 0 ? 'empty' : due.every((each) => each.due.why === 'NEVER_CHECKED') ? 'empty' : due.some((each) => each.due.due) ? 'due' : 'full'],
     ['faults', 'Faults', !draft.answer ? 'empty' : wants('FAULTS') || draft.answer.findings.some((finding) => finding.code === 'stuck-on-harms') ? 'due' : 'half'],
+    ['run', 'Run', running],
   ]
   // What began as a usual build is not done before somebody has looked at it.
-  const unseen = (step: StepName) => plan.looked !== null && !plan.looked.some((each) => each.toLowerCase() === step)
+  const unseen = (step: StepName) => step !== 'run' && plan.looked !== null && !plan.looked.some((each) => each.toLowerCase() === step)
   return states.map(([step, name, state]) => {
     const shown = state === 'full' && unseen(step) ? 'half' : state
     return { step, name, state: shown, says: shown === 'half' && state === 'full' ? 'begun, not yet looked at' : SAYS[shown] }

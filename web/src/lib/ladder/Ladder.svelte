@@ -2,6 +2,7 @@
   import type { Snippet } from 'svelte'
   import type { RungAnswer } from '../api/types'
   import type { ChamberDraft } from '../chamber/draft.svelte'
+  import { type MeasuredTrace, stretches } from '../live/measured'
   import { clock, duration, fixed } from '../units'
   import { type DisplayUnit, RUNG_NAMES } from '../words'
   import { Hand, isSame } from './hand.svelte'
@@ -22,10 +23,12 @@
     course?: Snippet
     /** Height of the plot in CSS pixels. */
     height: number
+    /** What was measured over the same hours, drawn in place of what is rehearsed or over it; absent where nothing is shown of it. */
+    measured?: MeasuredTrace | null
     /** Whether another ladder stands below on the same hours and carries hours, legend and table. @default false */
     joined?: boolean
   }
-  let { draft, mayKey, quantity, course, height, joined = false }: Props = $props()
+  let { draft, mayKey, quantity, course, height, measured = null, joined = false }: Props = $props()
   const id = $props.id()
 
   let width = $state(900)
@@ -34,8 +37,10 @@
   const needs = $derived(draft.needs)
 
   const parts = $derived(answer ? partsOf(answer, quantity) : null)
-  /** Nothing switches it: no strip under the trace. */
-  const bare = $derived(parts?.loops.length === 0)
+  /** Whether what is rehearsed is drawn. */
+  const rehearsed = $derived(!measured || measured.beside)
+  /** Nothing switches it, or nothing is known of that: no strip under the trace. */
+  const bare = $derived(parts?.loops.length === 0 || !rehearsed)
 
   // --- geometry -----------------------------------------------------------------------------------------------------------
 
@@ -50,7 +55,7 @@
   const STRIP = 14
   const ROW = STRIP + 4
   /** Strips below the first. */
-  const further = $derived(ROW * Math.max(0, (parts?.loops.length ?? 0) - 1))
+  const further = $derived(rehearsed ? ROW * Math.max(0, (parts?.loops.length ?? 0) - 1) : 0)
   const FOOT = $derived((joined ? (compact ? 52 : 28) : bare ? 32 : 54) + further)
   const needX = $derived(compact ? 34 : 46)
   const needWidth = $derived(compact ? 34 : 50)
@@ -92,6 +97,7 @@
     nameOf: (rung) => nameOf(rung),
     keyedOf: (rung) => keyedOf(rung),
   })
+  const measuredValues = $derived(measured?.lines.flatMap((line) => [...line.low, ...line.high]).filter((value) => value !== null) ?? [])
   const range: { low: number; high: number } = $derived.by(() => {
     if (hand.heldRange) return hand.heldRange
     if (!parts?.level || !needs) return { low: 0, high: 1 }
@@ -100,8 +106,8 @@
       harmLow: harmLow?.level ?? null,
       harmHigh: harmHigh?.level ?? null,
       rungs: onLadder.map((rung) => rung.occupant),
-      traceLow: Math.min(parts.level.lowest, ...parts.displayLevels.map((each) => each.lowest)),
-      traceHigh: Math.max(parts.level.highest, ...parts.displayLevels.map((each) => each.highest)),
+      traceLow: Math.min(...(rehearsed ? [parts.level.lowest, ...parts.displayLevels.map((each) => each.lowest)] : []), ...measuredValues),
+      traceHigh: Math.max(...(rehearsed ? [parts.level.highest, ...parts.displayLevels.map((each) => each.highest)] : []), ...measuredValues),
       pad: quantity.pad,
     })
     return { low: Math.max(quantity.lowest, low), high: Math.min(quantity.highest, high) }
@@ -161,6 +167,25 @@
   const bucketX = $derived((bucket: number) => plotX + ((bucket + 0.5) * plotWidth) / Math.max(1, buckets))
   const occupantPath = $derived(parts?.occupant ? envelopePath(parts.occupant.low, parts.occupant.high, bucketX, scale, 2.6) : '')
   const displayPaths = $derived(parts ? parts.displays.map((each) => envelopePath(each.low, each.high, bucketX, scale, 1)) : [])
+  /** Measured lines, gap by gap; they share the hours of what is rehearsed, in buckets of their own. */
+  const measuredPaths = $derived(
+    measured?.lines.map((line) => {
+      const x = (bucket: number) => plotX + ((bucket + 0.5) * plotWidth) / Math.max(1, line.low.length)
+      const whole = (values: (number | null)[], from: number, to: number) => {
+        const found: number[] = []
+        for (let i = from; i <= to; i++) found.push(values[i] ?? found.at(-1)!)
+        return found
+      }
+      return {
+        ...line,
+        d: stretches(line.low)
+          .map(([from, to]) =>
+            envelopePath(whole(line.low, from, to), whole(line.high, from, to), (bucket) => x(bucket + from) + (from === to ? bucket - 0.5 : 0), scale, line.main ? 2.6 : 1.6),
+          )
+          .join(''),
+      }
+    }) ?? [],
+  )
   const hours = $derived(((answer?.trace.bucketS ?? 0) * buckets) / 3600)
   const hourTicks = $derived.by(() => {
     if (!answer || hours <= 0) return []
@@ -221,7 +246,7 @@
     {#if harmLow && harmLow.level <= range.low}
       <p class="beyond small quiet" style:top="{bottom + (compact ? 26 + further : 4)}px">▼ harm at {quantity.show(harmLow.level)} in {duration(harmLow.durationS)}</p>
     {/if}
-    {#if stuckEnd && stuckEnd.occupant > range.high}
+    {#if stuckEnd && stuckEnd.occupant > range.high && !measured}
       <p class="stuck small quiet" style:left="{labelX}px" style:top="{TOP - 20}px">
         {compact ? '▲' : '▲ stuck on ends at'}
         {quantity.show(stuckEnd.occupant)}
@@ -251,15 +276,23 @@
 
       <!-- the trace -->
       <g clip-path="url(#{id}-plot)">
-        {#each displayPaths as path, index (index)}
-          <path d={path} fill="var(--quiet)" stroke="var(--quiet)" stroke-width="0.6" opacity="0.42" />
+        {#if rehearsed}
+          {#each displayPaths as path, index (index)}
+            <path d={path} fill="var(--quiet)" stroke="var(--quiet)" stroke-width="0.6" opacity={measured ? 0.2 : 0.42} />
+          {/each}
+          <path d={occupantPath} fill={measured ? 'var(--quiet)' : 'var(--ink)'} opacity={measured ? 0.55 : 1} />
+        {/if}
+        {#each measuredPaths as line (line.name)}
+          {#if !line.main}<path class="probe" d={line.d} fill="var(--cooling)" stroke="var(--cooling)" stroke-width="0.8" opacity="0.75" />{/if}
         {/each}
-        <path d={occupantPath} fill="var(--ink)" />
-        {#if stuckOn}
+        {#each measuredPaths as line (line.name)}
+          {#if line.main}<path class="measured" d={line.d} fill="var(--ink)" stroke="var(--ink)" stroke-width="0.6" />{/if}
+        {/each}
+        {#if stuckOn && !measured}
           <path d={stuckOn.path} fill="none" stroke="var(--ink)" stroke-width="2" stroke-dasharray="2 5" />
         {/if}
       </g>
-      {#if stuckOn && !compact}
+      {#if stuckOn && !compact && !measured}
         {@const room = stuckOn.middle[0] - plotX}
         {@const before = room > 250}
         {#if before || plotWidth - room > 260}
@@ -275,7 +308,7 @@
       {/each}
 
       <!-- when the output is on -->
-      {#each parts.loops as { shares, loopId, does }, row (loopId)}
+      {#each rehearsed ? parts.loops : [] as { shares, loopId, does }, row (loopId)}
         {@const top = bottom + 8 + row * ROW}
         {#if !compact}<text class="tick" x={plotX - 8} y={top + 12} text-anchor="end">{STRIPS[does]}</text>{/if}
         <rect x={plotX} y={top} width={plotWidth} height={STRIP} fill="none" stroke="var(--hairline)" />
@@ -307,12 +340,24 @@
 
 {#if answer && parts?.occupant && !joined}
   <p class="legend small quiet">
-    <svg width="26" height="10" aria-hidden="true"><rect y="3.500" width="26" height="3" fill="var(--ink)" /></svg>
-    {needs?.where ?? 'at the occupant'}
-    <svg width="26" height="10" aria-hidden="true"><rect width="26" height="10" fill="var(--quiet)" opacity="0.42" /></svg>
-    on the display, lowest to highest of each {duration(answer.trace.bucketS)} ({answer.metrics.loops.map((loop) => `${loop.cycles} switchings`).join(', ') || 'no output'})
+    {#if measured}
+      <svg width="26" height="10" aria-hidden="true"><rect y="3.500" width="26" height="3" fill="var(--ink)" /></svg>
+      {measured.says}
+      {#if measured.lines.some((line) => !line.main)}
+        <svg width="26" height="10" aria-hidden="true"><rect y="4" width="26" height="2" fill="var(--cooling)" /></svg>
+        {measured.lines
+          .filter((line) => !line.main)
+          .map((line) => line.name)
+          .join(', ')}, as measured
+      {/if}
+    {/if}
+    {#if rehearsed}<svg width="26" height="10" aria-hidden="true"><rect y="3.500" width="26" height="3" fill={measured ? 'var(--quiet)' : 'var(--ink)'} /></svg>
+      {needs?.where ?? 'at the occupant'}{measured ? ', rehearsed' : ''}
+      <svg width="26" height="10" aria-hidden="true"><rect width="26" height="10" fill="var(--quiet)" opacity="0.42" /></svg>
+      on the display, lowest to highest of each {duration(answer.trace.bucketS)} ({answer.metrics.loops.map((loop) => `${loop.cycles} switchings`).join(', ') || 'no output'})
+    {/if}
   </p>
-  <LadderTable trace={answer.trace} />
+  {#if rehearsed}<LadderTable trace={answer.trace} />{/if}
 {/if}
 
 <style>

@@ -7,7 +7,7 @@
   import { duration, fixed } from '../units'
   import { when } from '../when'
   import Plot from './Plot.svelte'
-  import { QUANTITIES, shown, signOf } from './quantities'
+  import { QUANTITIES, shown, signOf, toRead } from './quantities'
 
   interface Props {
     chamberId: string
@@ -101,7 +101,9 @@
       })
   })
 
-  const lines = $derived(drawn.map((each, index) => ({ series: each, chart: charts[index]!, colour: COLOURS[index % COLOURS.length]![0], dash: COLOURS[index % COLOURS.length]![1] })))
+  const lines = $derived(
+    drawn.map((each, index) => ({ series: each, chart: charts[index]!, colour: COLOURS[index % COLOURS.length]![0], dash: COLOURS[index % COLOURS.length]![1] })),
+  )
   /** One grid for all: they are drawn on one axis, so that all have the buckets of the coarsest. */
   const together = $derived(lines.filter(({ chart }) => chart.bucketS === Math.max(...lines.map((line) => line.chart.bucketS))))
   const finer = $derived(lines.filter((line) => !together.includes(line)))
@@ -109,7 +111,8 @@
   function summary({ series: of, chart }: (typeof lines)[number]): string {
     const { low, high, mean, knownShare } = chart.summary
     if (low === null || high === null) return `${of.name}: nothing was measured.`
-    const gaps = chart.gaps.length === 0 ? 'without a gap' : `${chart.gaps.length === 1 ? 'one gap' : `${chart.gaps.length} gaps`}, measured ${fixed(100 * knownShare, 1)} % of the time`
+    const gaps =
+      chart.gaps.length === 0 ? 'without a gap' : `${chart.gaps.length === 1 ? 'one gap' : `${chart.gaps.length} gaps`}, measured ${fixed(100 * knownShare, 1)} % of the time`
     return `${of.name}: ${shown(low, of, prefs.unit)} to ${shown(high, of, prefs.unit)}${mean === null ? '' : `, mean ${shown(mean, of, prefs.unit)}`}; ${gaps}.`
   }
 
@@ -142,7 +145,9 @@
 <div class="walk">
   {#if day}
     <button class="button" onclick={() => goTo(day!.before)}>◀ Day before</button>
-    <label class="day"><span class="sr-only">Day</span><input type="date" value={day.day} onchange={(event) => event.currentTarget.value && goTo(event.currentTarget.value)} /></label>
+    <label class="day"
+      ><span class="sr-only">Day</span><input type="date" value={day.day} onchange={(event) => event.currentTarget.value && goTo(event.currentTarget.value)} /></label
+    >
     <button class="button" onclick={() => goTo(day!.after)}>Day after ▶</button>
     <button class="link small" onclick={() => goTo('today')}>Today</button>
     <button class="link small" onclick={() => goTo(day!.lastYear)}>This day last year</button>
@@ -160,7 +165,9 @@
 <p class="says" role="status">
   {#if span}
     <b>{isDay && day ? when(day.from, 'longDay') : `${when(span.from, 'moment')} to ${when(span.to, 'moment')}`}</b>{#if isDay && day && day.hours !== 24}
-      – a day of {fixed(day.hours, 0)} hours: the clocks change{/if}{#if together[0]}; each step of the line is {duration(together[0].chart.bucketS)}{/if}{busy ? ' – fetching …' : ''}
+      – a day of {fixed(day.hours, 0)} hours: the clocks change{/if}{#if together[0]}; each step of the line is {duration(together[0].chart.bucketS)}{/if}{busy
+      ? ' – fetching …'
+      : ''}
   {/if}
 </p>
 
@@ -168,7 +175,13 @@
 {#if chosen.length === 0}
   <p class="quiet">Choose what to look at.</p>
 {:else if together.length > 0}
-  <Plot shown={together} {keep} label="Chart of {together.map((line) => line.series.name).join(', ')}; arrow keys move along it, the values are told below" onzoom={zoom} oncursor={(at) => (cursor = at)} />
+  <Plot
+    shown={together}
+    {keep}
+    label="Chart of {together.map((line) => line.series.name).join(', ')}; arrow keys move along it, the values are told below"
+    onzoom={zoom}
+    oncursor={(at) => (cursor = at)}
+  />
   <p class="small mono at" aria-live="polite">
     {#if cursor !== null && together[0]!.chart.at[cursor]}
       {when(together[0]!.chart.at[cursor]!, 'moment')}:
@@ -181,7 +194,10 @@
         .join(' · ')}
     {:else}Drag over a part to look nearer. Hatched: nothing was measured.{/if}
   </p>
-  {#if finer.length > 0}<p class="small quiet">{finer.map((line) => line.series.name).join(', ')} {finer.length === 1 ? 'is' : 'are'} sent at another pace: look at a longer span to see all on one axis.</p>{/if}
+  {#if finer.length > 0}<p class="small quiet">
+      {finer.map((line) => line.series.name).join(', ')}
+      {finer.length === 1 ? 'is' : 'are'} sent at another pace: look at a longer span to see all on one axis.
+    </p>{/if}
   <ul class="summaries">
     {#each lines as line (line.series.id)}<li>{summary(line)}</li>{/each}
   </ul>
@@ -205,7 +221,9 @@
               <tr>
                 <th scope="row">{when(at, 'minute')}</th>
                 {#each together as { series: of, chart } (of.id)}
-                  {#each [chart.low[index], chart.high[index], chart.mean[index]] as value, which (which)}<td class="mono">{value == null ? '–' : fixed(value, QUANTITIES[of.quantity].digits)}</td>{/each}
+                  {#each [chart.low[index], chart.high[index], chart.mean[index]] as value, which (which)}<td class="mono"
+                      >{value == null ? '–' : fixed(toRead(value, of, prefs.unit), QUANTITIES[of.quantity].digits)}</td
+                    >{/each}
                 {/each}
               </tr>
             {/if}

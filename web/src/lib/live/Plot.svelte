@@ -23,13 +23,23 @@
   let width = $state(800)
   let plot: uPlot | null = null
   const HEIGHT = 380
+  const FONT = "13px 'Atkinson Hyperlegible Next Variable', system-ui, sans-serif"
+  /** Twenty-four hours a day, and days before months: step (s), usual, and with the year, month, day in the first place of each. */
+  const HOURS: (string | number | null)[][] = [
+    [365 * 86_400, '{YYYY}', null, null, null, null, null, null, 1],
+    [28 * 86_400, '{MMM}', '\n{YYYY}', null, null, null, null, null, 1],
+    [86_400, '{D} {MMM}', '\n{YYYY}', null, null, null, null, null, 1],
+    [3600, '{HH}:{mm}', '\n{D} {MMM} {YYYY}', null, '\n{D} {MMM}', null, null, null, 1],
+    [60, '{HH}:{mm}', '\n{D} {MMM} {YYYY}', null, '\n{D} {MMM}', null, null, null, 1],
+    [1, ':{ss}', '\n{D} {MMM} {YYYY} {HH}:{mm}', null, '\n{D} {MMM} {HH}:{mm}', null, '\n{HH}:{mm}', null, 1],
+  ]
 
   const colourOf = (name: string) => getComputedStyle(document.documentElement).getPropertyValue(name.slice(4, -1)).trim()
   /** At most two units stand beside each other: one axis left, one right. */
   const scales = $derived([...new Set(shown.map(({ series }) => signOf(series, prefs.unit)))])
 
   function data(): uPlot.AlignedData {
-    const times = shown[0]!.chart.at.map((at, index) => Date.parse(at) / 1000 + (index >= 0 ? shown[0]!.chart.bucketS / 2 : 0))
+    const times = shown[0]!.chart.at.map((at) => Date.parse(at) / 1000 + shown[0]!.chart.bucketS / 2)
     const read = (values: (number | null)[], series: SeriesView) => values.map((value) => (value === null ? null : toRead(value, series, prefs.unit)))
     return [times, ...shown.flatMap(({ chart, series }) => [read(chart.low, series), read(chart.high, series), read(chart.mean, series)])] as uPlot.AlignedData
   }
@@ -76,7 +86,7 @@
     const size = { width, height: HEIGHT }
     // Empty buckets between readings are bridged unless they are gaps: those are told by the server.
     const gapsOf = (index: number): uPlot.Series['gaps'] => {
-      return (u, _series, from, to) => {
+      return (u) => {
         const chart = shown[index]!.chart
         const found: uPlot.Series.Gap[] = []
         for (const gap of chart.gaps) {
@@ -84,14 +94,13 @@
           const right = Math.round(u.valToPos(Date.parse(gap.to) / 1000, 'x', true))
           if (right > left) found.push([left, right])
         }
-        void [from, to]
         return found
       }
     }
     const lines = shown.flatMap(({ series, colour, dash }, index): uPlot.Series[] => {
       const scale = signOf(series, prefs.unit)
       const stroke = colourOf(colour)
-      const plain = { scale, spanGaps: true, gaps: gapsOf(index), points: { show: false } }
+      const plain = { scale, spanGaps: false, gaps: gapsOf(index), points: { show: false } }
       return [
         { ...plain, stroke: `${stroke}`, width: 0.5, alpha: 0.5 },
         { ...plain, stroke: `${stroke}`, width: 0.5, alpha: 0.5 },
@@ -108,13 +117,15 @@
         series: [{}, ...lines],
         bands: shown.map(({ colour }, index) => ({ series: [3 * index + 2, 3 * index + 1] as uPlot.Band.Bounds, fill: `${colourOf(colour)}44` })),
         axes: [
-          { stroke: colourOf('var(--quiet)'), grid: { stroke: colourOf('var(--grid)') }, ticks: { stroke: colourOf('var(--hairline)') } },
+          { font: FONT, values: HOURS, stroke: colourOf('var(--quiet)'), grid: { stroke: colourOf('var(--grid)') }, ticks: { stroke: colourOf('var(--hairline)') } },
           ...scales.map((scale, index): uPlot.Axis => {
             const one = shown.find(({ series }) => signOf(series, prefs.unit) === scale)!.series
             return {
               scale,
               side: index === 0 ? 3 : 1,
               label: scale,
+              labelFont: FONT,
+              font: FONT,
               size: 58,
               stroke: colourOf('var(--quiet)'),
               grid: { show: index === 0, stroke: colourOf('var(--grid)') },

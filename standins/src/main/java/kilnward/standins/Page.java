@@ -68,7 +68,7 @@ final class Page {
         LiveRun.Seen seen = each.box().seen();
         List<Reading> now = each.box().measure(Clock.systemUTC().instant());
         return new BoxState(each.box().id(), each.box().name(), each.by(), each.box().hurry(), seen.occupantC(), seen.roomC(),
-                each.box().gauges().stream().map(gauge -> new GaugeState(gauge.name(), gauge.sign(),
+                each.box().gauges().stream().map(gauge -> new GaugeState(gauge.name(), gauge.sentIn().sign(),
                         now.stream().filter(one -> one.series().equals(gauge.series())).map(Reading::value).findFirst().orElse(null))).toList(),
                 each.box().possible(), Arrays.stream(Line.Trouble.values()).map(one -> new TroubleState(one.name(), one.says(), each.line().troubles().contains(one))).toList(),
                 each.line().waiting(), each.line().sent(), each.line().last());

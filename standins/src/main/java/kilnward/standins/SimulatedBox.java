@@ -9,11 +9,13 @@ import java.util.List;
 import java.util.OptionalDouble;
 import java.util.Set;
 import java.util.SplittableRandom;
+import kilnward.core.air.Temperature;
 import kilnward.core.fault.FaultBook;
 import kilnward.core.rehearsal.Fault;
 import kilnward.core.rehearsal.LiveRun;
 import kilnward.core.rehearsal.Scenario;
 import kilnward.core.series.Measured;
+import kilnward.core.series.SeriesUnit;
 import kilnward.core.setup.Setup;
 import kilnward.server.demo.Instruments;
 import kilnward.server.demo.Weathered;
@@ -35,10 +37,11 @@ final class SimulatedBox {
     /**
      * What measures one series.
      *
+     * @param sentIn       what the device sends in
      * @param probeId      where it hangs; null for nowhere of the plan
      * @param controllerId whose display it reads; null for an instrument of its own
      */
-    record Gauge(String series, String name, Measured measured, String sign, String probeId, String controllerId) {
+    record Gauge(String series, String name, Measured measured, SeriesUnit sentIn, String probeId, String controllerId) {
     }
 
     /** A fault that can befall it, as the page tells it. */
@@ -91,10 +94,20 @@ final class SimulatedBox {
         for (Gauge gauge : gauges) {
             OptionalDouble value = instruments.says(gauge.measured(), gauge.probeId(), gauge.controllerId(), new SplittableRandom(31L * gauge.series().hashCode() + ticks));
             if (value.isPresent()) {
-                said.add(new Reading(gauge.series(), at, value.getAsDouble()));
+                said.add(new Reading(gauge.series(), at, sent(value.getAsDouble(), gauge.sentIn())));
             }
         }
         return said;
+    }
+
+    private static double sent(double kept, SeriesUnit unit) {
+        return switch (unit) {
+            case F -> Math.round(10 * Temperature.celsiusToFahrenheit(kept)) / 10.0;
+            case CM -> kept / 10;
+            case INCH -> Math.round(kept / 0.254) / 100.0;
+            case MS_CM -> kept / 1000;
+            default -> kept;
+        };
     }
 
     synchronized LiveRun.Seen seen() {

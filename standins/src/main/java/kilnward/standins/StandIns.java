@@ -18,6 +18,7 @@ import java.util.concurrent.ScheduledExecutorService;
 import java.util.concurrent.TimeUnit;
 import kilnward.core.device.Settings;
 import kilnward.core.series.Measured;
+import kilnward.core.series.SeriesUnit;
 import kilnward.core.setup.Setup;
 import kilnward.server.plan.ChamberPlan;
 import kilnward.server.plan.PlanReader;
@@ -142,7 +143,7 @@ public final class StandIns {
         Setup setup = setup(chamber);
         List<SimulatedBox.Gauge> gauges = series.stream().filter(each -> each.get("deviceId").asString().equals(device) && each.path("retiredAt").isNull())
                 .map(each -> new SimulatedBox.Gauge(each.get("id").asString(), each.get("name").asString(), Measured.valueOf(each.get("quantity").asString()),
-                        each.get("sign").asString(), text(each, "probeId"), text(each, "controllerId")))
+                        SeriesUnit.valueOf(each.get("sentIn").asString()), text(each, "probeId"), text(each, "controllerId")))
                 .toList();
         Instant now = clock.instant();
         SimulatedBox box = new SimulatedBox(id, chamber.get("plan").get("name").asString(), setup, gauges, zone, now);
@@ -156,7 +157,6 @@ public final class StandIns {
         running.put(id, new Running(box, new Line(way, new Random(id.hashCode())), way, planned, mqtt ? "MQTT" : "HTTP"));
     }
 
-    /** Values are sent in what Kiln Ward keeps: a display in °F says so by its series. */
     private Setup setup(JsonNode chamber) {
         ChamberPlan plan = api.json().treeToValue(chamber.get("plan"), ChamberPlan.class);
         Map<String, Settings> keyed = new HashMap<>();

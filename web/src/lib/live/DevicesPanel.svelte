@@ -1,0 +1,308 @@
+<script lang="ts">
+  /** Who sends, with which token, and what of it is a series. */
+  import { onMount } from 'svelte'
+  import { api, asTyped, dataOf, Problem } from '../api/client'
+  import type { DeviceView, Measured, SeriesView } from '../api/types'
+  import type { ChamberDraft } from '../chamber/draft.svelte'
+  import { session } from '../session.svelte'
+  import { duration } from '../units'
+  import { when } from '../when'
+  import { QUANTITIES } from './quantities'
+  import RetentionForm from './RetentionForm.svelte'
+
+  interface Props {
+    draft: ChamberDraft
+    series: SeriesView[]
+    onchanged: () => void
+  }
+  let { draft, series, onchanged }: Props = $props()
+  const path = $derived({ chamberId: draft.id })
+  let devices = $state.raw<DeviceView[] | null>(null)
+  let trouble = $state.raw<Problem | null>(null)
+  let name = $state('')
+  /** The token of a device, shown once. */
+  let fresh = $state.raw<{ id: string; token: string } | null>(null)
+  let copied = $state(false)
+  let adding = $state(false)
+  let form = $state({ name: '', quantity: 'TEMPERATURE' as Measured, unit: 'C', deviceId: '', probeId: '', controllerId: '', everyS: 60 })
+  let opened = $state<string | null>(null)
+
+  async function attempt(work: () => Promise<void>) {
+    try {
+      await work()
+      trouble = null
+    } catch (failed) {
+      if (!(failed instanceof Problem)) throw failed
+      trouble = failed
+    }
+  }
+  const load = () => attempt(async () => void (devices = await dataOf(api.get('/chambers/{chamberId}/devices', { params: { path } }))))
+  onMount(load)
+
+  const error = (field: string) => trouble?.errors.find((each) => each.field === field)?.allowed
+
+  const add = () =>
+    attempt(async () => {
+      fresh = await dataOf(api.post('/chambers/{chamberId}/devices', { params: { path }, body: { name } }))
+      name = ''
+      copied = false
+      await load()
+    })
+
+  const renew = (device: DeviceView) =>
+    attempt(async () => {
+      if (!confirm(`Make another token for ${device.name}? The one it has now lets it in no longer.`)) return
+      fresh = await dataOf(api.post('/chambers/{chamberId}/devices/{id}/token', { params: { path: { ...path, id: device.id } } }))
+      copied = false
+      await load()
+    })
+
+  const revoke = (device: DeviceView) =>
+    attempt(async () => {
+      if (!confirm(`Revoke ${device.name}? What it sends from now on is not let in; what it sent stays.`)) return
+      devices = await dataOf(api.post('/chambers/{chamberId}/devices/{id}/revoke', { params: { path: { ...path, id: device.id } } }))
+    })
+
+  const addSeries = () =>
+    attempt(async () => {
+      const body = { ...form, deviceId: form.deviceId || null, probeId: form.probeId || null, controllerId: form.controllerId || null }
+      await dataOf(api.post('/chambers/{chamberId}/series', { params: { path }, body: asTyped(body) }))
+      adding = false
+      form.name = ''
+      onchanged()
+    })
+
+  const retire = (one: SeriesView) =>
+    attempt(async () => {
+      const where = { params: { path: { ...path, id: one.id } } }
+      await dataOf(one.retiredAt === null ? api.post('/chambers/{chamberId}/series/{id}/retire', where) : api.post('/chambers/{chamberId}/series/{id}/restore', where))
+      onchanged()
+    })
+
+  async function copy(text: string) {
+    await navigator.clipboard.writeText(text)
+    copied = true
+  }
+
+  const command = $derived.by(() => {
+    const one = series.find((each) => each.deviceId === fresh?.id) ?? series.find((each) => each.retiredAt === null)
+    return `curl -X POST ${location.origin}/api/v1/readings -H "Authorization: Bearer ${fresh?.token ?? '<token>'}" -H "Content-Type: application/json" -d '{"readings":[{"series":"${one?.id ?? '<series>'}","at":"${new Date().toISOString().slice(0, 19)}Z","value":25.0}]}'`
+  })
+  const probeName = (id: string | null) => draft.plan.probes.find((each) => each.id === id)?.name
+  const controllerName = (id: string | null) => draft.plan.controllers.find((each) => each.id === id)?.name
+</script>
+
+{#if trouble && trouble.errors.length === 0}<p class="error" role="alert">{trouble.detail}</p>{/if}
+
+<section>
+  <h2>Devices</h2>
+  {#if fresh}
+    <div class="fresh" role="status">
+      <p><b>Its token, shown this once:</b></p>
+      <p class="token mono">{fresh.token}</p>
+      <p>
+        <button class="button main" onclick={() => copy(fresh!.token)}>{copied ? 'Copied' : 'Copy it'}</button>
+        <button class="button" onclick={() => (fresh = null)}>I have it</button>
+      </p>
+      <p class="small quiet">Put it into the device. Only a fingerprint of it is kept here: if it is lost, make another. To try it from any computer:</p>
+      <pre class="small">{command}</pre>
+    </div>
+  {/if}
+  {#if devices === null && !trouble}<p class="quiet">Fetching …</p>{/if}
+  <ul class="devices">
+    {#each devices ?? [] as device (device.id)}
+      <li>
+        <p>
+          <b>{device.name}</b>
+          {#if device.revokedAt}<span class="quiet">revoked by {device.revokedBy}, {when(device.revokedAt, 'moment')}</span>
+          {:else}<span class="quiet">{device.usedAt ? `sent last ${when(device.usedAt, 'moment')}` : 'has not sent yet'}; token of {when(device.tokenAt, 'day')}</span>{/if}
+        </p>
+        {#if device.trouble}<p class="small mind">▲ {device.trouble} <span class="quiet">{when(device.troubleAt!, 'moment')}</span></p>{/if}
+        {#if device.heldBack > 0}<p class="small"><a href="#held">{device.heldBack} of its readings wait for a decision</a></p>{/if}
+        {#if device.notKept > 0}<p class="small mind">▲ {device.notKept} more would have been held back and were not kept: too many wait already.</p>{/if}
+        {#if session.mayPlan}
+          <p class="acts">
+            <button class="link small" onclick={() => renew(device)}>{device.revokedAt ? 'Let it in again, with another token' : 'Another token'}</button>
+            {#if !device.revokedAt}<button class="link small" onclick={() => revoke(device)}>Revoke</button>{/if}
+          </p>
+        {/if}
+        <p class="small quiet id">id {device.id}</p>
+      </li>
+    {:else}
+      {#if devices}<li class="quiet">No device yet.</li>{/if}
+    {/each}
+  </ul>
+  {#if session.mayPlan}
+    <div class="row">
+      <label
+        ><span>Name of a new device</span><input
+          maxlength="80"
+          bind:value={name}
+          aria-invalid={error('name') && !adding ? 'true' : undefined}
+          placeholder="e.g. logger in the tub"
+        /></label
+      >
+      <button class="button main" disabled={name.trim() === ''} onclick={add}>Add it</button>
+    </div>
+  {:else}<p class="quiet">Adding devices takes a lead.</p>{/if}
+</section>
+
+<section>
+  <h2>Series</h2>
+  <p class="small quiet">One quantity at one place. What a controller shows and what a probe of its own says are two series.</p>
+  <ul class="devices">
+    {#each series as one (one.id)}
+      <li>
+        <p>
+          <b>{one.name}</b>
+          <span class="quiet"
+            >{QUANTITIES[one.quantity].name} in {one.sign}{one.sentIn !== one.unit
+              ? `, sent in ${QUANTITIES[one.quantity].units.find(([unit]) => unit === one.sentIn)?.[1]}`
+              : ''}</span
+          >
+          {#if one.retiredAt}<span class="mind">retired {when(one.retiredAt, 'day')}: nothing is taken in</span>{/if}
+        </p>
+        <p class="small quiet">
+          {controllerName(one.controllerId) ? `display of ${controllerName(one.controllerId)}` : (probeName(one.probeId) ?? 'no probe of the plan')};
+          {devices?.find((each) => each.id === one.deviceId)?.name ?? 'any device'}; every {duration(one.everyS)}
+        </p>
+        {#if session.mayPlan}
+          <p class="acts">
+            <button class="link small" onclick={() => retire(one)}>{one.retiredAt ? 'Take it in again' : 'Retire'}</button>
+            <button class="link small" aria-expanded={opened === one.id} onclick={() => (opened = opened === one.id ? null : one.id)}>How long it is kept</button>
+          </p>
+        {/if}
+        {#if opened === one.id}<RetentionForm chamberId={draft.id} {one} />{/if}
+        <p class="small quiet id">id {one.id}</p>
+      </li>
+    {:else}
+      <li class="quiet">No series yet.</li>
+    {/each}
+  </ul>
+  {#if session.mayPlan}
+    {#if adding}
+      <form
+        class="form"
+        onsubmit={(event) => {
+          event.preventDefault()
+          void addSeries()
+        }}
+      >
+        <label><span>Name</span><input maxlength="80" required bind:value={form.name} aria-invalid={error('name') ? 'true' : undefined} placeholder="e.g. among the eggs" /></label>
+        <label
+          ><span>Measures</span><select bind:value={form.quantity} onchange={() => (form.unit = QUANTITIES[form.quantity].units[0]![0])}>
+            {#each Object.entries(QUANTITIES) as [quantity, each] (quantity)}<option value={quantity}>{each.name}</option>{/each}
+          </select></label
+        >
+        <label
+          ><span>Sent in</span><select bind:value={form.unit}
+            >{#each QUANTITIES[form.quantity].units as [unit, sign] (unit)}<option value={unit}>{sign}</option>{/each}</select
+          ></label
+        >
+        <label
+          ><span>Sent by</span><select bind:value={form.deviceId}
+            ><option value="">any device</option>{#each devices?.filter((each) => !each.revokedAt) ?? [] as each (each.id)}<option value={each.id}>{each.name}</option
+              >{/each}</select
+          ></label
+        >
+        <label
+          ><span>At the probe</span><select bind:value={form.probeId}
+            ><option value="">none of the plan</option>{#each draft.plan.probes as each (each.id)}<option value={each.id}>{each.name}</option>{/each}</select
+          ></label
+        >
+        <label
+          ><span>Shown on the display of</span><select bind:value={form.controllerId}
+            ><option value="">no controller: an instrument of its own</option>{#each draft.plan.controllers as each (each.id)}<option value={each.id}>{each.name}</option
+              >{/each}</select
+          ></label
+        >
+        <label><span>Usually every (s)</span><input type="number" min="1" max="86400" bind:value={form.everyS} aria-invalid={error('everyS') ? 'true' : undefined} /></label>
+        {#each trouble?.errors ?? [] as each (each.field)}<p class="error" role="alert">{each.field} {each.allowed}</p>{/each}
+        <p class="acts"><button class="button main">Add the series</button> <button type="button" class="button" onclick={() => (adding = false)}>Leave it</button></p>
+      </form>
+    {:else}
+      <button class="button" onclick={() => (adding = true)}>Add a series</button>
+    {/if}
+  {/if}
+</section>
+
+<style>
+  section {
+    padding-bottom: 18px;
+  }
+
+  .devices {
+    margin: 8px 0;
+    padding: 0;
+    list-style: none;
+  }
+
+  .devices > li {
+    padding: 8px 0;
+    border-top: 1px solid var(--hairline);
+  }
+
+  .acts {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 4px 16px;
+  }
+
+  .mind {
+    color: var(--mind);
+    font-weight: 600;
+  }
+
+  .id {
+    user-select: all;
+    overflow-wrap: anywhere;
+  }
+
+  .fresh {
+    margin: 8px 0;
+    padding: 10px 14px;
+    border: 2px solid var(--keep-edge);
+    background: var(--sheet);
+  }
+
+  .fresh p {
+    padding: 3px 0;
+  }
+
+  .token {
+    font-size: var(--large);
+    overflow-wrap: anywhere;
+    white-space: normal;
+    user-select: all;
+  }
+
+  pre {
+    margin: 4px 0;
+    white-space: pre-wrap;
+    overflow-wrap: anywhere;
+  }
+
+  .row {
+    display: flex;
+    flex-wrap: wrap;
+    align-items: end;
+    gap: 8px 14px;
+  }
+
+  label {
+    display: grid;
+    gap: 2px;
+  }
+
+  .form {
+    display: grid;
+    grid-template-columns: repeat(auto-fill, minmax(220px, 1fr));
+    gap: 10px 18px;
+    max-width: 900px;
+    padding: 10px 0;
+  }
+
+  .form .acts {
+    grid-column: 1 / -1;
+  }
+</style>
