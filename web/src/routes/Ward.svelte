@@ -7,6 +7,8 @@
   import { missingParts } from '../lib/chamber/draft'
   import { sinceStart, subtitle } from '../lib/chamber/subtitle'
   import { envelopePath, rangeOf, scaleOf } from '../lib/ladder/scale'
+  import { ago } from '../lib/live/quantities'
+  import { LiveWard } from '../lib/live/ward.svelte'
   import { prefs } from '../lib/prefs.svelte'
   import { session } from '../lib/session.svelte'
   import { celsiusTo, fill, fixed, level } from '../lib/units'
@@ -63,7 +65,12 @@
     }
     rows = rows!.map((row) => (row.view === view ? { ...row, ...told } : row))
   }
-  onMount(load)
+  const live = new LiveWard()
+  onMount(() => {
+    void load()
+    void live.start()
+    return () => live.stop()
+  })
 
   /** Whether a display wants a check again; one that was never checked is not begun rather than due. */
   const isDue = (row: Row) => due.some((each) => each.chamberId === row.view.id)
@@ -71,9 +78,11 @@
   /** Most in need first: what will harm, what works badly, what is well, what is not begun. */
   function rank(row: Row): number {
     if (row.refused) return 1
+    // Who says nothing may be well or not.
+    const silent = live.of(row.view.id)?.silent === true
     const findings = row.answer?.findings
-    if (!findings) return row.ready ? 2 : 3
-    return findings.some((each) => each.severity === 'NEEDS_YOU_NOW') ? 0 : findings.length > 0 || isDue(row) ? 1 : 2
+    if (!findings) return silent ? 1 : row.ready ? 2 : 3
+    return findings.some((each) => each.severity === 'NEEDS_YOU_NOW') ? 0 : findings.length > 0 || isDue(row) || silent ? 1 : 2
   }
   const ranked = $derived(rows ? [...rows].sort((a, b) => rank(a) - rank(b)) : [])
   /** A row must not move from under the finger that is about to press it: the order waits until nobody is at it. */
@@ -148,11 +157,20 @@
         </div>
         {#if row.answer && plan.occupancy}
           {@const drawn = mini(row, 420, 74)}
+          {@const measured = live.of(row.view.id)}
           <div class="reading">
-            <p class="mono figure">{fixed(celsiusTo(prefs.unit, row.answer.occupant.mean), 1)} °{prefs.unit}</p>
-            <p class="quiet">
-              {plan.occupancy.where}{#if row.answer.humidityPct !== null}, {fixed(row.answer.humidityPct, 0)} %RH{/if}
-            </p>
+            {#if measured}
+              <p class="mono figure">{fixed(celsiusTo(prefs.unit, measured.value), 1)} °{prefs.unit}</p>
+              <p class={measured.silent ? 'silent' : 'quiet'}>
+                {#if measured.silent}<span class="mark mind" aria-hidden="true">▲</span>nothing heard since, {ago(measured.ageS)}{:else}measured, {ago(measured.ageS)}{/if}
+              </p>
+              <p class="small quiet">{measured.series.name}</p>
+            {:else}
+              <p class="mono figure">{fixed(celsiusTo(prefs.unit, row.answer.occupant.mean), 1)} °{prefs.unit}</p>
+              <p class="quiet">
+                {plan.occupancy.where}{#if row.answer.humidityPct !== null}, {fixed(row.answer.humidityPct, 0)} %RH{/if}, rehearsed
+              </p>
+            {/if}
           </div>
           <svg
             class="mini"
@@ -203,6 +221,11 @@
 {/if}
 
 <style>
+  .silent {
+    color: var(--alarm);
+    font-weight: 600;
+  }
+
   .top {
     display: flex;
     flex-wrap: wrap;

@@ -156,7 +156,7 @@
         <p>
           <b>{one.name}</b>
           <span class="quiet"
-            >{QUANTITIES[one.quantity].name} in {one.sign}{one.sentIn !== one.unit
+            >{QUANTITIES[one.quantity].name}{one.sign === QUANTITIES[one.quantity].name ? '' : ` in ${one.sign}`}{one.sentIn !== one.unit
               ? `, sent in ${QUANTITIES[one.quantity].units.find(([unit]) => unit === one.sentIn)?.[1]}`
               : ''}</span
           >

@@ -30,6 +30,7 @@ class ScriptTest {
     private static Path home;
     private static int port;
     private static int dbPort;
+    private static int standInsPort;
 
     private record Ran(int status, String said) {
     }
@@ -39,7 +40,7 @@ class ScriptTest {
         home = Files.createTempDirectory("kiln ward ").toRealPath();
         Path root = Path.of("..").toRealPath();
         Files.copy(root.resolve("kiln"), home.resolve("kiln"), java.nio.file.StandardCopyOption.COPY_ATTRIBUTES);
-        for (String part : List.of("pom.xml", "core", "web")) {
+        for (String part : List.of("pom.xml", "core", "web", "standins")) {
             Files.createSymbolicLink(home.resolve(part), root.resolve(part));
         }
         Files.createDirectories(home.resolve("server"));
@@ -49,6 +50,7 @@ class ScriptTest {
         home.toFile().setReadable(true, false);
         port = free();
         dbPort = free();
+        standInsPort = free();
     }
 
     @AfterAll
@@ -102,7 +104,8 @@ class ScriptTest {
 
     private static Demo demo(String path) throws Exception {
         Path log = Files.createTempFile(home, "demo", ".log");
-        ProcessBuilder builder = new ProcessBuilder("bash", home.resolve("kiln").toString(), "demo", "--port", String.valueOf(port), "--db-port", String.valueOf(dbPort))
+        ProcessBuilder builder = new ProcessBuilder("bash", home.resolve("kiln").toString(), "demo", "--port", String.valueOf(port), "--db-port", String.valueOf(dbPort),
+                "--stand-ins-port", String.valueOf(standInsPort))
                 .redirectErrorStream(true).redirectOutput(log.toFile()).directory(home.toFile());
         if (path != null) {
             builder.environment().put("PATH", path);
@@ -120,6 +123,21 @@ class ScriptTest {
 
     private static long pid(String file) throws IOException {
         return Long.parseLong(Files.readString(home.resolve(".kiln/" + file)).strip());
+    }
+
+    /** What plays devices has plugged itself in, over HTTP and over MQTT: every series is heard of. */
+    private static void devicesSend() throws Exception {
+        ApiClient owner = ApiClient.as("http://127.0.0.1:" + port, "OWNER");
+        java.time.Instant since = java.time.Instant.now();
+        for (int tries = 0; tries < 240; tries++) {
+            JsonNode series = owner.get("/api/v1/series").body();
+            if (series.size() > 10
+                    && series.valueStream().allMatch(each -> !each.path("latest").isNull() && !java.time.Instant.parse(each.at("/latest/at").asString()).isBefore(since))) {
+                return;
+            }
+            Thread.sleep(500);
+        }
+        throw new AssertionError("not every series is heard of: " + owner.get("/api/v1/series").body());
     }
 
     private static void answersAgain() throws Exception {
@@ -154,6 +172,7 @@ class ScriptTest {
         }
         Demo demo = demo(tools.toString());
         assertEquals(200, asked("/"));
+        devicesSend();
         Ran second = kiln("demo", "--port", String.valueOf(free()), "--db-port", String.valueOf(free()));
         assertEquals(1, second.status());
         assertTrue(second.said().startsWith("kiln: another ./kiln demo is running at http://127.0.0.1:" + port), second.said());
@@ -176,7 +195,7 @@ class ScriptTest {
         run(List.of("kill", "-INT", String.valueOf(pid("demo.pid"))), null);
         assertTrue(demo.process().waitFor(60, TimeUnit.SECONDS));
         assertEquals(0, demo.process().exitValue(), demo.said());
-        for (String left : List.of("server.pid", "db.pid", "demo.pid")) {
+        for (String left : List.of("server.pid", "db.pid", "stand-ins.pid", "demo.pid")) {
             assertFalse(Files.exists(home.resolve(".kiln/" + left)), left + " is left");
         }
     }

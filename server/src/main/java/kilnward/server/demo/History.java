@@ -1,6 +1,5 @@
 package kilnward.server.demo;
 
-import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
 import java.time.ZoneId;
@@ -24,6 +23,7 @@ import kilnward.server.live.store.Arriving;
 import kilnward.server.live.store.ReadingStore;
 import kilnward.server.settings.ChamberService;
 import kilnward.server.site.Sites;
+import kilnward.server.wire.KilnWardProperties;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.boot.ApplicationArguments;
@@ -49,16 +49,16 @@ public class History implements ApplicationRunner {
     private final SeriesService series;
     private final ReadingStore store;
     private final Sites sites;
-    private final Clock clock;
+    private final int days;
     private volatile boolean done;
 
-    History(DemoLoader loader, ChamberService chambers, SeriesService series, ReadingStore store, Sites sites, Clock clock) {
+    History(DemoLoader loader, ChamberService chambers, SeriesService series, ReadingStore store, Sites sites, KilnWardProperties properties) {
         this.loader = loader;
         this.chambers = chambers;
         this.series = series;
         this.store = store;
         this.sites = sites;
-        this.clock = clock;
+        this.days = properties.demoDays();
     }
 
     @Override
@@ -96,9 +96,9 @@ public class History implements ApplicationRunner {
         }
         // Since when the demo is there: the same at every start.
         Instant to = series.madeAt(kept.get(0).id()).truncatedTo(ChronoUnit.MINUTES);
-        Instant from = to.minus(Duration.ofDays(chamber.runs().days()));
-        boolean whole = kept.stream().allMatch(each -> all.stream().anyMatch(view -> view.id().equals(each.id().toString()) && view.latest() != null
-                && !view.latest().at().isBefore(to.minusSeconds(60))));
+        Instant from = to.minus(Duration.ofDays(Math.min(days, chamber.runs().days())));
+        // The last minute of it, and not the newest there is: devices may have begun to send already.
+        boolean whole = kept.stream().allMatch(each -> store.has(each.number(), to.minusSeconds(60)));
         if (whole) {
             return;
         }

@@ -6,11 +6,12 @@ import org.springframework.boot.context.properties.bind.DefaultValue;
 /**
  * Settings of the server itself.
  *
- * @param demo whether it plays the demo: Osier End is loaded once and visitors pick a role instead of signing in
- * @param mqtt the broker that hands readings on
+ * @param demo     whether it plays the demo: Osier End is loaded once and visitors pick a role instead of signing in
+ * @param demoDays how many days of readings the demo begins with, at most those it has
+ * @param mqtt     the broker that hands readings on
  */
 @ConfigurationProperties("kilnward")
-public record KilnWardProperties(boolean demo, @DefaultValue Mqtt mqtt) {
+public record KilnWardProperties(boolean demo, @DefaultValue("21") int demoDays, @DefaultValue Mqtt mqtt) {
     /**
      * A broker.
      *

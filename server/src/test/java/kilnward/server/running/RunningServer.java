@@ -1,5 +1,7 @@
 package kilnward.server.running;
 
+import java.util.List;
+import java.util.stream.Stream;
 import kilnward.server.KilnWard;
 import org.junit.jupiter.api.extension.BeforeAllCallback;
 import org.junit.jupiter.api.extension.ExtensionContext;
@@ -19,15 +21,24 @@ public final class RunningServer implements BeforeAllCallback, ParameterResolver
         private final PrivateMariaDb database;
         private final ConfigurableApplicationContext context;
 
-        /** One on a database that is there already, and closed with it. */
-        public Running(PrivateMariaDb database) {
+        /** One on a database that is there already, and closed with it; {@code more} are further settings. */
+        public Running(PrivateMariaDb database, String... more) {
             this.database = database;
-            context = new SpringApplicationBuilder(KilnWard.class).run("--server.port=0",
+            context = new SpringApplicationBuilder(KilnWard.class).run(arguments(database, more));
+        }
+
+        /** How a server is started for a test. */
+        static String[] arguments(PrivateMariaDb database, String... more) {
+            List<String> usual = List.of("--server.port=0",
                     "--spring.datasource.url=" + database.url(), "--spring.datasource.username=root",
                     "--spring.datasource.password=", "--kilnward.demo=true", "--logging.level.root=WARN",
                     // What it warns of while tests break its database is theirs; a green run says nothing else.
                     "--logging.file.name=target/server-under-test.log", "--logging.threshold.console=OFF",
-                    "--spring.main.banner-mode=off", "--spring.datasource.hikari.connection-timeout=1500");
+                    "--spring.main.banner-mode=off", "--spring.datasource.hikari.connection-timeout=1500",
+                    "--kilnward.demo-days=" + Integer.getInteger("kiln.demo.days", 2));
+            // Given twice, a setting would be a list.
+            return Stream.concat(usual.stream().filter(each -> Stream.of(more).noneMatch(other -> other.startsWith(each.substring(0, each.indexOf('=') + 1)))), Stream.of(more))
+                    .toArray(String[]::new);
         }
 
         /** Where it answers, without a slash at the end. */

@@ -51,6 +51,10 @@ class FuzzTest {
         ids.add(chamber.at("/plan/controllers/0/id").asString());
         List<Operation> operations = new ArrayList<>();
         for (Map.Entry<String, JsonNode> path : api.get("paths").properties()) {
+            // What is answered there has no end.
+            if (path.getKey().equals("/api/v1/stream")) {
+                continue;
+            }
             for (Map.Entry<String, JsonNode> method : path.getValue().properties()) {
                 operations.add(
                         new Operation(method.getKey().toUpperCase(java.util.Locale.ROOT), path.getKey(), method.getValue().at("/requestBody/content/application~1json/schema")));

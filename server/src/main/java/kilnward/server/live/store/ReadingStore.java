@@ -7,6 +7,7 @@ import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.sql.SQLTransientException;
 import java.sql.Statement;
+import java.time.Instant;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.HashMap;
@@ -14,6 +15,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.concurrent.ThreadLocalRandom;
 import kilnward.core.series.Bucket;
+import kilnward.server.live.series.SeriesService;
 import org.hibernate.SessionFactory;
 import org.hibernate.StatelessSession;
 import org.springframework.dao.TransientDataAccessResourceException;
@@ -85,6 +87,14 @@ public class ReadingStore {
                     pause(attempt);
                 }
             }
+        }
+    }
+
+    /** Whether there is a reading of a series, by its number, of an instant. */
+    public boolean has(int series, Instant at) {
+        try (StatelessSession session = sessions.openStatelessSession()) {
+            return !session.createNativeQuery("select 1 from reading where series = :series and at_us = :at", Integer.class).setParameter("series", series)
+                    .setParameter("at", SeriesService.micros(at)).list().isEmpty();
         }
     }
 

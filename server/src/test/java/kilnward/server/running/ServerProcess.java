@@ -1,0 +1,60 @@
+package kilnward.server.running;
+
+import java.io.IOException;
+import java.net.InetAddress;
+import java.net.Socket;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.Duration;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.List;
+import kilnward.server.KilnWard;
+
+/** The real server in a process of its own, so that it can be killed as a power cut would. */
+public final class ServerProcess {
+    private final PrivateMariaDb database;
+    private final int port;
+    private final Path log;
+    private Process process;
+
+    /** One on a database, not yet started. */
+    public ServerProcess(PrivateMariaDb database) throws IOException {
+        this.database = database;
+        this.port = PrivateMariaDb.freePort();
+        this.log = Files.createDirectories(Path.of("target")).toAbsolutePath().resolve("server-" + port + ".log");
+    }
+
+    /** Starts it, and waits until it answers. */
+    public void start() throws IOException, InterruptedException {
+        List<String> command = new ArrayList<>(
+                List.of(Path.of(System.getProperty("java.home"), "bin", "java").toString(), "-XX:TieredStopAtLevel=1", "-XX:+UseSerialGC", "-Xmx400m", "-cp",
+                        System.getProperty("surefire.test.class.path", System.getProperty("java.class.path")), KilnWard.class.getName()));
+        command.addAll(Arrays.asList(RunningServer.Running.arguments(database, "--server.port=" + port, "--logging.file.name=" + log, "--kilnward.demo-days=0")));
+        process = new ProcessBuilder(command).redirectErrorStream(true).redirectOutput(ProcessBuilder.Redirect.appendTo(log.toFile())).start();
+        long until = System.nanoTime() + Duration.ofSeconds(120).toNanos();
+        while (!answers()) {
+            if (!process.isAlive() || System.nanoTime() > until) {
+                throw new IllegalStateException("the server did not start:\n" + Files.readString(log));
+            }
+            Thread.sleep(50);
+        }
+    }
+
+    private boolean answers() {
+        try (Socket socket = new Socket(InetAddress.getLoopbackAddress(), port)) {
+            return socket.isConnected();
+        } catch (IOException notYet) {
+            return false;
+        }
+    }
+
+    public String url() {
+        return "http://127.0.0.1:" + port;
+    }
+
+    /** Kills it. */
+    public void kill() throws InterruptedException {
+        process.destroyForcibly().waitFor();
+    }
+}
