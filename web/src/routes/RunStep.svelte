@@ -5,7 +5,6 @@
   import type { TileState } from '../lib/chamber/tiles'
   import Ladder from '../lib/ladder/Ladder.svelte'
   import { humidity, temperature } from '../lib/ladder/quantity'
-  import Charts from '../lib/live/Charts.svelte'
   import DevicesPanel from '../lib/live/DevicesPanel.svelte'
   import HeldPanel from '../lib/live/HeldPanel.svelte'
   import { LiveChamber } from '../lib/live/live.svelte'
@@ -187,7 +186,11 @@
   {/if}
 {:else if view === 'charts'}
   {#if live.series && live.series.length > 0}
-    <Charts chamberId={draft.id} series={live.series} keep={occupancy ? { low: occupancy.keepLowC, high: occupancy.keepHighC } : null} />
+    {#await import('../lib/live/Charts.svelte')}
+      <p class="quiet">Fetching the charts …</p>
+    {:then { default: Charts }}
+      <Charts chamberId={draft.id} series={live.series} keep={occupancy ? { low: occupancy.keepLowC, high: occupancy.keepHighC } : null} />
+    {/await}
   {:else}
     <p>There is nothing to draw: no series yet. <button class="link" onclick={() => open('devices')}>Add a device and its series</button></p>
   {/if}

@@ -207,7 +207,8 @@
   </p>
   <details>
     <summary>As a table</summary>
-    <div class="scroll">
+    <!-- svelte-ignore a11y_no_noninteractive_tabindex -->
+    <div class="scroll" role="region" aria-label="Values as a table" tabindex="0">
       <table>
         <thead>
           <tr>

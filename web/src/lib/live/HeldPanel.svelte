@@ -82,7 +82,8 @@
     <b>{held.waiting} wait{held.waiting === 1 ? 's' : ''} for a decision.</b>{#if held.waiting > waiting.length}
       The newest {waiting.length} are shown.{/if}
   </p>
-  <div class="scroll">
+  <!-- svelte-ignore a11y_no_noninteractive_tabindex -->
+  <div class="scroll" role="region" aria-label="Readings that wait" tabindex="0">
     <table>
       <thead>
         <tr>
