@@ -164,7 +164,7 @@
               <p class={measured.silent ? 'silent' : 'quiet'}>
                 {#if measured.silent}<span class="mark mind" aria-hidden="true">▲</span>nothing heard since, {ago(measured.ageS)}{:else}measured, {ago(measured.ageS)}{/if}
               </p>
-              <p class="small quiet">{measured.series.name}</p>
+              <p class="small"><a href="/chambers/{row.view.id}/run">{measured.series.name}</a></p>
             {:else}
               <p class="mono figure">{fixed(celsiusTo(prefs.unit, row.answer.occupant.mean), 1)} °{prefs.unit}</p>
               <p class="quiet">
@@ -217,7 +217,7 @@
       </li>
     {/each}
   </ul>
-  <p class="foot small quiet">All values here are rehearsed, not measured.</p>
+  <p class="foot small quiet">Pictures are rehearsed nights. Values are rehearsed, too, where they do not say that they are measured.</p>
 {/if}
 
 <style>
