@@ -1,6 +1,7 @@
 <script lang="ts">
   /** The chamber as it runs: what is measured now, on the ladder, over any span, and who sends it. */
   import { onMount } from 'svelte'
+  import { api, dataOf } from '../lib/api/client'
   import type { ChamberDraft } from '../lib/chamber/draft.svelte'
   import type { TileState } from '../lib/chamber/tiles'
   import Ladder from '../lib/ladder/Ladder.svelte'
@@ -62,6 +63,11 @@
     const hash = () => (view = viewOf(location.hash))
     addEventListener('hashchange', hash)
     void live.start().then(look)
+    // How many readings wait for a decision stands beside the name of that view, wherever one is.
+    void dataOf(api.get('/chambers/{chamberId}/held-back', { params: { path: { chamberId: draft.id } } })).then(
+      (held) => (waiting = held.waiting),
+      () => {},
+    )
     // The window moves on.
     const timer = setInterval(look, 60_000)
     return () => {
