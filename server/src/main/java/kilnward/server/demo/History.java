@@ -74,6 +74,7 @@ public class History implements ApplicationRunner {
     }
 
     private void all() {
+        long begun = System.nanoTime();
         try {
             loader.files().stream().filter(each -> each.runs() != null).forEach(this::of);
         } catch (RuntimeException broken) {
@@ -81,6 +82,7 @@ public class History implements ApplicationRunner {
             LOG.warn("what was measured at Osier End is not all there: {}", broken.getMessage());
         }
         done = true;
+        LOG.info("what was measured at Osier End is there after {} s", (System.nanoTime() - begun) / 1_000_000_000);
     }
 
     private void of(DemoChamber chamber) {
