@@ -34,6 +34,7 @@ public class MqttLink implements SmartLifecycle {
     private static final Logger LOG = LoggerFactory.getLogger(MqttLink.class);
     private static final String TOPICS = "kilnward/+/+";
     private static final long LONGEST_PAUSE_S = 60;
+    private static final long ASKED_AGAIN_S = 5;
     private final Ingest ingest;
     private final Devices devices;
     private final Clock clock;
@@ -41,6 +42,7 @@ public class MqttLink implements SmartLifecycle {
     private ScheduledExecutorService worker;
     private Mqtt3AsyncClient client;
     private volatile boolean running;
+    private volatile boolean subscribed;
 
     MqttLink(Ingest ingest, Devices devices, Clock clock, KilnWardProperties properties) {
         this.ingest = ingest;
@@ -55,8 +57,10 @@ public class MqttLink implements SmartLifecycle {
         worker = Executors.newScheduledThreadPool(2, task -> new Thread(task, "mqtt"));
         var builder = Mqtt3Client.builder().identifier(to.clientId()).serverHost(to.host()).serverPort(to.port())
                 .automaticReconnect().initialDelay(1, TimeUnit.SECONDS).maxDelay(LONGEST_PAUSE_S, TimeUnit.SECONDS).applyAutomaticReconnect()
-                .addConnectedListener(context -> LOG.info("broker {}:{} reached", to.host(), to.port()))
-                .addDisconnectedListener(context -> LOG.warn("broker {}:{} not reached: {}", to.host(), to.port(), context.getCause().getMessage()));
+                .addConnectedListener(context -> subscribe()).addDisconnectedListener(context -> {
+                    subscribed = false;
+                    LOG.warn("broker {}:{} not reached: {}", to.host(), to.port(), context.getCause().getMessage());
+                });
         if (to.username() != null && !to.username().isEmpty()) {
             builder = builder.simpleAuth().username(to.username()).password(to.password().getBytes(StandardCharsets.UTF_8)).applySimpleAuth();
         }
@@ -66,12 +70,20 @@ public class MqttLink implements SmartLifecycle {
         client = builder.buildAsync();
         // Before the connection: what waited for it comes at once.
         client.publishes(MqttGlobalPublishFilter.ALL, publish -> take(publish, 0), worker, true);
-        client.connectWith().cleanSession(false).keepAlive(30).send().thenCompose(connected -> client.subscribeWith().topicFilter(TOPICS).qos(MqttQos.AT_LEAST_ONCE).send())
-                .whenComplete((subscribed, failed) -> {
-                    if (failed != null && running) {
-                        LOG.warn("broker {}:{} would not hand anything on: {}", to.host(), to.port(), failed.getMessage());
-                    }
-                });
+        client.connectWith().cleanSession(false).keepAlive(30).send();
+    }
+
+    /** Asked for after every connection: a broker may have forgotten it, and an asking may have been cut off. */
+    private void subscribe() {
+        client.subscribeWith().topicFilter(TOPICS).qos(MqttQos.AT_LEAST_ONCE).send().whenComplete((granted, failed) -> {
+            if (failed == null) {
+                subscribed = true;
+                LOG.info("broker {}:{} hands readings on", to.host(), to.port());
+            } else if (running && client.getState() == MqttClientState.CONNECTED) {
+                LOG.warn("broker {}:{} would not hand anything on, asked again in {} s: {}", to.host(), to.port(), ASKED_AGAIN_S, failed.getMessage());
+                worker.schedule(this::subscribe, ASKED_AGAIN_S, TimeUnit.SECONDS);
+            }
+        });
     }
 
     /** Takes one in, and again until the record has it: the broker waits for the acknowledgement. */
@@ -122,9 +134,9 @@ public class MqttLink implements SmartLifecycle {
         }
     }
 
-    /** Whether the broker is reached now. */
+    /** Whether the broker is reached now, and hands readings on. */
     public boolean connected() {
-        return client != null && client.getState() == MqttClientState.CONNECTED;
+        return subscribed && client.getState() == MqttClientState.CONNECTED;
     }
 
     @Override
