@@ -24,6 +24,8 @@
   let fresh = $state.raw<{ id: string; token: string } | null>(null)
   let copied = $state(false)
   let adding = $state(false)
+  /** The series that is changed; null while a new one is made. */
+  let editing = $state<string | null>(null)
   let form = $state({ name: '', quantity: 'TEMPERATURE' as Measured, unit: 'C', deviceId: '', probeId: '', controllerId: '', everyS: 60 })
   let opened = $state<string | null>(null)
 
@@ -57,20 +59,45 @@
       await load()
     })
 
+  const rename = (device: DeviceView) =>
+    attempt(async () => {
+      const wanted = prompt('What it is called', device.name)?.trim()
+      if (!wanted || wanted === device.name) return
+      devices = await dataOf(api.put('/chambers/{chamberId}/devices/{id}', { params: { path: { ...path, id: device.id } }, body: { name: wanted } }))
+    })
+
   const revoke = (device: DeviceView) =>
     attempt(async () => {
       if (!confirm(`Revoke ${device.name}? What it sends from now on is not let in; what it sent stays.`)) return
       devices = await dataOf(api.post('/chambers/{chamberId}/devices/{id}/revoke', { params: { path: { ...path, id: device.id } } }))
     })
 
-  const addSeries = () =>
+  const saveSeries = () =>
     attempt(async () => {
-      const body = { ...form, deviceId: form.deviceId || null, probeId: form.probeId || null, controllerId: form.controllerId || null }
-      await dataOf(api.post('/chambers/{chamberId}/series', { params: { path }, body: asTyped(body) }))
+      const { quantity, unit, ...rest } = form
+      const tied = { ...rest, deviceId: form.deviceId || null, probeId: form.probeId || null, controllerId: form.controllerId || null }
+      if (editing) await dataOf(api.put('/chambers/{chamberId}/series/{id}', { params: { path: { ...path, id: editing } }, body: asTyped(tied) }))
+      else await dataOf(api.post('/chambers/{chamberId}/series', { params: { path }, body: asTyped({ ...tied, quantity, unit }) }))
       adding = false
+      editing = null
       form.name = ''
       onchanged()
     })
+
+  /** What it measures and in which unit stays: that would be another series. */
+  function edit(one: SeriesView) {
+    editing = one.id
+    adding = true
+    form = {
+      name: one.name,
+      quantity: one.quantity,
+      unit: one.sentIn,
+      deviceId: one.deviceId ?? '',
+      probeId: one.probeId ?? '',
+      controllerId: one.controllerId ?? '',
+      everyS: one.everyS,
+    }
+  }
 
   const retire = (one: SeriesView) =>
     attempt(async () => {
@@ -124,6 +151,7 @@
           <p class="acts">
             <button class="link small" onclick={() => renew(device)}>{device.revokedAt ? 'Let it in again, with another token' : 'Another token'}</button>
             {#if !device.revokedAt}<button class="link small" onclick={() => revoke(device)}>Revoke</button>{/if}
+            <button class="link small" onclick={() => rename(device)}>Rename</button>
           </p>
         {/if}
         <p class="small quiet id">id {device.id}</p>
@@ -168,6 +196,7 @@
         </p>
         {#if session.mayPlan}
           <p class="acts">
+            <button class="link small" onclick={() => edit(one)}>Change</button>
             <button class="link small" onclick={() => retire(one)}>{one.retiredAt ? 'Take it in again' : 'Retire'}</button>
             <button class="link small" aria-expanded={opened === one.id} onclick={() => (opened = opened === one.id ? null : one.id)}>How long it is kept</button>
           </p>
@@ -185,17 +214,17 @@
         class="form"
         onsubmit={(event) => {
           event.preventDefault()
-          void addSeries()
+          void saveSeries()
         }}
       >
         <label><span>Name</span><input maxlength="80" required bind:value={form.name} aria-invalid={error('name') ? 'true' : undefined} placeholder="e.g. among the eggs" /></label>
         <label
-          ><span>Measures</span><select bind:value={form.quantity} onchange={() => (form.unit = QUANTITIES[form.quantity].units[0]![0])}>
+          ><span>Measures</span><select bind:value={form.quantity} disabled={editing !== null} onchange={() => (form.unit = QUANTITIES[form.quantity].units[0]![0])}>
             {#each Object.entries(QUANTITIES) as [quantity, each] (quantity)}<option value={quantity}>{each.name}</option>{/each}
           </select></label
         >
         <label
-          ><span>Sent in</span><select bind:value={form.unit}
+          ><span>Sent in</span><select bind:value={form.unit} disabled={editing !== null}
             >{#each QUANTITIES[form.quantity].units as [unit, sign] (unit)}<option value={unit}>{sign}</option>{/each}</select
           ></label
         >
@@ -218,7 +247,17 @@
         >
         <label><span>Usually every (s)</span><input type="number" min="1" max="86400" bind:value={form.everyS} aria-invalid={error('everyS') ? 'true' : undefined} /></label>
         {#each trouble?.errors ?? [] as each (each.field)}<p class="error" role="alert">{each.field} {each.allowed}</p>{/each}
-        <p class="acts"><button class="button main">Add the series</button> <button type="button" class="button" onclick={() => (adding = false)}>Leave it</button></p>
+        <p class="acts">
+          <button class="button main">{editing ? 'Change the series' : 'Add the series'}</button>
+          <button
+            type="button"
+            class="button"
+            onclick={() => {
+              adding = false
+              editing = null
+            }}>Leave it</button
+          >
+        </p>
       </form>
     {:else}
       <button class="button" onclick={() => (adding = true)}>Add a series</button>

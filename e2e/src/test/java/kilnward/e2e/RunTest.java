@@ -58,6 +58,11 @@ class RunTest extends AtTheBrowser {
         page.getByLabel("Sent by").selectOption("logger in the tub");
         button("Add the series").click();
         assertThat(page.getByText("temperature in °C, sent in °F")).isVisible();
+        button("Change").click();
+        page.getByLabel("Usually every (s)").fill("30");
+        assertThat(page.getByLabel("Measures")).isDisabled();
+        button("Change the series").click();
+        assertThat(page.getByText("every 30 s")).isVisible();
         String series = ApiClient.as(server, "LEAD").get("/api/v1/chambers/" + chamber + "/series").body().at("/0/id").asString();
         view("Now").click();
         assertThat(page.getByText("Nothing has been sent yet.")).isVisible();

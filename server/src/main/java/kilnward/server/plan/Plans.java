@@ -65,9 +65,15 @@ public class Plans {
      */
     @Transactional(readOnly = true)
     public void require(UUID id) {
-        if (!chambers.existsByIdAndRemovedAtIsNull(id)) {
+        if (!stands(id)) {
             throw missing(id);
         }
+    }
+
+    /** Whether there is such a chamber, and it was not removed. */
+    @Transactional(readOnly = true)
+    public boolean stands(UUID id) {
+        return chambers.existsByIdAndRemovedAtIsNull(id);
     }
 
     /**

@@ -304,6 +304,18 @@ class ReadingsApiTest {
     }
 
     @Test
+    void aChamberThatIsRemovedTakesNothingInAnyMore() throws Exception {
+        assertEquals(1, device.send(list(one(series, T, "28"))).body().get("stored").asInt());
+        assertEquals(204, lead.delete("/api/v1/chambers/" + chamber).status());
+        // It is remembered for a few seconds.
+        long until = System.nanoTime() + 15_000_000_000L;
+        for (int i = 1; device.send(list(one(series, T.plusSeconds(60L * i), "28"))).body().get("heldBack").isEmpty(); i++) {
+            assertTrue(System.nanoTime() < until, "it goes on taking in");
+            Thread.sleep(500);
+        }
+    }
+
+    @Test
     void aSeriesIsOfOneQuantityAndOfThisChamber() {
         String path = "/api/v1/chambers/" + chamber + "/series";
         assertEquals("unit", lead.post(path, "{\"name\":\"x\",\"quantity\":\"PH\",\"unit\":\"C\",\"deviceId\":null,\"probeId\":null}").refusedField());

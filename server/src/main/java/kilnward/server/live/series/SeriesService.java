@@ -149,9 +149,9 @@ public class SeriesService {
         return id == null ? null : id.toString();
     }
 
-    /** One by its id, as remembered for a few seconds; empty where there is none. */
+    /** One by its id, as remembered for a few seconds; empty where there is none. That of a chamber that was removed is retired with it. */
     public Optional<Series> find(UUID id) {
-        return known.get(id, wanted -> transactions.execute(status -> series.findById(wanted).map(SeriesService::plain)));
+        return known.get(id, wanted -> transactions.execute(status -> series.findById(wanted).map(each -> plain(each, each.retiredAt != null || !plans.stands(each.chamberId())))));
     }
 
     /**
@@ -208,8 +208,12 @@ public class SeriesService {
     }
 
     private static Series plain(SeriesEntity each) {
+        return plain(each, each.retiredAt != null);
+    }
+
+    private static Series plain(SeriesEntity each, boolean retired) {
         return new Series(each.getId(), each.number(), each.siteId(), each.chamberId(), each.measured(), each.unit(), each.deviceId, each.everyS,
-                each.rawFromUs() == null ? Instant.EPOCH : micros(each.rawFromUs()), each.keepMinuteDays, each.retiredAt != null, each.name);
+                each.rawFromUs() == null ? Instant.EPOCH : micros(each.rawFromUs()), each.keepMinuteDays, retired, each.name);
     }
 
     /** Microseconds since 1970 as an instant. */

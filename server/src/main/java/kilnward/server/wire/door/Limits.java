@@ -62,7 +62,7 @@ public final class Limits {
 
     /** How many bytes a body may have. */
     static int bytes(String path) {
-        if (path.startsWith("/api/v1/calc/check") || path.startsWith("/api/v1/calc/offset")) {
+        if (path.startsWith("/api/v1/calc/check") || path.startsWith("/api/v1/calc/offset") || path.startsWith("/api/v1/calc/alarm")) {
             return CHECK_BYTES;
         }
         if (path.equals("/api/v1/readings")) {

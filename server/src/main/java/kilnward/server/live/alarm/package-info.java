@@ -1,0 +1,2 @@
+/** Alarms over what is measured. */
+package kilnward.server.live.alarm;
