@@ -13,9 +13,9 @@
   const FIELDS = [
     ['rawDays', 'Single readings (days)', 7],
     ['minuteDays', 'Lowest, highest and mean of each minute (days)', 30],
-    ['hourDays', 'The same of each hour (days)', 366],
+    ['hourDays', 'The same of each hour and quarter of a day (days)', 366],
   ] as const
-  const KINDS: Record<string, string> = { RAW: 'single readings', MINUTE: 'minutes', HOUR: 'hours' }
+  const KINDS: Record<string, string> = { RAW: 'single readings', MINUTE: 'minutes', HOUR: 'hours', QUARTER: 'quarters of a day' }
 
   async function attempt(work: () => Promise<RetentionView>) {
     try {

@@ -160,6 +160,17 @@ create table reading_hour (
   primary key (series, at_h)
 );
 
+-- A year of hours is nine thousand rows, of quarters of a day fifteen hundred: as many as a chart has steps.
+create table reading_quarter (
+  series integer not null,
+  at_q integer not null,
+  low_e6 bigint not null,
+  high_e6 bigint not null,
+  sum_e6 bigint not null,
+  count integer not null,
+  primary key (series, at_q)
+);
+
 -- The newest reading of each series, and what somebody who watches has to ask for: since when it changed, and from where on.
 create table series_latest (
   series integer not null,

@@ -12,6 +12,7 @@ final class Recount {
     static void assertExact(JdbcClient sql) {
         assertEquals(0, differing(sql, "reading_minute", "at_min", 60_000_000L), "minutes that are not what their readings are");
         assertEquals(0, differing(sql, "reading_hour", "at_h", 3_600_000_000L), "hours that are not what their readings are");
+        assertEquals(0, differing(sql, "reading_quarter", "at_q", 21_600_000_000L), "quarters of a day that are not what their readings are");
     }
 
     private static long differing(JdbcClient sql, String table, String at, long lengthUs) {

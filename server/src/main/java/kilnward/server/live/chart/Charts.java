@@ -16,11 +16,12 @@ import kilnward.server.wire.OrNull;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
 
-/** Any span of a series in few buckets: from single readings, from minutes or from hours, whatever the buckets are made of. No spike is ever lost. */
+/** Any span of a series in few buckets: from single readings, from minutes, hours or quarters of a day, whatever the buckets are made of. No spike is ever lost. */
 @Component
 class Charts {
     private static final long MINUTE_S = 60;
     private static final long HOUR_S = 3600;
+    private static final long QUARTER_S = 6 * HOUR_S;
     private static final long MICROS = 1_000_000;
     private final JdbcClient sql;
     private final Clock clock;
@@ -100,7 +101,10 @@ class Charts {
         long width = grid.bucketS();
         String question;
         long unit;
-        if (width % HOUR_S == 0) {
+        if (width % QUARTER_S == 0) {
+            question = "select at_q div :w as slot, min(low_e6), max(high_e6), sum(sum_e6), sum(count) from reading_quarter where series = :s and at_q >= :a and at_q < :b group by slot";
+            unit = QUARTER_S * MICROS;
+        } else if (width % HOUR_S == 0) {
             question = "select at_h div :w as slot, min(low_e6), max(high_e6), sum(sum_e6), sum(count) from reading_hour where series = :s and at_h >= :a and at_h < :b group by slot";
             unit = HOUR_S * MICROS;
         } else if (width % MINUTE_S == 0) {

@@ -22,7 +22,7 @@ import org.springframework.dao.TransientDataAccessResourceException;
 import org.springframework.stereotype.Component;
 
 /**
- * Writes readings, what is kept of each minute and hour, and the newest of each series, all in one transaction.
+ * Writes readings, what is kept of each minute, hour and quarter of a day, and the newest of each series, all in one transaction.
  *
  * <p>A reading counts once however often and by however many servers it is written: what the database did not take as new is looked up, and what came in between makes
  * the whole be tried again. So the sums of minutes and hours are those of the single readings, always.
@@ -40,6 +40,7 @@ public class ReadingStore {
     private static final long LATE_TOGETHER_US = 10_000_000;
     private static final long MINUTE_US = 60_000_000;
     private static final long HOUR_US = 60 * MINUTE_US;
+    private static final long QUARTER_US = 6 * HOUR_US;
     private final SessionFactory sessions;
 
     ReadingStore(EntityManagerFactory entities) {
@@ -143,6 +144,7 @@ public class ReadingStore {
         if (!fresh.isEmpty()) {
             rollUp(connection, fresh, MINUTE_US, "reading_minute", "at_min");
             rollUp(connection, fresh, HOUR_US, "reading_hour", "at_h");
+            rollUp(connection, fresh, QUARTER_US, "reading_quarter", "at_q");
             latest(connection, fresh);
         }
     }
@@ -311,6 +313,7 @@ public class ReadingStore {
         }
         recount(connection, series, Math.floorDiv(atUs, MINUTE_US), MINUTE_US, "reading_minute", "at_min");
         recount(connection, series, Math.floorDiv(atUs, HOUR_US), HOUR_US, "reading_hour", "at_h");
+        recount(connection, series, Math.floorDiv(atUs, QUARTER_US), QUARTER_US, "reading_quarter", "at_q");
         try (PreparedStatement note = connection.prepareStatement(
                 "update series_latest set value_e6 = if(at_us = ?, ?, value_e6), changed_us = ?, late_us = changed_us, late_from_us = ? where series = ?")) {
             note.setLong(1, atUs);

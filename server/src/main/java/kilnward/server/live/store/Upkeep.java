@@ -31,6 +31,7 @@ public class Upkeep {
     private static final int AT_ONCE = 10_000;
     private static final int DAY_MIN = 1440;
     private static final int DAY_H = 24;
+    private static final int DAY_Q = 4;
     private final JdbcClient sql;
     private final SeriesService series;
     private final Clock clock;
@@ -90,6 +91,7 @@ public class Upkeep {
         }
         if (kept.keeps().hourDays() != null) {
             takeOut(kept, "HOUR", "reading_hour", "at_h", (day - kept.keeps().hourDays()) * DAY_H, 3_600_000_000L);
+            takeOut(kept, "QUARTER", "reading_quarter", "at_q", (day - kept.keeps().hourDays()) * DAY_Q, 21_600_000_000L);
         }
     }
 
