@@ -20,6 +20,8 @@ import kilnward.server.running.DeviceClient;
 import kilnward.server.running.PrivateMariaDb;
 import kilnward.server.running.ServerProcess;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.parallel.Execution;
+import org.junit.jupiter.api.parallel.ExecutionMode;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.jdbc.datasource.DriverManagerDataSource;
 
@@ -27,6 +29,7 @@ import org.springframework.jdbc.datasource.DriverManagerDataSource;
  * Two servers on one database, and devices that send to both, again and again until they are answered, while now the one, now the other and now the database is killed:
  * what was acknowledged is there, each once, and minutes and hours are what a recount says. Twice each; -Dkiln.soak=true asks for ten times.
  */
+@Execution(ExecutionMode.CONCURRENT)
 class KilledTest {
     private static final int TIMES = Boolean.getBoolean("kiln.soak") ? 10 : 2;
     private static final int BATCH = 200;
@@ -38,8 +41,9 @@ class KilledTest {
         ServerProcess one = new ServerProcess(database);
         ServerProcess other = new ServerProcess(database);
         try {
-            one.start();
+            Thread beside = inBackground(one);
             other.start();
+            beside.join();
             ApiClient lead = ApiClient.as(one.url(), "LEAD");
             String chamber = lead.post("/api/v1/chambers", "{\"name\":\"Killed\",\"guideId\":\"corn-snake-eggs\"}").body().get("id").asString();
             ConcurrentMap<String, Double> acknowledged = new ConcurrentHashMap<>();
@@ -59,12 +63,12 @@ class KilledTest {
                 ServerProcess killed = i % 2 == 0 ? one : other;
                 killed.kill();
                 await(acknowledged, acknowledged.size() + 500);
-                killed.start();
-                await(acknowledged, acknowledged.size() + 500);
+                Thread again = inBackground(killed);
                 database.kill();
                 Thread.sleep(500);
                 database.launch();
                 await(acknowledged, acknowledged.size() + 500);
+                again.join();
             }
             over = true;
             for (Thread sender : senders) {
@@ -89,6 +93,19 @@ class KilledTest {
             other.kill();
             database.close();
         }
+    }
+
+    /** Starts one while something else goes on. */
+    private static Thread inBackground(ServerProcess server) {
+        Thread thread = new Thread(() -> {
+            try {
+                server.start();
+            } catch (java.io.IOException | InterruptedException failed) {
+                throw new IllegalStateException(failed);
+            }
+        });
+        thread.start();
+        return thread;
     }
 
     private static void await(Map<String, Double> acknowledged, int many) throws InterruptedException {
