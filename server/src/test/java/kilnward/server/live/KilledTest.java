@@ -41,9 +41,8 @@ class KilledTest {
         ServerProcess one = new ServerProcess(database);
         ServerProcess other = new ServerProcess(database);
         try {
-            Thread beside = inBackground(one);
+            one.start();
             other.start();
-            beside.join();
             ApiClient lead = ApiClient.as(one.url(), "LEAD");
             String chamber = lead.post("/api/v1/chambers", "{\"name\":\"Killed\",\"guideId\":\"corn-snake-eggs\"}").body().get("id").asString();
             ConcurrentMap<String, Double> acknowledged = new ConcurrentHashMap<>();

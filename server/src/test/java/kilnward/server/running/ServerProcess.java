@@ -1,8 +1,8 @@
 package kilnward.server.running;
 
 import java.io.IOException;
-import java.net.InetAddress;
-import java.net.Socket;
+import java.net.HttpURLConnection;
+import java.net.URI;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Duration;
@@ -41,9 +41,13 @@ public final class ServerProcess {
         }
     }
 
+    /** The demo is loaded after the door is open: it answers when there is a site. */
     private boolean answers() {
-        try (Socket socket = new Socket(InetAddress.getLoopbackAddress(), port)) {
-            return socket.isConnected();
+        try {
+            HttpURLConnection asked = (HttpURLConnection) URI.create(url() + "/api/v1/site").toURL().openConnection();
+            asked.setConnectTimeout(1_000);
+            asked.setReadTimeout(5_000);
+            return asked.getResponseCode() == 200;
         } catch (IOException notYet) {
             return false;
         }
