@@ -222,7 +222,6 @@
 
 <style>
   .silent {
-    color: var(--alarm);
     font-weight: 600;
   }
 
