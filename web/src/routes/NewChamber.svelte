@@ -22,9 +22,11 @@
     guides = (await dataOf(api.get('/guides')).catch(() => [])).map((each) => each.guide)
   })
 
+  /** The builds that are on their way: whoever presses quickly must not get those of another occupant. */
+  let coming: Promise<unknown> = Promise.resolve()
   $effect(() => {
     let stale = false
-    dataOf(api.get('/builds', { params: { query: guideId ? { guide: guideId } : {} } })).then(
+    coming = dataOf(api.get('/builds', { params: { query: guideId ? { guide: guideId } : {} } })).then(
       (all) => {
         if (!stale) builds = all
       },
@@ -37,6 +39,7 @@
     event.preventDefault()
     tried = true
     if (name.trim() === '') return
+    await coming
     try {
       const view = await dataOf(api.post('/chambers', { body: { name: name.trim(), guideId: guideId || null, schoolId: null, stageId: null, buildId: build?.id ?? null } }))
       router.go(`/chambers/${view.id}/${guideId ? 'chamber' : 'occupant'}`)
