@@ -8,11 +8,13 @@ import com.hivemq.client.mqtt.mqtt3.Mqtt3Client;
 import com.hivemq.client.mqtt.mqtt3.message.publish.Mqtt3Publish;
 import java.nio.charset.StandardCharsets;
 import java.time.Clock;
+import java.time.Instant;
 import java.util.Optional;
 import java.util.UUID;
 import java.util.concurrent.Executors;
 import java.util.concurrent.ScheduledExecutorService;
 import java.util.concurrent.TimeUnit;
+import java.util.concurrent.atomic.AtomicBoolean;
 import kilnward.server.live.series.Devices;
 import kilnward.server.live.series.SeriesViews.Device;
 import kilnward.server.wire.KilnWardProperties;
@@ -42,7 +44,8 @@ public class MqttLink implements SmartLifecycle {
     private ScheduledExecutorService worker;
     private Mqtt3AsyncClient client;
     private volatile boolean running;
-    private volatile boolean subscribed;
+    /** Of the client that is in use: one that was stopped says late that it is disconnected. */
+    private volatile AtomicBoolean subscribed = new AtomicBoolean();
 
     MqttLink(Ingest ingest, Devices devices, Clock clock, KilnWardProperties properties) {
         this.ingest = ingest;
@@ -55,10 +58,12 @@ public class MqttLink implements SmartLifecycle {
     public void start() {
         running = true;
         worker = Executors.newScheduledThreadPool(2, task -> new Thread(task, "mqtt"));
+        AtomicBoolean mine = new AtomicBoolean();
+        subscribed = mine;
         var builder = Mqtt3Client.builder().identifier(to.clientId()).serverHost(to.host()).serverPort(to.port())
                 .automaticReconnect().initialDelay(1, TimeUnit.SECONDS).maxDelay(LONGEST_PAUSE_S, TimeUnit.SECONDS).applyAutomaticReconnect()
-                .addConnectedListener(context -> subscribe()).addDisconnectedListener(context -> {
-                    subscribed = false;
+                .addConnectedListener(context -> subscribe(mine)).addDisconnectedListener(context -> {
+                    mine.set(false);
                     LOG.warn("broker {}:{} not reached: {}", to.host(), to.port(), context.getCause().getMessage());
                 });
         if (to.username() != null && !to.username().isEmpty()) {
@@ -69,36 +74,35 @@ public class MqttLink implements SmartLifecycle {
         }
         client = builder.buildAsync();
         // Before the connection: what waited for it comes at once.
-        client.publishes(MqttGlobalPublishFilter.ALL, publish -> take(publish, 0), worker, true);
+        client.publishes(MqttGlobalPublishFilter.ALL, publish -> take(publish, clock.instant(), 0), worker, true);
         client.connectWith().cleanSession(false).keepAlive(30).send();
     }
 
     /** Asked for after every connection: a broker may have forgotten it, and an asking may have been cut off. */
-    private void subscribe() {
+    private void subscribe(AtomicBoolean mine) {
         client.subscribeWith().topicFilter(TOPICS).qos(MqttQos.AT_LEAST_ONCE).send().whenComplete((granted, failed) -> {
             if (failed == null) {
-                subscribed = true;
+                mine.set(true);
                 LOG.info("broker {}:{} hands readings on", to.host(), to.port());
             } else if (running && client.getState() == MqttClientState.CONNECTED) {
                 LOG.warn("broker {}:{} would not hand anything on, asked again in {} s: {}", to.host(), to.port(), ASKED_AGAIN_S, failed.getMessage());
-                worker.schedule(this::subscribe, ASKED_AGAIN_S, TimeUnit.SECONDS);
+                worker.schedule(() -> subscribe(mine), ASKED_AGAIN_S, TimeUnit.SECONDS);
             }
         });
     }
 
     /** Takes one in, and again until the record has it: the broker waits for the acknowledgement. */
-    private void take(Mqtt3Publish publish, int failures) {
+    private void take(Mqtt3Publish publish, Instant arrived, int failures) {
         try {
             String[] topic = publish.getTopic().toString().split("/");
             Optional<Device> device = topic.length == 3 ? id(topic[1]).flatMap(devices::byId) : Optional.empty();
-            boolean bare = publish.isRetain();
             if (device.isEmpty()) {
                 LOG.warn("nobody is known who sends on {}", publish.getTopic());
                 publish.acknowledge();
                 return;
             }
-            Sent.Read read = ReadingsText.mqtt(publish.getPayloadAsBytes(), topic[2], clock.instant());
-            if (bare && read.good().size() == 1 && new String(publish.getPayloadAsBytes(), StandardCharsets.UTF_8).indexOf('{') < 0) {
+            Sent.Read read = ReadingsText.mqtt(publish.getPayloadAsBytes(), topic[2], arrived);
+            if (publish.isRetain() && read.good().size() == 1 && new String(publish.getPayloadAsBytes(), StandardCharsets.UTF_8).indexOf('{') < 0) {
                 // A broker hands a retained number on whenever somebody connects: it was not measured now.
                 publish.acknowledge();
                 return;
@@ -107,22 +111,22 @@ public class MqttLink implements SmartLifecycle {
                 if (failed == null) {
                     publish.acknowledge();
                 } else {
-                    again(publish, failures + 1, failed);
+                    again(publish, arrived, failures + 1, failed);
                 }
             });
         } catch (RefusedFieldsException | NotFoundException useless) {
             id(publish.getTopic().toString().split("/")[1]).ifPresent(id -> devices.trouble(id, "What it sent over MQTT could not be used: " + useless.getMessage()));
             publish.acknowledge();
         } catch (RuntimeException failed) {
-            again(publish, failures + 1, failed);
+            again(publish, arrived, failures + 1, failed);
         }
     }
 
-    private void again(Mqtt3Publish publish, int failures, Throwable why) {
+    private void again(Mqtt3Publish publish, Instant arrived, int failures, Throwable why) {
         long pauseS = Math.min(LONGEST_PAUSE_S, 1L << Math.min(failures - 1, 6));
         LOG.warn("readings on {} not written yet, again in {} s: {}", publish.getTopic(), pauseS, why.getMessage());
         if (running) {
-            worker.schedule(() -> take(publish, failures), pauseS, TimeUnit.SECONDS);
+            worker.schedule(() -> take(publish, arrived, failures), pauseS, TimeUnit.SECONDS);
         }
     }
 
@@ -136,7 +140,7 @@ public class MqttLink implements SmartLifecycle {
 
     /** Whether the broker is reached now, and hands readings on. */
     public boolean connected() {
-        return subscribed && client.getState() == MqttClientState.CONNECTED;
+        return subscribed.get() && client.getState() == MqttClientState.CONNECTED;
     }
 
     @Override

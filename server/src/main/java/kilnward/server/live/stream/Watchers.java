@@ -94,7 +94,13 @@ class Watchers implements SmartLifecycle {
         Watcher watcher = new Watcher(chamber, senders, watchers::remove);
         // First the place among those who are told, then what was missed: what comes in between comes twice, and not never.
         begin(watcher);
-        watcher.send(caughtUp(chamber, lastId));
+        try {
+            watcher.send(caughtUp(chamber, lastId));
+        } catch (RuntimeException away) {
+            // Nobody would ever listen to it.
+            watcher.end();
+            throw away;
+        }
         watcher.send(List.of(new Watcher.Event("beat", null, new BeatEvent(clock.instant(), true))));
         return watcher.emitter();
     }
@@ -215,11 +221,6 @@ class Watchers implements SmartLifecycle {
 
     private void know(Collection<Integer> numbers) {
         series.numbered(numbers).forEach(each -> numbered.put(each.number(), each));
-    }
-
-    /** How many watch. */
-    int count() {
-        return watchers.size();
     }
 
     @Override
