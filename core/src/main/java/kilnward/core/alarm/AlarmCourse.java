@@ -50,6 +50,35 @@ public final class AlarmCourse {
     public record Transition(double atS, AlarmState from, AlarmState to) {
     }
 
+    /**
+     * How a rule stands at a moment; all that has to be known of what was before.
+     *
+     * @param seenToS       the moment (s)
+     * @param is            whether the condition is, before any delay
+     * @param sinceS        since when it is as it is (s)
+     * @param counts        whether it is, its delays taken into account
+     * @param shelvedUntilS while SHELVED: until when (s)
+     */
+    public record Standing(double seenToS, boolean is, double sinceS, boolean counts, AlarmState state, double shelvedUntilS) {
+        /** Before anything was heard. */
+        public static final Standing NOTHING = new Standing(Double.NEGATIVE_INFINITY, false, Double.NEGATIVE_INFINITY, false, AlarmState.NORMAL, Double.POSITIVE_INFINITY);
+
+        /** One that begins to look at a moment. */
+        public static Standing from(double atS) {
+            return new Standing(atS, false, atS, false, AlarmState.NORMAL, Double.POSITIVE_INFINITY);
+        }
+    }
+
+    /**
+     * A stretch of a course.
+     *
+     * @param transitions in the order of time, each at the moment its delay was over
+     * @param counted     when the condition, its delays taken into account, began and ended
+     * @param nextS       when something can happen though nothing more is heard (s); infinite for never
+     */
+    public record Stretch(Standing standing, List<Transition> transitions, List<Condition.Change> counted, double nextS) {
+    }
+
     /** Something that happens, in its place among what happens at the same moment. */
     private record Moment(double atS, int rank, Happening what, double untilS) {
     }
@@ -60,14 +89,42 @@ public final class AlarmCourse {
      * @param untilS   nothing after it is looked at
      * @return in the order of time, each at the moment its delay was over
      */
-    public static List<Transition> of(Condition condition, Delays delays, List<Condition.Reading> readings, List<Act> acts, double untilS) {
+    public static List<Transition> of(Condition condition, Delays delays, List<Reading> readings, List<Act> acts, double untilS) {
         for (int i = 1; i < readings.size(); i++) {
             Require.that(readings.get(i).atS() > readings.get(i - 1).atS(), "readings[" + i + "].at", readings.get(i).atS(), "must be after the reading before it");
         }
-        List<Moment> moments = new ArrayList<>();
-        for (Condition.Change each : lasting(condition.changes(readings, untilS), delays, untilS)) {
-            moments.add(new Moment(each.atS(), 0, each.is() ? Happening.BEGINS : Happening.ENDS, 0));
+        return go(condition, delays, Standing.NOTHING, Heard.of(readings), acts, untilS).transitions;
+    }
+
+    /**
+     * Goes on from where a rule stood. In whatever stretches one goes, it comes out as in one.
+     *
+     * @param from   where it stood
+     * @param heard  what was heard since, and before that for as long as the condition looks back
+     * @param acts   since, in any order
+     * @param untilS where to (s)
+     */
+    public static Stretch go(Condition condition, Delays delays, Standing from, Heard heard, List<Act> acts, double untilS) {
+        List<Condition.Change> counted = new ArrayList<>();
+        boolean is = from.is;
+        double sinceS = from.sinceS;
+        boolean counts = from.counts;
+        List<Condition.Change> raw = new ArrayList<>(condition.changes(heard, from.is, from.seenToS, untilS));
+        for (int i = 0; i <= raw.size(); i++) {
+            double nextS = i < raw.size() ? raw.get(i).atS() : Double.POSITIVE_INFINITY;
+            double overS = sinceS + (is ? delays.onS() : delays.offS());
+            // At the moment the delay is over it must still be so.
+            if (is != counts && (overS == sinceS || overS < nextS) && overS <= untilS) {
+                counted.add(new Condition.Change(Math.max(overS, from.seenToS), is));
+                counts = is;
+            }
+            if (i < raw.size()) {
+                is = raw.get(i).is();
+                sinceS = nextS;
+            }
         }
+        List<Moment> moments = new ArrayList<>();
+        counted.forEach(each -> moments.add(new Moment(each.atS(), 0, each.is() ? Happening.BEGINS : Happening.ENDS, 0)));
         for (Act act : acts) {
             if (act.atS() <= untilS) {
                 // What the end of a shelf leads to depends on how it is then.
@@ -75,37 +132,25 @@ public final class AlarmCourse {
                         act.deed() == Deed.ACKNOWLEDGE ? Happening.ACKNOWLEDGED : act.deed() == Deed.SHELVE ? Happening.SHELVED : Happening.SHELF_OVER_AND_IS, act.untilS()));
             }
         }
-        return play(moments, untilS);
+        Played played = play(moments, from, untilS);
+        double dueS = is == counts ? Double.POSITIVE_INFINITY : sinceS + (is ? delays.onS() : delays.offS());
+        double shelfS = played.state == AlarmState.SHELVED ? played.shelvedUntilS : Double.POSITIVE_INFINITY;
+        Double conditionS = condition.moments(heard, untilS, Double.MAX_VALUE).stream().findFirst().orElse(Double.POSITIVE_INFINITY);
+        return new Stretch(new Standing(untilS, is, sinceS, counts, played.state, played.shelvedUntilS), played.transitions, counted,
+                Math.min(conditionS, Math.min(dueS, shelfS)));
     }
 
-    /** The changes that last as long as their delay, at the moment it is over. */
-    private static List<Condition.Change> lasting(List<Condition.Change> raw, Delays delays, double untilS) {
-        List<Condition.Change> found = new ArrayList<>();
-        boolean counts = false;
-        for (int i = 0; i < raw.size(); i++) {
-            Condition.Change each = raw.get(i);
-            if (each.is() == counts) {
-                continue;
-            }
-            double overS = each.atS() + (each.is() ? delays.onS() : delays.offS());
-            double nextS = i + 1 < raw.size() ? raw.get(i + 1).atS() : Double.POSITIVE_INFINITY;
-            // At the moment the delay is over it must still be so.
-            boolean lasts = overS == each.atS() || overS < nextS;
-            if (lasts && overS <= untilS) {
-                found.add(new Condition.Change(overS, each.is()));
-                counts = each.is();
-            }
-        }
-        return found;
+    private record Played(List<Transition> transitions, AlarmState state, double shelvedUntilS) {
     }
 
-    private static List<Transition> play(List<Moment> moments, double untilS) {
+    private static Played play(List<Moment> moments, Standing from, double untilS) {
         List<Transition> found = new ArrayList<>();
         List<Moment> coming = new ArrayList<>(moments);
         coming.sort(Comparator.comparingDouble(Moment::atS).thenComparingInt(Moment::rank));
-        AlarmState state = AlarmState.NORMAL;
-        boolean is = false;
-        double shelvedUntilS = Double.POSITIVE_INFINITY;
+        AlarmState state = from.state;
+        // What counts at the beginning: what counted where it stood.
+        boolean is = from.counts;
+        double shelvedUntilS = from.shelvedUntilS;
         int next = 0;
         while (next < coming.size() || state == AlarmState.SHELVED && shelvedUntilS <= untilS) {
             Moment moment = next < coming.size() ? coming.get(next) : null;
@@ -129,6 +174,6 @@ public final class AlarmCourse {
                 found.add(new Transition(atS, before, state));
             }
         }
-        return found;
+        return new Played(found, state, shelvedUntilS);
     }
 }

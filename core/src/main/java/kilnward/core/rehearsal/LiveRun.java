@@ -68,6 +68,18 @@ public final class LiveRun {
         return new LiveRun(scenario, Rehearsal.begun(rig, scenario));
     }
 
+    /**
+     * The same, begun where the occupant is at a temperature that was measured: everything inside is taken to be as far off its usual state, the shell half as far.
+     *
+     * @param occupantC temperature at the occupant (°C), -40 to 80
+     */
+    public static LiveRun begin(Rig rig, Scenario scenario, double occupantC) {
+        Require.within("occupantC", occupantC, -40, 80, "°C");
+        LiveRun run = begin(rig, scenario);
+        run.rehearsal.bringTo(occupantC);
+        return run;
+    }
+
     /** Goes on for a while (s), at least one step; at least 1 step, at most a day. */
     public void advance(double seconds) {
         Require.within("seconds", seconds, sound.stepS(), 86_400, "s");

@@ -135,6 +135,15 @@ public final class Rehearsal {
         return rehearsal;
     }
 
+    /** Everything inside is brought to where the occupant is at that temperature (°C); shells half-way: what they hold is not known. */
+    void bringTo(double occupantC) {
+        double shiftK = occupantC - state[network.plant.occupant()] - network.plant.occupantGradientK();
+        int shell = network.plant.model().shell();
+        for (int i = 0; i < states - 1; i++) {
+            state[i] += i == shell ? 0.5 * shiftK : shiftK;
+        }
+    }
+
     /**
      * The same chamber at the same moment, with what befalls it now.
      *

@@ -11,7 +11,6 @@ import java.util.stream.Collectors;
 import kilnward.core.alarm.AlarmCourse.Act;
 import kilnward.core.alarm.AlarmCourse.Deed;
 import kilnward.core.alarm.AlarmCourse.Delays;
-import kilnward.core.alarm.Condition.Reading;
 import kilnward.core.finding.RefusedValueException;
 import org.junit.jupiter.api.Test;
 
@@ -34,15 +33,15 @@ class AlarmCourseTest {
 
     @Test
     void itBeginsAtItsLimitAndEndsBeyondItsDeadband() {
-        Condition high = new Condition.High(30, 0.5);
+        Condition high = new High(30, 0.5);
         assertEquals("60 UNACKNOWLEDGED, 240 RETURNED", course(high, AT_ONCE, minutes(29.9, 30, 29.6, 29.5, 29.4)), "at limit less deadband it is still so");
-        assertEquals("120 UNACKNOWLEDGED, 240 RETURNED", course(new Condition.Low(20, 1), AT_ONCE, minutes(25, 20.1, 20, 21, 21.1)));
+        assertEquals("120 UNACKNOWLEDGED, 240 RETURNED", course(new Low(20, 1), AT_ONCE, minutes(25, 20.1, 20, 21, 21.1)));
         assertEquals("", course(high, AT_ONCE, minutes(29, 29.9)));
     }
 
     @Test
     void itMustLastItsDelayAndIsToldWhenThatIsOver() {
-        Condition high = new Condition.High(30, 0);
+        Condition high = new High(30, 0);
         assertEquals("180 UNACKNOWLEDGED, 360 RETURNED", course(high, new Delays(120, 60), minutes(29, 31, 31, 31, 31, 29, 29)));
         assertEquals("", course(high, new Delays(120, 0), minutes(29, 31, 31, 29)), "over at the very moment");
         assertEquals("60 UNACKNOWLEDGED", course(high, new Delays(0, 120), minutes(29, 31, 29, 31)), "back before it was over");
@@ -51,7 +50,7 @@ class AlarmCourseTest {
 
     @Test
     void whatPeopleDoLeadsFromStateToState() {
-        Condition high = new Condition.High(30, 0);
+        Condition high = new High(30, 0);
         List<Reading> upAndDown = minutes(29, 31, 31, 29, 29, 31);
         assertEquals("60 UNACKNOWLEDGED, 90 ACKNOWLEDGED, 180 NORMAL, 300 UNACKNOWLEDGED", course(high, AT_ONCE, upAndDown, new Act(90, Deed.ACKNOWLEDGE, 0)));
         assertEquals("60 UNACKNOWLEDGED, 180 RETURNED, 200 NORMAL, 300 UNACKNOWLEDGED", course(high, AT_ONCE, upAndDown, new Act(200, Deed.ACKNOWLEDGE, 0)));
@@ -61,7 +60,7 @@ class AlarmCourseTest {
 
     @Test
     void aShelfHasAnEndAndThenItIsAsItIs() {
-        Condition high = new Condition.High(30, 0);
+        Condition high = new High(30, 0);
         List<Reading> up = minutes(29, 31);
         assertEquals("60 UNACKNOWLEDGED, 100 SHELVED, 400 UNACKNOWLEDGED", course(high, AT_ONCE, up, new Act(100, Deed.SHELVE, 400)));
         assertEquals("60 UNACKNOWLEDGED, 100 SHELVED, 400 NORMAL", course(high, AT_ONCE, minutes(29, 31, 31, 29), new Act(100, Deed.SHELVE, 400)));
@@ -74,7 +73,7 @@ class AlarmCourseTest {
 
     @Test
     void aRateIsOfTheLastQuarterOfAnHour() {
-        Condition fast = new Condition.Rate(2, 0);
+        Condition fast = new Rate(2, 0);
         // 0.6 K in 15 minutes are 2.4 K/h; a quarter of an hour after the step it is 0 again.
         List<Reading> step = new ArrayList<>(minutes(25, 25, 25, 25, 25, 25, 25, 25, 25, 25, 25, 25, 25, 25, 25, 25, 25.6));
         assertEquals("960 UNACKNOWLEDGED, 1860 RETURNED", course(fast, AT_ONCE, step));
@@ -85,7 +84,7 @@ class AlarmCourseTest {
 
     @Test
     void silenceIsCountedFromTheLastReading() {
-        Condition silent = new Condition.Silence(300);
+        Condition silent = new Silence(300);
         assertEquals("360 UNACKNOWLEDGED, 1000 RETURNED, 1300 UNACKNOWLEDGED", course(silent, AT_ONCE, List.of(new Reading(0, 1), new Reading(60, 1), new Reading(1000, 1))));
         assertEquals("", course(silent, AT_ONCE, List.of()), "before the first reading it cannot be told");
     }
@@ -93,7 +92,7 @@ class AlarmCourseTest {
     @Test
     void readingsThatGoBackInTimeAreRefused() {
         List<Reading> back = List.of(new Reading(60, 1), new Reading(60, 2));
-        assertEquals("readings[1].at", assertThrows(RefusedValueException.class, () -> course(new Condition.High(1, 0), AT_ONCE, back)).field());
+        assertEquals("readings[1].at", assertThrows(RefusedValueException.class, () -> course(new High(1, 0), AT_ONCE, back)).field());
     }
 
     /** The table against itself, over random readings and acts: every transition is one of the table's, and each begins where the one before ended. */
@@ -113,7 +112,7 @@ class AlarmCourseTest {
             }
             AlarmState state = AlarmState.NORMAL;
             double beforeS = 0;
-            for (AlarmCourse.Transition each : AlarmCourse.of(new Condition.High(30, random.nextInt(3)), new Delays(random.nextInt(200), random.nextInt(200)), readings, acts,
+            for (AlarmCourse.Transition each : AlarmCourse.of(new High(30, random.nextInt(3)), new Delays(random.nextInt(200), random.nextInt(200)), readings, acts,
                     7200)) {
                 assertEquals(state, each.from());
                 assertTrue(each.atS() >= beforeS && each.atS() <= 7200);

@@ -13,7 +13,11 @@ import kilnward.core.alarm.AlarmCourse.Deed;
 import kilnward.core.alarm.AlarmCourse.Delays;
 import kilnward.core.alarm.AlarmState;
 import kilnward.core.alarm.Condition;
-import kilnward.core.alarm.Condition.Reading;
+import kilnward.core.alarm.High;
+import kilnward.core.alarm.Low;
+import kilnward.core.alarm.Rate;
+import kilnward.core.alarm.Silence;
+import kilnward.core.alarm.Reading;
 import kilnward.core.finding.RefusedValueException;
 import kilnward.server.wire.OrNull;
 import kilnward.server.wire.problem.Within;
@@ -46,10 +50,10 @@ public class AlarmCalcController {
         private Condition condition() {
             double band = deadband == null ? 0 : deadband;
             return switch (kind) {
-                case HIGH -> new Condition.High(limit, band);
-                case LOW -> new Condition.Low(limit, band);
-                case RATE -> new Condition.Rate(limit, band);
-                case SILENCE -> new Condition.Silence(limit);
+                case HIGH -> new High(limit, band);
+                case LOW -> new Low(limit, band);
+                case RATE -> new Rate(limit, band);
+                case SILENCE -> new Silence(limit);
             };
         }
 

@@ -1,0 +1,174 @@
+package kilnward.core.alarm;
+
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.OptionalDouble;
+import java.util.stream.DoubleStream;
+import java.util.stream.IntStream;
+import kilnward.core.alarm.AlarmCourse.Delays;
+import kilnward.core.chamber.Heater;
+import kilnward.core.life.HarmLimit;
+import kilnward.core.life.Needs;
+import kilnward.core.life.Side;
+import kilnward.core.rehearsal.Attendance;
+import kilnward.core.series.Measured;
+import kilnward.core.setup.Setup;
+
+/**
+ * Rules that a chamber's plan asks for: from its keep band, its harm limits and what its settings make of it. Each level and delay is the one that, tried in rehearsals,
+ * sounds on no good day and the longest before harm.
+ */
+public final class RuleProposals {
+    private static final double[] SHARES = {0.2, 0.35, 0.5};
+    private static final double[] DELAYS_S = {0, 120, 300, 600};
+    private static final double DEADBAND_K = 0.2;
+    private static final double DEADBAND_PCT = 2;
+    /** Where no harm limit says how far one may go (K). */
+    private static final double WITHOUT_HARM_K = 2;
+    private static final double TOO_LONG_S = 1800;
+    private static final double TOO_LONG_DAMP_S = 3600;
+    private static final double OFF_DELAY_S = 120;
+    /** So many readings may fail to come; common practice, no source. */
+    private static final double MISSED = 5;
+    private static final double SHORTEST_SILENCE_S = 300;
+    private static final double STUCK_S = 6 * 3600;
+    private static final double OUTLIER_K = 1;
+    private static final double NO_EFFECT_S = 2400;
+    private static final double NO_EFFECT_K = 0.1;
+
+    private RuleProposals() {
+    }
+
+    /**
+     * A series that can be watched.
+     *
+     * @param everyS usual distance of its readings (s)
+     * @param deviceId who sends it; empty for nobody in particular
+     */
+    public record Watched(String id, Spot spot, double everyS, Optional<String> deviceId) {
+    }
+
+    /**
+     * A rule for a series.
+     *
+     * @param seriesId what it watches; for SILENCE one of those its device sends
+     * @param others   ids of what that is held against
+     * @param trial    how it did in rehearsals; empty for what cannot be rehearsed: a simulated chamber always sends
+     */
+    public record Proposal(String seriesId, List<String> others, Rule rule, Optional<RuleTrial> trial) {
+    }
+
+    /**
+     * @param series what is measured
+     * @param all    rehearsals, with the spots of the series in the same order
+     */
+    public static List<Proposal> of(Setup setup, List<Watched> series, List<Imagined> all) {
+        List<Proposal> found = new ArrayList<>();
+        Needs needs = setup.needs();
+        for (int i = 0; i < series.size(); i++) {
+            Watched one = series.get(i);
+            switch (one.spot().measured()) {
+                case TEMPERATURE -> temperature(setup, series, all, i, found);
+                case RELATIVE_HUMIDITY -> {
+                    int own = i;
+                    needs.humidity().ifPresent(band -> found.add(rehearsed(series, all, needs, own, List.of(), new Rule(RuleKind.OUT_OF_BAND, Urgency.MIND, band.lowPct(),
+                            OptionalDouble.of(band.highPct()), Math.min(DEADBAND_PCT, 0.2 * (band.highPct() - band.lowPct())), OptionalDouble.empty(),
+                            new Delays(TOO_LONG_DAMP_S, OFF_DELAY_S)))));
+                    found.add(
+                            new Proposal(one.id(), List.of(), new Rule(RuleKind.STUCK, Urgency.MIND, 0.1, OptionalDouble.empty(), 0, OptionalDouble.of(STUCK_S), new Delays(0, 0)),
+                                    Optional.empty()));
+                }
+                default -> {
+                    // What it should be nobody has said.
+                }
+            }
+        }
+        hearing(series, found);
+        return found;
+    }
+
+    private static void temperature(Setup setup, List<Watched> series, List<Imagined> all, int own, List<Proposal> found) {
+        Needs needs = setup.needs();
+        double placementK = Imagined.toOccupantK(all, own);
+        found.add(level(series, all, needs, own, placementK, Side.HIGH));
+        found.add(level(series, all, needs, own, placementK, Side.LOW));
+        if (!needs.harmLimits().isEmpty()) {
+            double leadS = Attendance.USUAL.travelS() + Attendance.USUAL.reachS();
+            found.add(rehearsed(series, all, needs, own, List.of(), Rule.of(RuleKind.HARM_NEAR, Urgency.NOW, leadS, 0, new Delays(300, OFF_DELAY_S))));
+        }
+        double width = needs.keep().highC() - needs.keep().lowC();
+        found.add(rehearsed(series, all, needs, own, List.of(), new Rule(RuleKind.OUT_OF_BAND, Urgency.MIND, rounded(needs.keep().lowC() - placementK),
+                OptionalDouble.of(rounded(needs.keep().highC() - placementK)), Math.min(DEADBAND_K, 0.2 * width), OptionalDouble.empty(), new Delays(TOO_LONG_S, OFF_DELAY_S))));
+        needs.maxRateKh()
+                .ifPresent(rate -> found.add(rehearsed(series, all, needs, own, List.of(), Rule.of(RuleKind.RATE, Urgency.SOON, rate, 0.2 * rate, new Delays(300, OFF_DELAY_S)))));
+        double heaterW = setup.chamber().heaters().stream().mapToDouble(Heater::powerW).sum();
+        IntStream.range(0, series.size()).filter(i -> series.get(i).spot().measured() == Measured.POWER).findFirst().ifPresent(power -> {
+            if (heaterW > 0 && series.get(own).spot().controllerId().isEmpty()) {
+                found.add(rehearsed(series, all, needs, own, List.of(power), new Rule(RuleKind.NO_EFFECT, Urgency.SOON, rounded(0.6 * heaterW), OptionalDouble.of(NO_EFFECT_K), 0,
+                        OptionalDouble.of(NO_EFFECT_S), new Delays(0, 0))));
+            }
+        });
+    }
+
+    /** The level that sounds on no good day and the longest before harm; of equals the farther, with the longer delay. */
+    private static Proposal level(List<Watched> series, List<Imagined> all, Needs needs, int own, double placementK, Side side) {
+        int sign = side == Side.HIGH ? 1 : -1;
+        double keepC = (side == Side.HIGH ? needs.keep().highC() : needs.keep().lowC()) - placementK;
+        double swingC = all.stream().filter(each -> each.fault().isEmpty()).flatMapToDouble(each -> DoubleStream.of(each.says().get(own))).filter(value -> !Double.isNaN(value))
+                .map(value -> sign * value).max().orElse(sign * keepC) * sign;
+        double fromC = sign * Math.max(sign * keepC, sign * swingC);
+        double harmC = needs.nearest(side).map(limit -> limit.levelC() - placementK).orElse(keepC + sign * WITHOUT_HARM_K);
+        List<Proposal> tried = new ArrayList<>();
+        for (double share : SHARES) {
+            double room = sign * (harmC - fromC) > 0.4 ? share * (harmC - fromC) : sign * 0.3 * share;
+            for (double delayS : DELAYS_S) {
+                tried.add(rehearsed(series, all, needs, own, List.of(),
+                        Rule.of(side == Side.HIGH ? RuleKind.HIGH : RuleKind.LOW, Urgency.SOON, rounded(fromC + room), DEADBAND_K, new Delays(delayS, OFF_DELAY_S))));
+            }
+        }
+        return tried.stream().min(Comparator.<Proposal>comparingInt(each -> each.trial().orElseThrow().goodDaySounds())
+                .thenComparingInt(each -> -heard(each)).thenComparingDouble(each -> -Math.round(each.trial().orElseThrow().leastAheadS().orElse(0) / 600))
+                .thenComparingDouble(each -> -each.rule().delays().onS()).thenComparingDouble(each -> -Math.abs(each.rule().limit() - keepC))).orElseThrow();
+    }
+
+    /** Faults of which it tells before harm. */
+    private static int heard(Proposal proposal) {
+        return (int) proposal.trial().orElseThrow().faults().stream().filter(each -> each.aheadS().orElse(-1) > 0).count();
+    }
+
+    private static Proposal rehearsed(List<Watched> series, List<Imagined> all, Needs needs, int own, List<Integer> others, Rule rule) {
+        return new Proposal(series.get(own).id(), others.stream().map(i -> series.get(i).id()).toList(), rule,
+                Optional.of(RuleTrial.rehearsed(rule, needs.harmLimits(), all, own, others)));
+    }
+
+    /** Whether anything is heard at all, by device; and of each probe of it. */
+    private static void hearing(List<Watched> series, List<Proposal> found) {
+        Map<String, List<Watched>> byDevice = new LinkedHashMap<>();
+        series.forEach(each -> each.deviceId().ifPresent(device -> byDevice.computeIfAbsent(device, id -> new ArrayList<>()).add(each)));
+        byDevice.values().forEach(sent -> {
+            double everyS = sent.stream().mapToDouble(Watched::everyS).min().orElseThrow();
+            found.add(new Proposal(sent.get(0).id(), List.of(), Rule.of(RuleKind.SILENCE, Urgency.SOON, silence(everyS), 0, new Delays(0, 0)), Optional.empty()));
+            if (sent.size() > 1) {
+                sent.forEach(each -> found.add(new Proposal(each.id(), sent.stream().filter(other -> other != each).map(Watched::id).toList(),
+                        Rule.of(RuleKind.BROKEN_PROBE, Urgency.SOON, silence(each.everyS()), 0, new Delays(0, 0)), Optional.empty())));
+            }
+        });
+        List<Watched> peers = series.stream().filter(each -> each.spot().measured() == Measured.TEMPERATURE && each.spot().controllerId().isEmpty()).toList();
+        if (peers.size() > 2) {
+            peers.forEach(each -> found.add(new Proposal(each.id(), peers.stream().filter(other -> other != each).map(Watched::id).toList(),
+                    Rule.of(RuleKind.OUTLIER, Urgency.MIND, OUTLIER_K, 0.25 * OUTLIER_K, new Delays(TOO_LONG_S, OFF_DELAY_S)), Optional.empty())));
+        }
+    }
+
+    private static double silence(double everyS) {
+        return Math.max(SHORTEST_SILENCE_S, MISSED * everyS);
+    }
+
+    private static double rounded(double value) {
+        return Math.round(value * 10) / 10.0;
+    }
+}
