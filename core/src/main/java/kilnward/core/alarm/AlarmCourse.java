@@ -1,6 +1,7 @@
 package kilnward.core.alarm;
 
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.Comparator;
 import java.util.List;
 import kilnward.core.alarm.AlarmState.Happening;
@@ -135,7 +136,7 @@ public final class AlarmCourse {
         Played played = play(moments, from, untilS);
         double dueS = is == counts ? Double.POSITIVE_INFINITY : sinceS + (is ? delays.onS() : delays.offS());
         double shelfS = played.state == AlarmState.SHELVED ? played.shelvedUntilS : Double.POSITIVE_INFINITY;
-        Double conditionS = condition.moments(heard, untilS, Double.MAX_VALUE).stream().findFirst().orElse(Double.POSITIVE_INFINITY);
+        double conditionS = Arrays.stream(condition.moments(heard, untilS, Double.MAX_VALUE)).findFirst().orElse(Double.POSITIVE_INFINITY);
         return new Stretch(new Standing(untilS, is, sinceS, counts, played.state, played.shelvedUntilS), played.transitions, counted,
                 Math.min(conditionS, Math.min(dueS, shelfS)));
     }

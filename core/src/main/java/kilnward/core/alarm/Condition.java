@@ -2,7 +2,7 @@ package kilnward.core.alarm;
 
 import java.util.ArrayList;
 import java.util.List;
-import java.util.TreeSet;
+import java.util.stream.DoubleStream;
 
 /**
  * What is wrong, as readings tell it, before any delay. A closed family, one record a member. A reading holds until the next.
@@ -36,29 +36,29 @@ public sealed interface Condition permits High, Low, Rate, Silence, Broken, OutO
     /** How far before a moment readings matter for it (s); besides the one that holds. */
     double lookBackS();
 
-    /** Moments after one time up to another at which a change can come without or with a reading. */
-    default TreeSet<Double> moments(Heard heard, double afterS, double untilS) {
-        TreeSet<Double> moments = new TreeSet<>();
-        add(moments, heard.own(), afterS, untilS);
-        heard.others().forEach(each -> add(moments, each, afterS, untilS));
-        return moments;
+    /** Moments after one time up to another at which a change can come with or without a reading, in order, each once. */
+    default double[] moments(Heard heard, double afterS, double untilS) {
+        DoubleStream.Builder found = DoubleStream.builder();
+        add(found, heard.own(), afterS, untilS);
+        heard.others().forEach(each -> add(found, each, afterS, untilS));
+        return found.build().sorted().distinct().toArray();
     }
 
-    private void add(TreeSet<Double> moments, List<Reading> readings, double afterS, double untilS) {
-        add(moments, readings, 0, afterS, untilS);
+    private void add(DoubleStream.Builder found, List<Reading> readings, double afterS, double untilS) {
+        add(found, readings, 0, afterS, untilS);
         for (double echoS : echoesS()) {
-            add(moments, readings, echoS, afterS, untilS);
+            add(found, readings, echoS, afterS, untilS);
         }
     }
 
-    private static void add(TreeSet<Double> moments, List<Reading> readings, double laterS, double afterS, double untilS) {
+    private static void add(DoubleStream.Builder found, List<Reading> readings, double laterS, double afterS, double untilS) {
         for (int i = Math.max(0, Heard.index(readings, afterS - laterS)); i < readings.size(); i++) {
             double atS = readings.get(i).atS() + laterS;
             if (atS > untilS) {
                 break;
             }
             if (atS > afterS) {
-                moments.add(atS);
+                found.add(atS);
             }
         }
     }
@@ -72,18 +72,21 @@ public sealed interface Condition permits High, Low, Rate, Silence, Broken, OutO
      */
     default List<Change> changes(Heard heard, boolean was, double afterS, double untilS) {
         List<Change> found = new ArrayList<>();
-        TreeSet<Double> moments = moments(heard, afterS, untilS);
-        if (Double.isFinite(afterS)) {
-            moments.add(untilS);
-        }
         boolean is = was;
-        for (double atS : moments) {
-            boolean then = is(heard, atS, is);
-            if (then != is) {
-                found.add(new Change(atS, then));
-                is = then;
-            }
+        for (double atS : moments(heard, afterS, untilS)) {
+            is = note(found, heard, atS, is);
+        }
+        if (Double.isFinite(afterS)) {
+            note(found, heard, untilS, is);
         }
         return found;
+    }
+
+    private boolean note(List<Change> found, Heard heard, double atS, boolean was) {
+        boolean is = is(heard, atS, was);
+        if (is != was) {
+            found.add(new Change(atS, is));
+        }
+        return is;
     }
 }

@@ -2,7 +2,7 @@ package kilnward.core.alarm;
 
 import java.util.List;
 import java.util.OptionalDouble;
-import java.util.TreeSet;
+import java.util.stream.DoubleStream;
 import kilnward.core.finding.Require;
 import kilnward.core.life.HarmLimit;
 import kilnward.core.life.Side;
@@ -65,8 +65,8 @@ public record HarmNear(List<HarmLimit> limits, double leadS) implements Conditio
     }
 
     @Override
-    public TreeSet<Double> moments(Heard heard, double afterS, double untilS) {
-        TreeSet<Double> moments = Condition.super.moments(heard, afterS, untilS);
+    public double[] moments(Heard heard, double afterS, double untilS) {
+        DoubleStream.Builder runOut = DoubleStream.builder();
         for (HarmLimit limit : limits) {
             double sinceS = Double.NaN;
             for (Reading each : heard.own()) {
@@ -74,11 +74,11 @@ public record HarmNear(List<HarmLimit> limits, double leadS) implements Conditio
                 // Nobody has to read again for the time that can be borne to run out.
                 double nearS = sinceS + limit.durationS() - leadS;
                 if (nearS > afterS && nearS <= untilS) {
-                    moments.add(nearS);
+                    runOut.add(nearS);
                 }
             }
         }
-        return moments;
+        return DoubleStream.concat(DoubleStream.of(Condition.super.moments(heard, afterS, untilS)), runOut.build()).sorted().distinct().toArray();
     }
 
     @Override

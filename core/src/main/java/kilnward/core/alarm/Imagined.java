@@ -89,6 +89,11 @@ public record Imagined(Optional<Fault> fault, double roomC, double[] occupantC, 
         return readings;
     }
 
+    /** What a rule would have to go by, one a rehearsal. */
+    static List<Heard> heard(List<Imagined> all, int own, List<Integer> others) {
+        return all.stream().map(each -> new Heard(each.readings(own), others.stream().map(each::readings).toList())).toList();
+    }
+
     /** How long it is (s). */
     double lengthS() {
         return occupantC.length * EVERY_S;

@@ -11,7 +11,6 @@ import java.util.stream.DoubleStream;
 import java.util.stream.IntStream;
 import kilnward.core.alarm.AlarmCourse.Delays;
 import kilnward.core.chamber.Heater;
-import kilnward.core.life.HarmLimit;
 import kilnward.core.life.Needs;
 import kilnward.core.life.Side;
 import kilnward.core.rehearsal.Attendance;
@@ -122,12 +121,13 @@ public final class RuleProposals {
                 .map(value -> sign * value).max().orElse(sign * keepC) * sign;
         double fromC = sign * Math.max(sign * keepC, sign * swingC);
         double harmC = needs.nearest(side).map(limit -> limit.levelC() - placementK).orElse(keepC + sign * WITHOUT_HARM_K);
+        List<Heard> heard = Imagined.heard(all, own, List.of());
         List<Proposal> tried = new ArrayList<>();
         for (double share : SHARES) {
             double room = sign * (harmC - fromC) > 0.4 ? share * (harmC - fromC) : sign * 0.3 * share;
             for (double delayS : DELAYS_S) {
-                tried.add(rehearsed(series, all, needs, own, List.of(),
-                        Rule.of(side == Side.HIGH ? RuleKind.HIGH : RuleKind.LOW, Urgency.SOON, rounded(fromC + room), DEADBAND_K, new Delays(delayS, OFF_DELAY_S))));
+                Rule rule = Rule.of(side == Side.HIGH ? RuleKind.HIGH : RuleKind.LOW, Urgency.SOON, rounded(fromC + room), DEADBAND_K, new Delays(delayS, OFF_DELAY_S));
+                tried.add(new Proposal(series.get(own).id(), List.of(), rule, Optional.of(RuleTrial.rehearsed(rule, rule.condition(List.of(), 0), all, heard))));
             }
         }
         return tried.stream().min(Comparator.<Proposal>comparingInt(each -> each.trial().orElseThrow().goodDaySounds())

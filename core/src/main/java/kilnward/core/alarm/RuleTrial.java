@@ -77,13 +77,17 @@ public record RuleTrial(double goodDays, int goodDaySounds, List<Told> faults, P
      * @param others places of what that is held against
      */
     public static RuleTrial rehearsed(Rule rule, List<HarmLimit> harm, List<Imagined> all, int own, List<Integer> others) {
-        Condition condition = rule.condition(harm, Imagined.toOccupantK(all, own));
+        return rehearsed(rule, rule.condition(harm, Imagined.toOccupantK(all, own)), all, Imagined.heard(all, own, others));
+    }
+
+    /** The same with what is heard in each rehearsal, for who tries many rules on it. */
+    static RuleTrial rehearsed(Rule rule, Condition condition, List<Imagined> all, List<Heard> heards) {
         double days = 0;
         int sounds = 0;
         List<Told> told = new ArrayList<>();
-        for (Imagined each : all) {
-            Heard heard = new Heard(each.readings(own), others.stream().map(each::readings).toList());
-            List<Condition.Change> counted = counted(rule, condition, heard, each.lengthS());
+        for (int i = 0; i < all.size(); i++) {
+            Imagined each = all.get(i);
+            List<Condition.Change> counted = counted(rule, condition, heards.get(i), each.lengthS());
             if (each.fault().isEmpty()) {
                 days += each.lengthS() / 86_400;
                 sounds += (int) counted.stream().filter(Condition.Change::is).count();
