@@ -22,9 +22,12 @@ import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.Assumptions;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.parallel.Execution;
+import org.junit.jupiter.api.parallel.ExecutionMode;
 import tools.jackson.databind.JsonNode;
 
 /** The one script, as people run it: in a folder with a space, twice in a row, with what fell under it, as another user, with nonsense. */
+@Execution(ExecutionMode.CONCURRENT)
 class ScriptTest {
     private static final String STRANGER = "kiln-stranger";
     private static Path home;

@@ -9,6 +9,7 @@ import java.net.InetAddress;
 import java.net.InetSocketAddress;
 import java.nio.charset.StandardCharsets;
 import java.time.Clock;
+import java.time.Instant;
 import java.util.Arrays;
 import java.util.List;
 import java.util.concurrent.Executors;
@@ -38,7 +39,7 @@ final class Page {
     }
 
     /** Everything. */
-    record State(String state, List<BoxState> boxes, List<Receivers.Mail> mails, List<Receivers.Hook> hooks) {
+    record State(String state, List<BoxState> boxes, List<Receivers.Mail> mails, List<Receivers.Hook> hooks, Instant beatAt) {
     }
 
     Page(StandIns all, int port) throws IOException {
@@ -48,6 +49,10 @@ final class Page {
         server.createContext("/state", exchange -> answer(exchange, () -> json.writeValueAsBytes(state()), "application/json"));
         server.createContext("/act", this::act);
         server.createContext("/hook", this::hook);
+        server.createContext("/beat", exchange -> answer(exchange, () -> {
+            all.receivers().beaten(Clock.systemUTC().instant());
+            return new byte[0];
+        }, "text/plain"));
         server.setExecutor(Executors.newFixedThreadPool(4, task -> {
             Thread thread = new Thread(task, "page");
             thread.setDaemon(true);
@@ -61,7 +66,7 @@ final class Page {
     }
 
     private State state() {
-        return new State(all.state(), all.boxes().stream().map(this::box).toList(), all.receivers().mails(), all.receivers().hooks());
+        return new State(all.state(), all.boxes().stream().map(this::box).toList(), all.receivers().mails(), all.receivers().hooks(), all.receivers().beatAt());
     }
 
     private BoxState box(StandIns.Running each) {
@@ -106,7 +111,7 @@ final class Page {
 
     private void hook(HttpExchange exchange) throws IOException {
         answer(exchange, () -> {
-            all.receivers().called(Clock.systemUTC().instant(), exchange.getRequestHeaders().getFirst("X-Kiln-Ward-Signature"), new String(body(exchange), StandardCharsets.UTF_8));
+            all.receivers().called(Clock.systemUTC().instant(), exchange.getRequestHeaders().getFirst("Kiln-Ward-Signature"), new String(body(exchange), StandardCharsets.UTF_8));
             return new byte[0];
         }, "text/plain");
     }

@@ -17,6 +17,7 @@ final class Receivers implements AutoCloseable {
     private static final int SHOWN = 50;
     private final GreenMail mail;
     private final Deque<Hook> hooks = new ArrayDeque<>();
+    private Instant beatAt;
 
     /** A web hook that was called. */
     record Hook(Instant at, String signature, String body) {
@@ -29,6 +30,16 @@ final class Receivers implements AutoCloseable {
     Receivers(int mailPort) {
         mail = new GreenMail(new ServerSetup(mailPort, "127.0.0.1", ServerSetup.PROTOCOL_SMTP));
         mail.start();
+    }
+
+    /** A sign of life came. */
+    synchronized void beaten(Instant at) {
+        beatAt = at;
+    }
+
+    /** When the last sign of life came; null for never. */
+    synchronized Instant beatAt() {
+        return beatAt;
     }
 
     synchronized void called(Instant at, String signature, String body) {

@@ -102,6 +102,8 @@ public class SecurityConfig {
         http.authorizeHttpRequests(requests -> {
             requests.requestMatchers(STATELESS).permitAll();
             requests.requestMatchers("/actuator/health", "/v3/api-docs/**", "/api/v1/session").permitAll();
+            // Addresses of people and what hooks are signed with.
+            requests.requestMatchers("/api/v1/ways", "/api/v1/ways/**").hasRole("LEAD");
             if (properties.demo()) {
                 requests.requestMatchers(HttpMethod.GET, "/api/**").permitAll();
             } else {
@@ -110,6 +112,7 @@ public class SecurityConfig {
             requests.requestMatchers(HttpMethod.POST, "/api/v1/chambers/*/controllers/*/settings",
                     "/api/v1/chambers/*/controllers/*/keyings", "/api/v1/chambers/*/checks", "/api/v1/chambers/*/checks/**",
                     "/api/v1/chambers/*/drills/**", "/api/v1/chambers/*/drills",
+                    "/api/v1/alarms/*/acknowledge", "/api/v1/alarms/*/shelve", "/api/v1/alarms/*/unshelve", "/api/v1/chambers/*/rules/trial",
                     "/api/v1/chambers/*/weighings", "/api/v1/chambers/*/weighings/*/withdraw").hasRole("KEEPER");
             requests.requestMatchers("/api/**").hasRole("LEAD");
             requests.requestMatchers("/actuator/**").denyAll();

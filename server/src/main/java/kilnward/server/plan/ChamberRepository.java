@@ -16,6 +16,10 @@ interface ChamberRepository extends JpaRepository<ChamberEntity, UUID> {
 
     boolean existsByIdAndRemovedAtIsNull(UUID id);
 
+    /** Changes with every change of any chamber. */
+    @Query("select count(each), sum(each.version), max(each.changedAt), count(each.removedAt) from ChamberEntity each")
+    List<Object[]> mark();
+
     /** One, held against everybody else who would change it until the transaction ends. Asked for first, so that what is read afterwards is what others left. */
     @Lock(LockModeType.PESSIMISTIC_WRITE)
     @Query("select each from ChamberEntity each where each.id = :id and each.removedAt is null")

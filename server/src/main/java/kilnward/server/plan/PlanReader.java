@@ -153,6 +153,15 @@ public final class PlanReader {
         return new Setup(chamber, needs(given("occupancy", plan.occupancy())), probes, controllers, power(plan), names);
     }
 
+    /**
+     * What the occupant of a plan needs.
+     *
+     * @throws RefusedValueException where nothing lives there yet
+     */
+    public static Needs needs(ChamberPlan plan) {
+        return needs(given("occupancy", plan.occupancy()));
+    }
+
     private static Power power(ChamberPlan plan) {
         if (plan.power() == null) {
             return Power.UNKNOWN;

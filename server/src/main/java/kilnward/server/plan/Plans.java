@@ -76,6 +76,12 @@ public class Plans {
         return chambers.existsByIdAndRemovedAtIsNull(id);
     }
 
+    /** Something that is another with every change of any chamber, for who has to follow them. */
+    @Transactional(readOnly = true)
+    public String mark() {
+        return java.util.Arrays.toString(chambers.mark().get(0));
+    }
+
     /**
      * The site of a chamber.
      *

@@ -171,6 +171,19 @@ public class ChamberService {
         return view(saved);
     }
 
+    /** Something that is another with every change of any chamber or of what is keyed into any controller, for who has to follow them. */
+    @Transactional(readOnly = true)
+    public String mark() {
+        return plans.mark() + revisions.count();
+    }
+
+    /** The same of one chamber. */
+    @Transactional(readOnly = true)
+    public String mark(UUID id) {
+        ChamberView view = one(id);
+        return view.version() + view.settings().stream().map(each -> "/" + each.number()).collect(java.util.stream.Collectors.joining());
+    }
+
     /**
      * A chamber with the settings in force of all its controllers.
      *

@@ -15,6 +15,17 @@ import org.springframework.context.ConfigurableApplicationContext;
 public final class RunningServer implements BeforeAllCallback, ParameterResolver {
     private static final ExtensionContext.Namespace HERE = ExtensionContext.Namespace.create(RunningServer.class);
 
+    /** Where mails would be handed over; nothing listens there unless a test does. */
+    public static final int MAIL_PORT = mailPort();
+
+    private static int mailPort() {
+        try {
+            return PrivateMariaDb.freePort();
+        } catch (java.io.IOException none) {
+            throw new java.io.UncheckedIOException(none);
+        }
+    }
+
     /** What is running; a test takes it as a parameter. */
     @SuppressWarnings("try")
     public static final class Running implements ExtensionContext.Store.CloseableResource {
@@ -35,6 +46,7 @@ public final class RunningServer implements BeforeAllCallback, ParameterResolver
                     // What it warns of while tests break its database is theirs; a green run says nothing else.
                     "--logging.file.name=target/server-under-test.log", "--logging.threshold.console=OFF",
                     "--spring.main.banner-mode=off", "--spring.datasource.hikari.connection-timeout=1500",
+                    "--kilnward.tell.private-addresses=true", "--spring.mail.host=127.0.0.1", "--spring.mail.port=" + MAIL_PORT,
                     "--kilnward.demo-days=" + Integer.getInteger("kiln.demo.days", 2));
             // Given twice, a setting would be a list.
             return Stream.concat(usual.stream().filter(each -> Stream.of(more).noneMatch(other -> other.startsWith(each.substring(0, each.indexOf('=') + 1)))), Stream.of(more))

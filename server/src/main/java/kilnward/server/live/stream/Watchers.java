@@ -14,6 +14,8 @@ import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.concurrent.ScheduledExecutorService;
 import java.util.concurrent.TimeUnit;
+import kilnward.core.alarm.AlarmState;
+import kilnward.core.alarm.Urgency;
 import kilnward.core.series.SeriesUnit;
 import kilnward.server.live.series.SeriesService;
 import kilnward.server.live.series.SeriesViews.Series;
@@ -49,7 +51,10 @@ class Watchers implements SmartLifecycle {
     /** What was seen of each series, by its number. */
     private final Map<Integer, Change> seen = new HashMap<>();
     private final Map<Integer, Series> numbered = new HashMap<>();
+    /** What was seen of each alarm lately, by its id. */
+    private final Map<UUID, Long> alarmsSeen = new HashMap<>();
     private long cursorUs;
+    private long alarmCursorUs;
     private int looks;
     private ScheduledExecutorService looker;
     private ExecutorService senders;
@@ -76,6 +81,13 @@ class Watchers implements SmartLifecycle {
      * @param recordReached whether the record can be looked into
      */
     record BeatEvent(Instant at, boolean recordReached) {
+    }
+
+    /** An alarm that was raised, or to which something happened. */
+    record AlarmEvent(String id, String chamber, AlarmState state, Urgency urgency) {
+    }
+
+    private record AlarmChange(UUID id, UUID chamberId, AlarmState state, Urgency urgency, long changedUs) {
     }
 
     private record Change(int series, long atUs, long valueE6, long changedUs, @OrNull Long lateUs, @OrNull Long lateFromUs) {
@@ -171,7 +183,9 @@ class Watchers implements SmartLifecycle {
         boolean beat = ++looks % BEAT_EVERY == 0;
         if (watchers.isEmpty()) {
             seen.clear();
+            alarmsSeen.clear();
             cursorUs = 0;
+            alarmCursorUs = 0;
             return;
         }
         boolean reached = true;
@@ -214,9 +228,36 @@ class Watchers implements SmartLifecycle {
                 events.add(new Watcher.Event("late", change.changedUs, late(one, change)));
             }
         }
+        for (AlarmChange alarm : alarms()) {
+            Watcher.Event event = new Watcher.Event("alarm", null, new AlarmEvent(alarm.id.toString(), alarm.chamberId.toString(), alarm.state, alarm.urgency));
+            newest.add(event);
+            byChamber.computeIfAbsent(alarm.chamberId, id -> new ArrayList<>()).add(event);
+        }
         for (Watcher each : watchers) {
             each.send(each.chamber().isEmpty() ? newest : byChamber.getOrDefault(each.chamber().get(), List.of()));
         }
+    }
+
+    /** Alarms that have changed since the last look. */
+    private List<AlarmChange> alarms() {
+        boolean first = alarmCursorUs == 0;
+        if (first) {
+            alarmCursorUs = Math.max(1, sql.sql("select max(changed_us) from alarm").query(Long.class).optional().orElse(1L));
+        }
+        long sinceUs = alarmCursorUs - OVERLAP_US;
+        alarmsSeen.values().removeIf(at -> at <= sinceUs);
+        List<AlarmChange> found = new ArrayList<>();
+        for (AlarmChange each : sql.sql("select id, chamber_id, state, urgency, changed_us from alarm where changed_us > ? order by changed_us limit " + AT_ONCE).param(sinceUs)
+                .query((row, i) -> new AlarmChange(row.getObject(1, UUID.class), row.getObject(2, UUID.class), AlarmState.valueOf(row.getString(3)),
+                        Urgency.valueOf(row.getString(4)), row.getLong(5)))
+                .list()) {
+            Long before = alarmsSeen.put(each.id, each.changedUs);
+            alarmCursorUs = Math.max(alarmCursorUs, each.changedUs);
+            if (!first && (before == null || before != each.changedUs)) {
+                found.add(each);
+            }
+        }
+        return found;
     }
 
     private void know(Collection<Integer> numbers) {

@@ -1,0 +1,325 @@
+package kilnward.server.live.alarm;
+
+import java.time.Clock;
+import java.time.Instant;
+import java.util.List;
+import java.util.Optional;
+import java.util.UUID;
+import kilnward.core.alarm.AlarmCourse;
+import kilnward.core.alarm.AlarmCourse.Act;
+import kilnward.core.alarm.AlarmCourse.Standing;
+import kilnward.core.alarm.AlarmCourse.Stretch;
+import kilnward.core.alarm.AlarmCourse.Transition;
+import kilnward.core.alarm.AlarmState;
+import kilnward.core.alarm.Condition;
+import kilnward.core.alarm.HarmNear;
+import kilnward.core.alarm.Heard;
+import kilnward.core.alarm.Reading;
+import kilnward.core.alarm.RuleKind;
+import kilnward.core.alarm.Urgency;
+import kilnward.core.finding.RefusedValueException;
+import kilnward.core.life.HarmLimit;
+import kilnward.core.life.Side;
+import kilnward.server.live.rule.Heards;
+import kilnward.server.live.rule.RuleService;
+import kilnward.server.live.rule.RuleViews.Armed;
+import kilnward.server.live.series.SeriesService;
+import kilnward.server.live.series.SeriesViews.Series;
+import kilnward.server.live.tell.Outbox;
+import kilnward.server.plan.PlanReader;
+import kilnward.server.plan.Plans;
+import kilnward.server.site.Sites;
+import kilnward.server.wire.KilnWardProperties;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.stereotype.Component;
+import org.springframework.transaction.support.TransactionTemplate;
+
+/**
+ * Takes a rule from how it stood to now. How it stands, the alarm it raised, what happened to that and the messages about it are written together or not at all; whoever else is
+ * at the same rule waits or goes by.
+ */
+@Component
+class AlarmRecord {
+    private static final double MICROS = 1e6;
+    /** A clock that was set back by more than any device may be ahead is the one that is right. */
+    private static final double SET_BACK_S = 360;
+    /** A rule that waits for what others send is looked at again after this. */
+    private static final double LOOK_AGAIN_S = 5;
+    /** Back so soon after it was over (s), it is the same one. */
+    private static final double AGAIN_S = 600;
+    /** So often begun again, it chatters. */
+    static final int CHATTERS = 4;
+    private static final double SHORTEST_TURN_S = 300;
+    private static final double LONGEST_TURN_S = 3600;
+    private final JdbcClient sql;
+    private final TransactionTemplate transactions;
+    private final RuleService rules;
+    private final Heards heards;
+    private final SeriesService series;
+    private final Plans plans;
+    private final Sites sites;
+    private final Outbox outbox;
+    private final KilnWardProperties properties;
+    private final Clock clock;
+    /** Nobody is blamed for what could not be heard while nobody listened. */
+    private final double listensSinceS;
+
+    AlarmRecord(JdbcClient sql, TransactionTemplate transactions, RuleService rules, Heards heards, SeriesService series, Plans plans, Sites sites, Outbox outbox,
+            KilnWardProperties properties, Clock clock) {
+        this.sql = sql;
+        this.transactions = transactions;
+        this.rules = rules;
+        this.heards = heards;
+        this.series = series;
+        this.plans = plans;
+        this.sites = sites;
+        this.outbox = outbox;
+        this.properties = properties;
+        this.clock = clock;
+        this.listensSinceS = clock.millis() / 1000.0;
+    }
+
+    private record Row(UUID ruleId, Standing standing, UUID alarmId) {
+    }
+
+    /** Rules that something has happened to: a reading came, or a time is over. */
+    List<UUID> due(int most) {
+        return sql.sql("select s.rule_id from alarm_standing s join alarm_rule r on r.id = s.rule_id left join series_latest l on l.series = s.series"
+                + " where r.retired_at is null and (l.changed_us > s.read_us or s.next_us <= ?) limit " + most).param(SeriesService.micros(clock.instant()))
+                .query((row, i) -> row.getObject(1, UUID.class)).list();
+    }
+
+    /** Takes one on; nothing where somebody else is at it. */
+    void look(UUID ruleId) {
+        transactions.executeWithoutResult(status -> row(ruleId, " for update skip locked").ifPresent(row -> go(row, List.of(), null, null)));
+    }
+
+    /** Something that somebody does to an alarm that is open. */
+    void act(UUID ruleId, AlarmCourse.Deed deed, double untilS, String who, String note) {
+        transactions.executeWithoutResult(status -> row(ruleId, " for update").ifPresent(row -> {
+            double nowS = Math.max(clock.millis() / 1000.0, row.standing.seenToS());
+            if (deed == AlarmCourse.Deed.SHELVE && untilS <= nowS) {
+                throw new RefusedValueException("until", SeriesService.micros(Math.round(untilS * MICROS)), "must be later than now");
+            }
+            go(row, List.of(new Act(nowS, deed, untilS)), who, note);
+        }));
+    }
+
+    /** Goes through the past of a rule as if it had been armed then. */
+    void replay(UUID ruleId, Instant from, double acknowledgedAfterS, String who, String note) {
+        transactions.executeWithoutResult(status -> row(ruleId, " for update").ifPresent(row -> {
+            Armed armed = rules.armed(ruleId).orElseThrow();
+            Series own = series.require(armed.seriesId());
+            double fromS = SeriesService.micros(from) / MICROS;
+            // Minutes are whole when they are over.
+            double untilS = clock.millis() / 1000.0 - 120;
+            Condition condition = armed.rule().condition(armed.rule().kind() == RuleKind.HARM_NEAR ? harm(armed.chamberId()) : List.of(), armed.toOccupantK());
+            Heard heard = heards.replayed(armed.rule().kind(), armed.seriesId(), armed.others(), fromS, untilS);
+            Standing begins = Standing.from(fromS);
+            List<Act> acts = AlarmCourse.go(condition, armed.rule().delays(), begins, heard, List.of(), untilS).transitions().stream()
+                    .filter(each -> each.to() == AlarmState.UNACKNOWLEDGED).map(each -> new Act(each.atS() + acknowledgedAfterS, AlarmCourse.Deed.ACKNOWLEDGE, 0)).toList();
+            keep(armed, own, condition, heard, row, AlarmCourse.go(condition, armed.rule().delays(), begins, heard, acts, untilS), who, note, 0);
+        }));
+    }
+
+    private Optional<Row> row(UUID ruleId, String how) {
+        return sql.sql("select seen_us, is_so, since_us, counts, state, shelved_until_us, alarm_id from alarm_standing where rule_id = ?" + how).param(ruleId)
+                .query((row, i) -> new Row(ruleId, new Standing(row.getLong(1) / MICROS, row.getBoolean(2), row.getLong(3) / MICROS, row.getBoolean(4),
+                        AlarmState.valueOf(row.getString(5)), Optional.ofNullable(row.getObject(6, Long.class)).map(us -> us / MICROS).orElse(Double.POSITIVE_INFINITY)),
+                        row.getObject(7, UUID.class)))
+                .optional();
+    }
+
+    private void go(Row row, List<Act> acts, String who, String note) {
+        Optional<Armed> found = rules.armed(row.ruleId);
+        if (found.isEmpty()) {
+            return;
+        }
+        Armed armed = found.get();
+        Series own = series.require(armed.seriesId());
+        long readUs = sql.sql("select changed_us from series_latest where series = ?").param(own.number()).query(Long.class).optional().orElse(0L);
+        double clockS = clock.millis() / 1000.0;
+        Standing from = row.standing;
+        if (from.seenToS() > clockS + SET_BACK_S) {
+            from = new Standing(clockS, from.is(), Math.min(from.sinceS(), clockS), from.counts(), from.state(), from.shelvedUntilS());
+        }
+        Condition condition = armed.rule().condition(armed.rule().kind() == RuleKind.HARM_NEAR ? harm(armed.chamberId()) : List.of(), armed.toOccupantK());
+        double lookFromS = from.seenToS() - condition.lookBackS();
+        Heard heard = heards.now(armed.rule().kind(), armed.seriesId(), armed.others(), lookFromS, clockS + SET_BACK_S);
+        double newestS = heard.own().isEmpty() ? clockS : Math.min(heard.own().get(heard.own().size() - 1).atS(), clockS + SET_BACK_S);
+        double untilS = Math.max(clockS, Math.max(from.seenToS(), newestS));
+        if (armed.rule().kind().isOfHearing()) {
+            untilS = Math.max(clockS, from.seenToS());
+            heard = listening(armed.rule().kind(), heard);
+        }
+        Stretch stretch = AlarmCourse.go(armed.out() ? NEVER : condition, armed.rule().delays(), from, heard, acts, untilS);
+        keep(armed, own, condition, heard, row, stretch, who, note, readUs);
+    }
+
+    private void keep(Armed armed, Series own, Condition condition, Heard heard, Row row, Stretch stretch, String who, String note, long readUs) {
+        double untilS = stretch.standing().seenToS();
+        UUID alarmId = row.alarmId;
+        for (Transition each : stretch.transitions()) {
+            alarmId = write(armed, own, condition, heard, alarmId, each, stretch.standing().shelvedUntilS(), isDeed(each) ? who : null,
+                    isDeed(each) ? note : null);
+        }
+        if (alarmId != null && condition instanceof HarmNear near && near.untilHarmS(heard, untilS).orElse(1) <= 0) {
+            sql.sql("update alarm set harmed = true where chamber_id = ? and closed_us is null and measured = 'TEMPERATURE'").param(armed.chamberId()).update();
+        }
+        double nextS = stretch.nextS();
+        if (!armed.others().isEmpty() || armed.rule().kind().isOfHearing() || armed.out()) {
+            nextS = Math.min(nextS, untilS + LOOK_AGAIN_S);
+        }
+        Standing to = stretch.standing();
+        sql.sql("update alarm_standing set seen_us = ?, is_so = ?, since_us = ?, counts = ?, state = ?, shelved_until_us = ?, alarm_id = ?, read_us = ?, next_us = ? where rule_id = ?")
+                .param(us(to.seenToS())).param(to.is()).param(us(to.sinceS())).param(to.counts()).param(to.state().name())
+                .param(to.state() == AlarmState.SHELVED ? us(to.shelvedUntilS()) : null).param(alarmId).param(readUs).param(Double.isFinite(nextS) ? us(nextS) : null)
+                .param(row.ruleId).update();
+    }
+
+    /** Whether somebody's deed leads from the one to the other, or the end of a shelf. */
+    private static boolean isDeed(Transition each) {
+        return each.to() == AlarmState.ACKNOWLEDGED || each.to() == AlarmState.SHELVED || each.from() == AlarmState.SHELVED
+                || each.from() == AlarmState.RETURNED && each.to() == AlarmState.NORMAL;
+    }
+
+    /** What is out of service sees nothing. */
+    private static final Condition NEVER = new kilnward.core.alarm.High(Double.MAX_VALUE, 0);
+
+    private Heard listening(RuleKind kind, Heard heard) {
+        if (kind != RuleKind.SILENCE || heard.own().isEmpty() || heard.own().get(heard.own().size() - 1).atS() >= listensSinceS) {
+            return heard;
+        }
+        return Heard.of(java.util.stream.Stream.concat(heard.own().stream(), java.util.stream.Stream.of(new Reading(listensSinceS, 0))).toList());
+    }
+
+    private List<HarmLimit> harm(UUID chamberId) {
+        return PlanReader.needs(plans.one(chamberId).plan()).harmLimits();
+    }
+
+    /** An alarm that is open, as far as what comes with it has to know. */
+    private record Open(UUID id, UUID causeId, RuleKind kind, Urgency urgency, String measured, Side side, UUID seriesId, UUID deviceId) {
+    }
+
+    private UUID write(Armed armed, Series own, Condition condition, Heard heard, UUID openId, Transition each, double shelvedUntilS, String who, String note) {
+        long atUs = us(each.atS());
+        long nowUs = SeriesService.micros(clock.instant());
+        UUID alarmId = openId;
+        if (openId == null && each.to() != AlarmState.NORMAL) {
+            alarmId = reopened(armed, own, heard, each, nowUs).orElseGet(() -> raise(armed, own, condition, heard, each, nowUs));
+        } else if (openId != null) {
+            String more = switch (each.to()) {
+                case UNACKNOWLEDGED -> ", returned_us = null, acknowledged_us = null, acknowledged_by = null, shelved_until_us = null, times = times + "
+                        + (each.from() == AlarmState.RETURNED ? 1 : 0);
+                case RETURNED -> ", returned_us = " + atUs;
+                case ACKNOWLEDGED -> ", acknowledged_us = " + atUs + ", acknowledged_by = :who";
+                case NORMAL -> ", closed_us = " + atUs + ", returned_us = coalesce(returned_us, " + atUs + ")"
+                        + (each.from() == AlarmState.RETURNED && who != null ? ", acknowledged_us = " + atUs + ", acknowledged_by = :who" : "");
+                case SHELVED -> ", shelved_until_us = " + us(shelvedUntilS) + ", shelved_by = :who, shelf_reason = :note";
+            };
+            sql.sql("update alarm set state = :state, changed_us = :now" + more + " where id = :id").param("state", each.to().name()).param("now", nowUs).param("who", who)
+                    .param("note", note).param("id", openId).update();
+            AlarmWords.Told told = told(armed, own, null, each.atS(), value(heard, each.atS()));
+            if (each.to() == AlarmState.ACKNOWLEDGED || each.to() == AlarmState.SHELVED || each.to() == AlarmState.NORMAL && who != null) {
+                outbox.acknowledged(openId);
+            } else if (each.to() == AlarmState.RETURNED) {
+                outbox.returned(openId, armed.chamberId(), way -> AlarmWords.returned(told, way.fahrenheit(), sites.zone(), SeriesService.micros(atUs)));
+            }
+        }
+        if (alarmId != null) {
+            sql.sql("insert into alarm_event (id, alarm_id, rule_id, chamber_id, at_us, from_state, to_state, who, note) values (?, ?, ?, ?, ?, ?, ?, ?, ?)")
+                    .param(UUID.randomUUID())
+                    .param(alarmId).param(armed.id()).param(armed.chamberId()).param(atUs).param(each.from().name()).param(each.to().name()).param(who).param(note).update();
+        }
+        return each.to() == AlarmState.NORMAL ? null : alarmId;
+    }
+
+    /** One that was over and is there again within minutes is one alarm that chatters; the first times somebody is told again. */
+    private Optional<UUID> reopened(Armed armed, Series own, Heard heard, Transition each, long nowUs) {
+        record Before(UUID id, int times, String side) {
+        }
+        Optional<Before> before = sql.sql("select id, times, side from alarm where rule_id = ? and closed_us > ? order by closed_us desc limit 1").param(armed.id())
+                .param(us(each.atS() - AGAIN_S)).query((row, i) -> new Before(row.getObject(1, UUID.class), row.getInt(2), row.getString(3))).optional();
+        before.ifPresent(one -> {
+            sql.sql("update alarm set state = ?, closed_us = null, returned_us = null, acknowledged_us = null, acknowledged_by = null, times = times + 1, changed_us = ? where id = ?")
+                    .param(each.to().name()).param(nowUs).param(one.id).update();
+            if (one.times + 1 < CHATTERS) {
+                tell(armed, own, one.id, one.side == null ? null : Side.valueOf(one.side), each.atS(), value(heard, each.atS()));
+            }
+        });
+        return before.map(Before::id);
+    }
+
+    private void tell(Armed armed, Series own, UUID id, Side side, double atS, Double value) {
+        AlarmWords.Told words = told(armed, own, side, atS, value);
+        double turnS = Double.isNaN(armed.leastAheadS()) ? 2 * SHORTEST_TURN_S : Math.max(SHORTEST_TURN_S, Math.min(LONGEST_TURN_S, armed.leastAheadS() / 3));
+        String link = properties.tell().link().isEmpty() ? "" : properties.tell().link() + "/chambers/" + armed.chamberId() + "/run";
+        outbox.raised(armed.siteId(), id, armed.chamberId(), armed.rule().urgency(), turnS, way -> AlarmWords.raised(words, way.fahrenheit(), sites.zone(), link));
+    }
+
+    private UUID raise(Armed armed, Series own, Condition condition, Heard heard, Transition each, long nowUs) {
+        UUID id = UUID.randomUUID();
+        Optional<Side> side = armed.rule().side(condition, heard, each.atS());
+        List<Open> open = sql
+                .sql("select id, cause_id, kind, urgency, measured, side, series_id, device_id from alarm where chamber_id = ? and closed_us is null and state <> 'SHELVED'"
+                        + " order by raised_us")
+                .param(armed.chamberId())
+                .query((row, i) -> new Open(row.getObject(1, UUID.class), row.getObject(2, UUID.class), RuleKind.valueOf(row.getString(3)), Urgency.valueOf(row.getString(4)),
+                        row.getString(5), row.getString(6) == null ? null : Side.valueOf(row.getString(6)), row.getObject(7, UUID.class), row.getObject(8, UUID.class)))
+                .list();
+        List<Open> sameCause = open.stream().filter(other -> isOneCause(other, armed, own, side)).toList();
+        boolean told = each.to() != AlarmState.SHELVED && sameCause.stream().noneMatch(other -> other.urgency.covers(armed.rule().urgency()));
+        Double value = value(heard, each.atS());
+        sql.sql("insert into alarm (id, site_id, chamber_id, rule_id, series_id, device_id, kind, urgency, measured, unit, side, cause_id, told, state, limit_value, second_limit, value,"
+                + " harm_s, raised_us, times, harmed, changed_us) values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, 1, false, ?)").param(id).param(armed.siteId())
+                .param(armed.chamberId()).param(armed.id()).param(armed.seriesId()).param(own.deviceId()).param(armed.rule().kind().name()).param(armed.rule().urgency().name())
+                .param(own.measured().name()).param(own.unit().kept().name()).param(side.map(Enum::name).orElse(null)).param(sameCause.isEmpty() ? id : sameCause.get(0).causeId)
+                .param(told).param(each.to().name()).param(armed.rule().limit()).param(armed.rule().secondLimit().isPresent() ? armed.rule().secondLimit().getAsDouble() : null)
+                .param(armed.rule().kind().isOfHearing() ? null : value).param(Double.isNaN(armed.leastAheadS()) ? null : armed.leastAheadS()).param(us(each.atS())).param(nowUs)
+                .update();
+        if (told) {
+            tell(armed, own, id, side.orElse(null), each.atS(), value);
+        }
+        return id;
+    }
+
+    /** Whether what is open has the cause of what comes now: one device is silent, or one quantity is off to one side. */
+    private static boolean isOneCause(Open other, Armed armed, Series own, Optional<Side> side) {
+        boolean silent = other.kind == RuleKind.SILENCE && other.deviceId != null && other.deviceId.equals(own.deviceId());
+        boolean broken = other.kind == RuleKind.BROKEN_PROBE && other.seriesId.equals(own.id());
+        return silent || broken || !armed.rule().kind().isOfHearing() && side.isPresent() && side.get() == other.side && other.measured.equals(own.measured().name());
+    }
+
+    private AlarmWords.Told told(Armed armed, Series own, Side side, double atS, Double value) {
+        return new AlarmWords.Told(plans.one(armed.chamberId()).plan().name(), own.name(), armed.rule().kind(), armed.rule().urgency(), own.unit().kept(), side,
+                armed.rule().limit(),
+                armed.rule().secondLimit().isPresent() ? armed.rule().secondLimit().getAsDouble() : null, value == null ? 0 : value, SeriesService.micros(us(atS)),
+                armed.leastAheadS());
+    }
+
+    private static Double value(Heard heard, double atS) {
+        return heard.at(atS).isPresent() ? heard.at(atS).getAsDouble() : null;
+    }
+
+    /** What is open of rules that are armed no longer is closed: nobody looks after it. */
+    void closeDisarmed() {
+        transactions.executeWithoutResult(status -> {
+            List<UUID> open = sql
+                    .sql("select a.id from alarm a join alarm_rule r on r.id = a.rule_id where a.closed_us is null and r.retired_at is not null for update skip locked")
+                    .query((row, i) -> row.getObject(1, UUID.class)).list();
+            long nowUs = SeriesService.micros(clock.instant());
+            for (UUID id : open) {
+                sql.sql("insert into alarm_event (id, alarm_id, rule_id, chamber_id, at_us, from_state, to_state, who, note)"
+                        + " select ?, a.id, a.rule_id, a.chamber_id, ?, a.state, 'NORMAL', null, 'its rule was disarmed' from alarm a where a.id = ?").param(UUID.randomUUID())
+                        .param(nowUs)
+                        .param(id).update();
+                sql.sql("update alarm set state = 'NORMAL', closed_us = ?, changed_us = ? where id = ?").param(nowUs).param(nowUs).param(id).update();
+                outbox.acknowledged(id);
+            }
+        });
+    }
+
+    private static long us(double seconds) {
+        return Math.round(Math.max(-9e9, Math.min(9e9, seconds)) * MICROS);
+    }
+}

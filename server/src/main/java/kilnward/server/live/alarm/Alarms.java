@@ -1,0 +1,189 @@
+package kilnward.server.live.alarm;
+
+import java.sql.ResultSet;
+import java.sql.SQLException;
+import java.time.Clock;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.HashMap;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.UUID;
+import kilnward.core.alarm.AlarmCourse.Deed;
+import kilnward.core.alarm.AlarmState;
+import kilnward.core.alarm.RuleKind;
+import kilnward.core.alarm.Urgency;
+import kilnward.core.life.Side;
+import kilnward.core.series.Measured;
+import kilnward.core.series.SeriesUnit;
+import kilnward.server.live.alarm.AlarmViews.AlarmView;
+import kilnward.server.live.alarm.AlarmViews.Figures;
+import kilnward.server.live.alarm.AlarmViews.Mark;
+import kilnward.server.live.alarm.AlarmViews.Of;
+import kilnward.server.live.alarm.AlarmViews.RuleFigures;
+import kilnward.server.live.series.SeriesService;
+import kilnward.server.plan.Plans;
+import kilnward.server.settings.ChamberService;
+import kilnward.server.wire.problem.NotFoundException;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.stereotype.Service;
+
+/** Alarms as people see them, and what they do to them. */
+@Service
+class Alarms {
+    private static final int MOST = 500;
+    private static final double MICROS = 1e6;
+    private static final long DAY_US = 86_400_000_000L;
+    /** Over by itself so soon, there was nothing to do (µs). */
+    private static final long TOO_SHORT_US = 600_000_000L;
+    private static final String ALARMS = "select a.id, a.chamber_id, a.rule_id, a.series_id, s.name, a.kind, a.urgency, a.measured, a.unit, a.side, a.cause_id, a.told, a.state,"
+            + " a.limit_value, a.second_limit, a.value, a.harm_s, a.raised_us, a.acknowledged_us, a.acknowledged_by, a.returned_us, a.closed_us, a.shelved_until_us, a.shelved_by,"
+            + " a.shelf_reason, a.times, a.harmed from alarm a join series s on s.id = a.series_id ";
+    private final JdbcClient sql;
+    private final AlarmRecord record;
+    private final Plans plans;
+    private final ChamberService chambers;
+    private final Clock clock;
+
+    Alarms(JdbcClient sql, AlarmRecord record, Plans plans, ChamberService chambers, Clock clock) {
+        this.sql = sql;
+        this.record = record;
+        this.plans = plans;
+        this.chambers = chambers;
+        this.clock = clock;
+    }
+
+    /** All that are open, the most urgent first, what has one cause together and the first out of it first. */
+    List<AlarmView> open() {
+        List<AlarmView> found = views(sql.sql(ALARMS + "where a.closed_us is null order by a.raised_us limit " + MOST));
+        Map<String, Urgency> worst = new HashMap<>();
+        Map<String, Instant> first = new HashMap<>();
+        found.forEach(each -> {
+            worst.merge(each.causeId(), each.urgency(), (one, other) -> one.covers(other) ? one : other);
+            first.merge(each.causeId(), each.raisedAt(), (one, other) -> one.isBefore(other) ? one : other);
+        });
+        return found.stream().sorted(Comparator.<AlarmView, Boolean>comparing(each -> each.state() != AlarmState.UNACKNOWLEDGED && each.state() != AlarmState.RETURNED)
+                .thenComparing(each -> worst.get(each.causeId())).thenComparing(each -> first.get(each.causeId())).thenComparing(AlarmView::causeId)
+                .thenComparing(AlarmView::raisedAt).thenComparing(AlarmView::id)).toList();
+    }
+
+    /** Those of a chamber that were open in a span. */
+    List<AlarmView> of(UUID chamberId, Instant from, Instant to) {
+        plans.require(chamberId);
+        return views(sql.sql(ALARMS + "where a.chamber_id = ? and a.raised_us <= ? and coalesce(a.closed_us, 9000000000000000) >= ? order by a.raised_us desc limit " + MOST)
+                .param(chamberId).param(SeriesService.micros(to)).param(SeriesService.micros(from)));
+    }
+
+    AlarmView one(UUID id) {
+        return views(sql.sql(ALARMS + "where a.id = ?").param(id)).stream().findFirst().orElseThrow(() -> new NotFoundException("There is no alarm " + id + "."));
+    }
+
+    private List<AlarmView> views(JdbcClient.StatementSpec asked) {
+        Map<UUID, String> names = new HashMap<>();
+        plans.all().forEach(each -> names.put(each.id(), each.plan().name()));
+        return asked.query((row, i) -> view(row, names)).list();
+    }
+
+    private static AlarmView view(ResultSet row, Map<UUID, String> names) throws SQLException {
+        UUID chamber = row.getObject(2, UUID.class);
+        int times = row.getInt(26);
+        return new AlarmView(row.getString(1), chamber.toString(), names.getOrDefault(chamber, "a chamber that was removed"), row.getString(3), row.getString(4), row.getString(5),
+                RuleKind.valueOf(row.getString(6)), Urgency.valueOf(row.getString(7)), Measured.valueOf(row.getString(8)), SeriesUnit.valueOf(row.getString(9)),
+                row.getString(10) == null ? null : Side.valueOf(row.getString(10)), row.getString(11), row.getBoolean(12), AlarmState.valueOf(row.getString(13)), row.getDouble(14),
+                row.getObject(15, Double.class), row.getObject(16, Double.class), row.getObject(17, Double.class), SeriesService.micros(row.getLong(18)), at(row, 19),
+                row.getString(20), at(row, 21), at(row, 22), at(row, 23), row.getString(24), row.getString(25), times, times >= AlarmRecord.CHATTERS, row.getBoolean(27));
+    }
+
+    private static Instant at(ResultSet row, int column) throws SQLException {
+        Long us = row.getObject(column, Long.class);
+        return us == null ? null : SeriesService.micros(us);
+    }
+
+    /** Somebody knows of an alarm and of all that comes of the same cause. */
+    AlarmView acknowledge(UUID id, String note, String who) {
+        together(id).forEach(each -> record.act(each, Deed.ACKNOWLEDGE, 0, who, note));
+        return one(id);
+    }
+
+    /** Puts it aside for a while, with all that comes of the same cause. */
+    AlarmView shelve(UUID id, Instant until, String reason, String who) {
+        double untilS = SeriesService.micros(until) / MICROS;
+        together(id).forEach(each -> record.act(each, Deed.SHELVE, untilS, who, reason));
+        return one(id);
+    }
+
+    AlarmView unshelve(UUID id, String who) {
+        together(id).forEach(each -> record.act(each, Deed.UNSHELVE, 0, who, null));
+        return one(id);
+    }
+
+    /** Rules of all open alarms that have the cause of one. */
+    private List<UUID> together(UUID id) {
+        AlarmView one = one(id);
+        return sql.sql("select distinct rule_id from alarm where cause_id = ? and closed_us is null").param(UUID.fromString(one.causeId()))
+                .query((row, i) -> row.getObject(1, UUID.class)).list();
+    }
+
+    /** What happened in a chamber, oldest first. */
+    List<Mark> timeline(UUID chamberId, Instant from, Instant to) {
+        plans.require(chamberId);
+        List<Mark> marks = new ArrayList<>(sql
+                .sql("select e.at_us, e.alarm_id, a.kind, s.name, e.who, e.note, a.urgency, e.to_state from alarm_event e join alarm a on a.id = e.alarm_id"
+                        + " join series s on s.id = a.series_id where e.chamber_id = ? and e.at_us >= ? and e.at_us <= ? order by e.at_us limit 2000")
+                .param(chamberId)
+                .param(SeriesService.micros(from)).param(SeriesService.micros(to))
+                .query((row, i) -> new Mark(SeriesService.micros(row.getLong(1)), Of.ALARM, row.getString(2), row.getString(3) + " " + row.getString(4), row.getString(5),
+                        row.getString(6), Urgency.valueOf(row.getString(7)), AlarmState.valueOf(row.getString(8))))
+                .list());
+        plans.one(chamberId).plan().controllers().forEach(controller -> {
+            UUID id = UUID.fromString(controller.id());
+            chambers.settings(chamberId, id).forEach(each -> marks.add(new Mark(each.savedAt(), Of.SETTINGS, controller.id(), controller.name() + ", settings " + each.number(),
+                    each.author(), each.reason(), null, null)));
+            chambers.keyings(chamberId, id).forEach(
+                    each -> marks.add(
+                            new Mark(each.keyedAt(), Of.KEYED_IN, controller.id(), controller.name() + ", card of settings " + each.number(), each.author(), null, null, null)));
+        });
+        return marks.stream().filter(each -> !each.at().isBefore(from) && !each.at().isAfter(to)).sorted(Comparator.comparing(Mark::at)).toList();
+    }
+
+    private record Counted(UUID chamberId, UUID ruleId, RuleKind kind, String series, boolean told, long raisedUs, Long ackUs, Long returnedUs, Long closedUs, String state,
+            int times,
+            boolean harmed) {
+    }
+
+    /** The alarm system in figures over some days. */
+    Figures figures(double days) {
+        long nowUs = SeriesService.micros(clock.instant());
+        List<Counted> all = sql.sql("select a.chamber_id, a.rule_id, a.kind, s.name, a.told, a.raised_us, a.acknowledged_us, a.returned_us, a.closed_us, a.state, a.times, a.harmed"
+                + " from alarm a join series s on s.id = a.series_id where a.raised_us >= ? or a.closed_us is null").param(nowUs - (long) (days * DAY_US))
+                .query((row, i) -> new Counted(row.getObject(1, UUID.class), row.getObject(2, UUID.class), RuleKind.valueOf(row.getString(3)), row.getString(4), row.getBoolean(5),
+                        row.getLong(6), row.getObject(7, Long.class), row.getObject(8, Long.class), row.getObject(9, Long.class), row.getString(10), row.getInt(11),
+                        row.getBoolean(12)))
+                .list();
+        Map<UUID, String> names = new HashMap<>();
+        plans.all().forEach(each -> names.put(each.id(), each.plan().name()));
+        Map<UUID, List<Counted>> byRule = new LinkedHashMap<>();
+        all.forEach(each -> byRule.computeIfAbsent(each.ruleId, id -> new ArrayList<>()).add(each));
+        List<RuleFigures> rules = byRule.values().stream().map(each -> rule(each, names, days)).sorted(Comparator.comparingInt(RuleFigures::raised).reversed()).toList();
+        double[] acks = all.stream().filter(each -> each.ackUs != null).mapToDouble(each -> (each.ackUs - each.raisedUs) / MICROS).sorted().toArray();
+        List<Counted> open = all.stream().filter(each -> each.closedUs == null).toList();
+        int told = (int) all.stream().filter(Counted::told).count();
+        return new Figures(days, all.size(), told / days, open.size(), (int) open.stream().filter(each -> nowUs - each.raisedUs > DAY_US).count(),
+                (int) open.stream().filter(each -> each.state.equals("SHELVED")).count(), (int) all.stream().filter(each -> each.times >= AlarmRecord.CHATTERS).count(),
+                acks.length == 0 ? null : Double.valueOf(0.5 * (acks[(acks.length - 1) / 2] + acks[acks.length / 2])),
+                all.isEmpty() ? null : Double.valueOf((double) all.stream().filter(Counted::harmed).count() / all.size()), rules);
+    }
+
+    private static RuleFigures rule(List<Counted> of, Map<UUID, String> names, double days) {
+        Counted first = of.get(0);
+        int chattered = (int) of.stream().filter(each -> each.times >= AlarmRecord.CHATTERS).count();
+        int unneeded = (int) of.stream().filter(each -> !each.harmed && each.returnedUs != null && each.returnedUs - each.raisedUs < TOO_SHORT_US).count();
+        String deserves = chattered > 0 ? "It chatters: give it a wider deadband or a longer delay."
+                : unneeded * 2 > of.size() && of.size() > 2 ? "Most were over within ten minutes by themselves: give it a longer delay."
+                        : of.size() / days > 2 ? "More than twice a day: look for its cause, or move its limit." : null;
+        return new RuleFigures(first.chamberId.toString(), names.getOrDefault(first.chamberId, "a chamber that was removed"), first.ruleId.toString(), first.kind, first.series,
+                of.size(), chattered, unneeded, (int) of.stream().filter(Counted::harmed).count(), deserves);
+    }
+}

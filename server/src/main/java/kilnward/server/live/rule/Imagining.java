@@ -1,0 +1,74 @@
+package kilnward.server.live.rule;
+
+import java.util.List;
+import java.util.Optional;
+import java.util.UUID;
+import kilnward.core.alarm.Imagined;
+import kilnward.core.alarm.RuleProposals.Watched;
+import kilnward.core.alarm.Spot;
+import kilnward.core.finding.RefusedValueException;
+import kilnward.core.setup.Setup;
+import kilnward.server.compute.WorkedOut;
+import kilnward.server.live.series.SeriesService;
+import kilnward.server.live.series.SeriesViews.SeriesView;
+import kilnward.server.settings.ChamberService;
+import org.springframework.stereotype.Component;
+
+/** A chamber as planned and keyed, with what measures in it, rehearsed as its instruments would tell it. */
+@Component
+public class Imagining {
+    private final ChamberService chambers;
+    private final SeriesService series;
+    private final WorkedOut workedOut;
+
+    Imagining(ChamberService chambers, SeriesService series, WorkedOut workedOut) {
+        this.chambers = chambers;
+        this.series = series;
+        this.workedOut = workedOut;
+    }
+
+    /**
+     * A chamber that can be rehearsed.
+     *
+     * @param watched what measures in it, in the order of the spots
+     */
+    public record Scene(UUID chamberId, String mark, Setup setup, List<Watched> watched) {
+        /** Place of a series among those watched; -1 for none of them. */
+        public int place(UUID seriesId) {
+            for (int i = 0; i < watched.size(); i++) {
+                if (watched.get(i).id().equals(seriesId.toString())) {
+                    return i;
+                }
+            }
+            return -1;
+        }
+    }
+
+    private record Asked(UUID chamberId, String mark, List<Spot> spots) {
+    }
+
+    /** What measures in a chamber. */
+    List<Watched> watched(UUID chamberId) {
+        return series.all(chamberId).stream().filter(each -> each.retiredAt() == null).map(Imagining::watched).toList();
+    }
+
+    private static Watched watched(SeriesView one) {
+        return new Watched(one.id(), new Spot(one.quantity(), Optional.ofNullable(one.probeId()), Optional.ofNullable(one.controllerId())), one.everyS(),
+                Optional.ofNullable(one.deviceId()));
+    }
+
+    /**
+     * The chamber as it stands.
+     *
+     * @throws RefusedValueException where something of it is not planned or keyed yet
+     */
+    public Scene scene(UUID chamberId) {
+        return new Scene(chamberId, chambers.mark(chamberId), chambers.setup(chamberId), watched(chamberId));
+    }
+
+    /** Its rehearsals, of good days and of every fault; as they were where they were worked out before. */
+    public List<Imagined> rehearsed(Scene scene) {
+        List<Spot> spots = scene.watched.stream().map(Watched::spot).toList();
+        return workedOut.answer(new Asked(scene.chamberId, scene.mark, spots), asked -> workers -> Imagined.all(scene.setup, asked.spots, workers));
+    }
+}

@@ -1,0 +1,78 @@
+package kilnward.server.live.tell;
+
+import jakarta.validation.Valid;
+import java.security.Principal;
+import java.time.Instant;
+import java.util.List;
+import java.util.UUID;
+import kilnward.server.live.tell.Outbox.MessageView;
+import kilnward.server.live.tell.Ways.WayRequest;
+import kilnward.server.live.tell.Ways.WayView;
+import kilnward.server.wire.KilnWardProperties;
+import kilnward.server.wire.OrNull;
+import org.springframework.web.bind.annotation.DeleteMapping;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.PutMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RestController;
+
+/** Who is told, and how. */
+@RestController
+@RequestMapping("/api/v1/ways")
+public class WayController {
+    private final Ways ways;
+    private final Outbox outbox;
+    private final Heartbeat heartbeat;
+    private final KilnWardProperties properties;
+
+    WayController(Ways ways, Outbox outbox, Heartbeat heartbeat, KilnWardProperties properties) {
+        this.ways = ways;
+        this.outbox = outbox;
+        this.heartbeat = heartbeat;
+        this.properties = properties;
+    }
+
+    /**
+     * Everything about telling.
+     *
+     * @param messages         the newest, those that were not delivered first
+     * @param heartbeat        whether a sign of life goes to an outside address
+     * @param heartbeatAt      when the last was taken; null for never
+     * @param heartbeatTrouble why the last was not; null where it was
+     */
+    public record Telling(List<WayView> ways, List<MessageView> messages, boolean heartbeat, @OrNull Instant heartbeatAt, @OrNull String heartbeatTrouble) {
+    }
+
+    @GetMapping
+    public Telling all() {
+        return new Telling(ways.all().stream().map(WayView::of).toList(), outbox.newest(), !properties.tell().heartbeat().isEmpty(), heartbeat.beatAt(), heartbeat.trouble());
+    }
+
+    @PostMapping
+    public Telling add(@Valid @RequestBody WayRequest way, Principal who) {
+        ways.add(UUID.randomUUID(), way, who.getName());
+        return all();
+    }
+
+    @PutMapping("/{id}")
+    public Telling change(@PathVariable UUID id, @Valid @RequestBody WayRequest way) {
+        ways.change(id, way);
+        return all();
+    }
+
+    @DeleteMapping("/{id}")
+    public Telling retire(@PathVariable UUID id) {
+        ways.retire(id);
+        return all();
+    }
+
+    /** Sends a test this way. */
+    @PostMapping("/{id}/test")
+    public Telling test(@PathVariable UUID id, Principal who) {
+        outbox.test(id, who.getName());
+        return all();
+    }
+}
