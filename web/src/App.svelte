@@ -10,6 +10,9 @@
   import ChamberPage from './routes/ChamberPage.svelte'
   import NewChamber from './routes/NewChamber.svelte'
   import Ward from './routes/Ward.svelte'
+  import Telling from './routes/Telling.svelte'
+  import { alarms } from './lib/alarm/alarms.svelte'
+  import { sentence, URGENCIES } from './lib/alarm/words'
 
   let ready = $state(false)
   let trouble = $state('')
@@ -21,6 +24,13 @@
     ['KEEPER', 'keeper'],
     ['VISITOR', 'visitor'],
   ]
+
+  /** Alarms that want somebody and do not stand on this page already. */
+  const elsewhere = $derived(
+    router.route.page === 'ward'
+      ? []
+      : alarms.wanting.filter((each) => each.leads.told && !(router.route.page === 'chamber' && router.route.step === 'run' && router.route.id === each.leads.chamberId)),
+  )
 
   async function told(work: Promise<void>) {
     try {
@@ -35,6 +45,7 @@
   onMount(async () => {
     await told(session.load())
     ready = true
+    alarms.start()
   })
 
   async function pick(list: HTMLSelectElement) {
@@ -91,10 +102,22 @@
           <button class="button" onclick={() => location.reload()}>Load the page again</button>
         </p>
       {/if}
+      {#if elsewhere[0]}
+        {@const first = elsewhere[0].leads}
+        <p class="trouble no-print" role="alert">
+          <span class="mark {URGENCIES[first.urgency].tone}" aria-hidden="true">{URGENCIES[first.urgency].sign}</span><b
+            >{first.chamber}, {first.series}: {sentence(first, prefs.unit)}.</b
+          >
+          {#if elsewhere.length > 1}And {elsewhere.length - 1} more.{/if}
+          <a href="/chambers/{first.chamberId}/run#alarms">See what to do first</a>
+        </p>
+      {/if}
       {#if router.route.page === 'ward'}
         <Ward />
       {:else if router.route.page === 'new'}
         <NewChamber />
+      {:else if router.route.page === 'telling'}
+        <Telling />
       {:else if router.route.page === 'chamber'}
         {#key router.route.id}<ChamberPage bind:this={chamber} id={router.route.id} step={router.route.step} />{/key}
       {:else}

@@ -22,6 +22,7 @@ function keep(key: string, value: string) {
 class Prefs {
   #unit = $state<TemperatureUnit>(kept('kiln-unit') === 'F' ? 'F' : 'C')
   #theme = $state<Theme>((kept('kiln-theme') as Theme | null) ?? (matchMedia('(prefers-color-scheme: dark)').matches ? 'night' : 'day'))
+  #notify = $state(kept('kiln-notify') === 'on')
   #shortcuts = $state(kept('kiln-shortcuts') !== 'off')
 
   constructor() {
@@ -45,6 +46,16 @@ class Prefs {
     this.#theme = theme
     document.documentElement.dataset['theme'] = theme
     keep('kiln-theme', theme)
+  }
+
+  /** Whether the browser shows alarms beside the page. */
+  get notify() {
+    return this.#notify
+  }
+
+  set notify(on: boolean) {
+    this.#notify = on
+    keep('kiln-notify', on ? 'on' : 'off')
   }
 
   get shortcuts() {

@@ -6,6 +6,10 @@
   import type { TileState } from '../lib/chamber/tiles'
   import Ladder from '../lib/ladder/Ladder.svelte'
   import { humidity, temperature } from '../lib/ladder/quantity'
+  import AlarmGroup from '../lib/alarm/AlarmGroup.svelte'
+  import { alarms } from '../lib/alarm/alarms.svelte'
+  import RulesPanel from '../lib/alarm/RulesPanel.svelte'
+  import Timeline from '../lib/alarm/Timeline.svelte'
   import DevicesPanel from '../lib/live/DevicesPanel.svelte'
   import HeldPanel from '../lib/live/HeldPanel.svelte'
   import { LiveChamber } from '../lib/live/live.svelte'
@@ -23,6 +27,8 @@
   let { draft, onrunning }: Props = $props()
   const VIEWS = [
     ['now', 'Now'],
+    ['alarms', 'Alarms'],
+    ['timeline', 'Timeline'],
     ['charts', 'Charts'],
     ['devices', 'Devices and series'],
     ['held', 'Held back'],
@@ -38,6 +44,8 @@
   const occupancy = $derived(draft.needs)
   const answer = $derived(draft.answer)
   const standing = $derived(live.series?.filter((each) => each.retiredAt === null) ?? [])
+  const mine = $derived(alarms.of(draft.id))
+  const keep = $derived(occupancy ? { low: occupancy.keepLowC, high: occupancy.keepHighC } : null)
   const drawn = $derived(standing.filter((each) => each.quantity === 'TEMPERATURE' || each.quantity === 'RELATIVE_HUMIDITY'))
 
   async function look() {
@@ -122,7 +130,9 @@
 
 <div class="views" role="group" aria-label="What to look at">
   {#each VIEWS as [name, words] (name)}
-    <button class="view" aria-pressed={view === name} onclick={() => open(name)}>{words}{name === 'held' && waiting > 0 ? ` (${waiting})` : ''}</button>
+    <button class="view" aria-pressed={view === name} onclick={() => open(name)}
+      >{words}{name === 'held' && waiting > 0 ? ` (${waiting})` : name === 'alarms' && mine.length > 0 ? ` (${mine.length})` : ''}</button
+    >
   {/each}
 </div>
 
@@ -139,6 +149,7 @@
       <p><button class="button main" onclick={() => open('devices')}>Add a device</button></p>
     </section>
   {:else}
+    {#each mine.filter((each) => each.wants) as group (group.causeId)}<AlarmGroup {group} {keep} />{/each}
     <div class="now" role="status">
       {#if first}
         <p class="sentence">
@@ -190,6 +201,16 @@
       </tbody>
     </table>
   {/if}
+{:else if view === 'alarms'}
+  {#each mine as group (group.causeId)}
+    <AlarmGroup {group} {keep} />
+  {:else}
+    <p class="sentence"><span class="mark well" aria-hidden="true">■</span>No alarm is open here.</p>
+  {/each}
+  <RulesPanel chamberId={draft.id} series={live.series ?? []} />
+  <p><a href="/telling">Who is told, and whether it works</a></p>
+{:else if view === 'timeline'}
+  <Timeline chamberId={draft.id} />
 {:else if view === 'charts'}
   {#if live.series && live.series.length > 0}
     {#await import('../lib/live/Charts.svelte')}

@@ -1,5 +1,7 @@
 <script lang="ts">
   import { when } from '../lib/when'
+  import AlarmGroup from '../lib/alarm/AlarmGroup.svelte'
+  import { alarms } from '../lib/alarm/alarms.svelte'
   import { onMount } from 'svelte'
   import { api, Problem, dataOf } from '../lib/api/client'
   import type { ChamberDueView, ChamberView, Outlook } from '../lib/api/types'
@@ -77,6 +79,9 @@
 
   /** Most in need first: what will harm, what works badly, what is well, what is not begun. */
   function rank(row: Row): number {
+    const groups = alarms.of(row.view.id)
+    if (groups.some((each) => each.wants && each.leads.urgency !== 'MIND' && each.leads.state !== 'RETURNED')) return -1
+    if (groups.some((each) => each.wants)) return 0.5
     if (row.refused) return 1
     // Who says nothing may be well or not.
     const silent = live.of(row.view.id)?.silent === true
@@ -98,7 +103,9 @@
     ['■', 'well', 'Well'],
     ['□', 'none', 'Not begun'],
   ] as const
+  const markOf = (row: Row) => MARKS[Math.max(0, Math.ceil(rank(row)))]!
   const wanting = $derived(sorted.filter((row) => rank(row) < 2).length)
+  const alarmed = $derived(alarms.wanting.filter((each) => each.leads.urgency !== 'MIND' && each.leads.state !== 'RETURNED').length)
   const rehearsing = $derived(sorted.some((row) => row.ready && !row.answer && !row.refused))
   const WORDS = ['Nothing wants', 'One wants', 'Two want', 'Three want', 'Four want', 'Five want']
 
@@ -131,6 +138,7 @@
   <h1>{session.site?.name ?? 'Kiln Ward'}</h1>
   <p class="quiet when">{today}</p>
   <p class="quiet">{rows && !rehearsing ? `${WORDS[wanting] ?? `${wanting} want`} you` : ''}</p>
+  <a href="/telling">Who is told</a>
   {#if session.mayPlan}<a class="button main" href="/new">New chamber</a>{/if}
 </header>
 
@@ -143,11 +151,22 @@
 {:else if rows === null}
   <p class="trouble quiet">Fetching the chambers …</p>
 {:else}
+  {#if alarms.known && alarms.reached}
+    <p class="watch" role="status">
+      {#if alarmed > 0}<span class="mark act" aria-hidden="true">◆</span><b>{alarmed === 1 ? 'One chamber or part of one needs' : `${alarmed} alarms need`} you now.</b>
+      {:else if alarms.wanting.length > 0}<span class="mark mind" aria-hidden="true">▲</span><b>No alarm sounds; {alarms.wanting.length} wait for somebody to say that they know.</b
+        >
+      {:else}<span class="mark well" aria-hidden="true">■</span><b>No alarm sounds.</b>{/if}
+    </p>
+  {:else if alarms.known}
+    <p class="watch" role="alert"><span class="mark mind" aria-hidden="true">▲</span><b>Alarms are not heard here at the moment: the server does not answer.</b></p>
+  {/if}
   <ul onpointerenter={() => (held = true)} onpointerleave={() => (held = false)} onfocusin={() => (held = true)} onfocusout={() => (held = false)}>
     {#each sorted as row (row.view.id)}
-      {@const [sign, tone, words] = row.ready && !row.answer && !row.refused ? ([' ', 'none', 'Rehearsing'] as const) : MARKS[rank(row)]!}
+      {@const [sign, tone, words] = row.ready && !row.answer && !row.refused ? ([' ', 'none', 'Rehearsing'] as const) : markOf(row)}
       {@const plan = row.view.plan}
       {@const first = row.answer?.findings[0]}
+      {@const groups = alarms.of(row.view.id).filter((each) => each.wants || each.leads.state !== 'SHELVED')}
       <li class={tone}>
         <span class="mark {tone}" aria-hidden="true">{sign}</span>
         <div class="who">
@@ -208,6 +227,14 @@
           {/if}
           {#if isDue(row)}<a href="/chambers/{row.view.id}/check">{first ? 'Its display wants a check, too' : 'Its display wants a check'}</a>{/if}
         </div>
+        {#if groups.length > 0}
+          <div class="alarms">
+            {#each groups.slice(0, 3) as group (group.causeId)}
+              <AlarmGroup {group} brief keep={plan.occupancy ? { low: plan.occupancy.keepLowC, high: plan.occupancy.keepHighC } : null} />
+            {/each}
+            <p><a href="/chambers/{row.view.id}/run#alarms">{groups.length > 3 ? `All ${groups.length} alarms, and what they may be` : 'What it may be, and how it goes on'}</a></p>
+          </div>
+        {/if}
       </li>
     {:else}
       <li class="empty">
@@ -223,6 +250,18 @@
 <style>
   .silent {
     font-weight: 600;
+  }
+
+  .watch {
+    padding: 10px 22px;
+    font-size: var(--large);
+    border-bottom: 1px solid var(--hairline);
+  }
+
+  .alarms {
+    grid-column: 2 / -1;
+    display: grid;
+    gap: 8px;
   }
 
   .top {

@@ -115,3 +115,18 @@ export type RetentionView = Schemas['RetentionView']
 export type DayView = Schemas['DayView']
 /** A series over a span; nulls where nothing was measured, which the server's description cannot say of a list. */
 export type Chart = Omit<Schemas['Chart'], 'low' | 'high' | 'mean'> & Record<'low' | 'high' | 'mean', (number | null)[]>
+
+export type AlarmView = Schemas['AlarmView']
+export type Urgency = AlarmView['urgency']
+export type RuleKind = AlarmView['kind']
+export type RulePlan = Schemas['RulePlan']
+export type RuleView = Schemas['RuleView']
+export type TrialView = Schemas['TrialView']
+export type ProposalView = Schemas['ProposalView']
+export type First = Schemas['First']
+export type Way = First['forecast'][number]['way']
+export type Mark = Schemas['Mark']
+export type Figures = Schemas['Figures']
+export type Telling = Schemas['Telling']
+export type WayView = Schemas['WayView']
+export type MessageView = Schemas['MessageView']

@@ -1,4 +1,5 @@
 /** A chamber as it is measured: its series, the newest readings as they come, and the last hours of some of them. */
+import { alarms } from '../alarm/alarms.svelte'
 import { api, dataOf, Problem } from '../api/client'
 import type { Chart, SeriesView } from '../api/types'
 
@@ -55,6 +56,7 @@ export class LiveChamber {
         this.#soon()
       })
     }
+    this.#source.addEventListener('alarm', () => alarms.soon())
     this.#source.addEventListener('beat', (event) => {
       heard()
       const beat = JSON.parse(event.data as string) as { at: string; recordReached: boolean }

@@ -1,4 +1,5 @@
 /** The newest of what is measured in every chamber, as it comes. */
+import { alarms } from '../alarm/alarms.svelte'
 import { api, dataOf, Problem } from '../api/client'
 import type { SeriesView } from '../api/types'
 import { isSilent } from './quantities'
@@ -33,6 +34,7 @@ export class LiveWard {
       const { series, at, value } = JSON.parse(event.data as string) as { series: string; at: string; value: number }
       this.#latest[series] = { at: Date.parse(at), value }
     })
+    this.#source.addEventListener('alarm', () => alarms.soon())
     this.#source.addEventListener('beat', (event) => (this.#ahead = Date.parse((JSON.parse(event.data as string) as { at: string }).at) - Date.now()))
     this.#timer = setInterval(() => (this.#now = Date.now() + this.#ahead), 1000)
   }

@@ -10,6 +10,8 @@ import java.util.OptionalDouble;
 import java.util.stream.DoubleStream;
 import java.util.stream.IntStream;
 import kilnward.core.alarm.AlarmCourse.Delays;
+import kilnward.core.chamber.Appliance;
+import kilnward.core.chamber.Effect;
 import kilnward.core.chamber.Heater;
 import kilnward.core.life.Needs;
 import kilnward.core.life.Side;
@@ -24,8 +26,14 @@ import kilnward.core.setup.Setup;
 public final class RuleProposals {
     private static final double[] SHARES = {0.2, 0.35, 0.5};
     private static final double[] DELAYS_S = {0, 120, 300, 600};
+    private static final double USUAL_SHARE = 0.97;
     private static final double DEADBAND_K = 0.2;
     private static final double DEADBAND_PCT = 2;
+    /** From a message until somebody has done something (s). */
+    private static final double COMES_S = Attendance.USUAL.travelS() + Attendance.USUAL.reachS();
+    private static final double ENOUGH_S = 4 * COMES_S;
+    /** So much earlier is worth a narrower limit or a shorter delay (s). */
+    private static final long WORTH_S = 300;
     /** Where no harm limit says how far one may go (K). */
     private static final double WITHOUT_HARM_K = 2;
     private static final double TOO_LONG_S = 1800;
@@ -96,8 +104,7 @@ public final class RuleProposals {
         found.add(level(series, all, needs, own, placementK, Side.HIGH));
         found.add(level(series, all, needs, own, placementK, Side.LOW));
         if (!needs.harmLimits().isEmpty()) {
-            double leadS = Attendance.USUAL.travelS() + Attendance.USUAL.reachS();
-            found.add(rehearsed(series, all, needs, own, List.of(), Rule.of(RuleKind.HARM_NEAR, Urgency.NOW, leadS, 0, new Delays(300, OFF_DELAY_S))));
+            found.add(rehearsed(series, all, needs, own, List.of(), Rule.of(RuleKind.HARM_NEAR, Urgency.NOW, COMES_S, 0, new Delays(300, OFF_DELAY_S))));
         }
         double width = needs.keep().highC() - needs.keep().lowC();
         found.add(rehearsed(series, all, needs, own, List.of(), new Rule(RuleKind.OUT_OF_BAND, Urgency.MIND, rounded(needs.keep().lowC() - placementK),
@@ -106,7 +113,9 @@ public final class RuleProposals {
                 .ifPresent(rate -> found.add(rehearsed(series, all, needs, own, List.of(), Rule.of(RuleKind.RATE, Urgency.SOON, rate, 0.2 * rate, new Delays(300, OFF_DELAY_S)))));
         double heaterW = setup.chamber().heaters().stream().mapToDouble(Heater::powerW).sum();
         IntStream.range(0, series.size()).filter(i -> series.get(i).spot().measured() == Measured.POWER).findFirst().ifPresent(power -> {
-            if (heaterW > 0 && series.get(own).spot().controllerId().isEmpty()) {
+            // Whose power it is cannot be told where something else draws some, too.
+            boolean plain = setup.chamber().appliances().stream().map(Appliance::effect).allMatch(effect -> effect == Effect.WARMS || effect == Effect.STIRS || effect == Effect.AIRS);
+            if (heaterW > 0 && plain && series.get(own).spot().controllerId().isEmpty()) {
                 found.add(rehearsed(series, all, needs, own, List.of(power), new Rule(RuleKind.NO_EFFECT, Urgency.SOON, rounded(0.6 * heaterW), OptionalDouble.of(NO_EFFECT_K), 0,
                         OptionalDouble.of(NO_EFFECT_S), new Delays(0, 0))));
             }
@@ -117,8 +126,10 @@ public final class RuleProposals {
     private static Proposal level(List<Watched> series, List<Imagined> all, Needs needs, int own, double placementK, Side side) {
         int sign = side == Side.HIGH ? 1 : -1;
         double keepC = (side == Side.HIGH ? needs.keep().highC() : needs.keep().lowC()) - placementK;
-        double swingC = all.stream().filter(each -> each.fault().isEmpty()).flatMapToDouble(each -> DoubleStream.of(each.says().get(own))).filter(value -> !Double.isNaN(value))
-                .map(value -> sign * value).max().orElse(sign * keepC) * sign;
+        // Where it is on good days but for the minutes after somebody looked in: those are what delays are for.
+        double[] good = all.stream().filter(each -> each.fault().isEmpty()).flatMapToDouble(each -> DoubleStream.of(each.says().get(own))).filter(value -> !Double.isNaN(value))
+                .map(value -> sign * value).sorted().toArray();
+        double swingC = good.length == 0 ? keepC : sign * good[(int) (USUAL_SHARE * (good.length - 1))];
         double fromC = sign * Math.max(sign * keepC, sign * swingC);
         double harmC = needs.nearest(side).map(limit -> limit.levelC() - placementK).orElse(keepC + sign * WITHOUT_HARM_K);
         List<Heard> heard = Imagined.heard(all, own, List.of());
@@ -130,14 +141,27 @@ public final class RuleProposals {
                 tried.add(new Proposal(series.get(own).id(), List.of(), rule, Optional.of(RuleTrial.rehearsed(rule, rule.condition(List.of(), 0), all, heard))));
             }
         }
-        return tried.stream().min(Comparator.<Proposal>comparingInt(each -> each.trial().orElseThrow().goodDaySounds())
-                .thenComparingInt(each -> -heard(each)).thenComparingDouble(each -> -Math.round(each.trial().orElseThrow().leastAheadS().orElse(0) / 600))
-                .thenComparingDouble(each -> -each.rule().delays().onS()).thenComparingDouble(each -> -Math.abs(each.rule().limit() - keepC))).orElseThrow();
+        return tried.stream().min(Comparator.<Proposal>comparingInt(each -> each.trial().orElseThrow().goodDaySounds()).thenComparingInt(each -> -inTime(each))
+                .thenComparingLong(each -> -aheadS(each) / WORTH_S).thenComparingDouble(each -> -each.rule().delays().onS())
+                .thenComparingDouble(each -> -Math.abs(each.rule().limit() - keepC))).orElseThrow();
     }
 
-    /** Faults of which it tells before harm. */
-    private static int heard(Proposal proposal) {
-        return (int) proposal.trial().orElseThrow().faults().stream().filter(each -> each.aheadS().orElse(-1) > 0).count();
+    /** Faults of which it tells so long before harm that somebody can come. */
+    private static int inTime(Proposal proposal) {
+        return (int) proposal.trial().orElseThrow().faults().stream().filter(each -> each.aheadS().orElse(-1) >= COMES_S).count();
+    }
+
+    /** How long before harm it tells of faults, on average, where it does (s); what is longer than anybody needs counts for no more. */
+    private static long aheadS(Proposal proposal) {
+        return Math.round(proposal.trial().orElseThrow().faults().stream().map(RuleTrial.Told::aheadS).filter(OptionalDouble::isPresent).mapToDouble(OptionalDouble::getAsDouble)
+                .filter(ahead -> ahead > 0).map(ahead -> Math.min(ahead, ENOUGH_S)).average().orElse(0));
+    }
+
+    /** A proposal with another rule, rehearsed again where it was. */
+    public static Proposal again(Proposal proposal, Rule rule, Setup setup, List<Watched> series, List<Imagined> all) {
+        List<String> ids = series.stream().map(Watched::id).toList();
+        return proposal.trial().isEmpty() ? new Proposal(proposal.seriesId(), proposal.others(), rule, proposal.trial())
+                : rehearsed(series, all, setup.needs(), ids.indexOf(proposal.seriesId()), proposal.others().stream().map(ids::indexOf).toList(), rule);
     }
 
     private static Proposal rehearsed(List<Watched> series, List<Imagined> all, Needs needs, int own, List<Integer> others, Rule rule) {

@@ -287,7 +287,9 @@ class AlarmRecord {
     private static boolean isOneCause(Open other, Armed armed, Series own, Optional<Side> side) {
         boolean silent = other.kind == RuleKind.SILENCE && other.deviceId != null && other.deviceId.equals(own.deviceId());
         boolean broken = other.kind == RuleKind.BROKEN_PROBE && other.seriesId.equals(own.id());
-        return silent || broken || !armed.rule().kind().isOfHearing() && side.isPresent() && side.get() == other.side && other.measured.equals(own.measured().name());
+        // Whatever is off already explains why an output changes nothing.
+        boolean spent = armed.rule().kind() == RuleKind.NO_EFFECT && other.measured.equals(own.measured().name());
+        return silent || broken || spent || !armed.rule().kind().isOfHearing() && side.isPresent() && side.get() == other.side && other.measured.equals(own.measured().name());
     }
 
     private AlarmWords.Told told(Armed armed, Series own, Side side, double atS, Double value) {

@@ -32,8 +32,7 @@ final class AlarmWords {
         String sentence = sentence(told, fahrenheit);
         StringBuilder body = new StringBuilder(sentence).append("\nSince ").append(AT.withZone(zone).format(told.at)).append(" (").append(zone).append(").\n");
         if (!Double.isNaN(told.harmS)) {
-            body.append("By rehearsal, harm is done ").append(told.harmS <= 0 ? "by now" : "about " + duration(told.harmS) + " after this alarm")
-                    .append(", at the soonest, unless somebody acts.\n");
+            body.append("By rehearsal, harm is done ").append(duration(told.harmS)).append(" after this alarm at the soonest, unless somebody acts.\n");
         }
         body.append(told.kind.isOfHearing() ? "Nobody knows how it stands there now: go and look.\n" : "Open the chamber's page to see what it may be and what to do first.\n");
         body.append(link.isEmpty() ? "" : link + "\n").append("\nKiln Ward plans and keeps records; it is no safety device.\n");

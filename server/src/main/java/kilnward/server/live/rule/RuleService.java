@@ -11,6 +11,7 @@ import java.util.Objects;
 import java.util.Optional;
 import java.util.UUID;
 import java.util.stream.Stream;
+import kilnward.core.alarm.AlarmCourse.Delays;
 import kilnward.core.alarm.AlarmState;
 import kilnward.core.alarm.Imagined;
 import kilnward.core.alarm.OutOfBand;
@@ -49,7 +50,8 @@ import tools.jackson.databind.json.JsonMapper;
 public class RuleService {
     private static final Logger LOG = LoggerFactory.getLogger(RuleService.class);
     private static final double PAST_S = 21 * 86_400;
-    private static final double MICROS = 1e6;
+    private static final double FIRST_LONGER_S = 300;
+    private static final double LONGEST_LONGER_S = 4800;
     /** Whoever follows the plan. */
     private static final String BY_PLAN = "the plan";
     private final RuleRepository rules;
@@ -108,10 +110,27 @@ public class RuleService {
             return new ProposalsView(List.of(), "Nothing measures here yet. Add a device and a series first.");
         }
         List<Imagined> all = imagining.rehearsed(scene);
-        return new ProposalsView(RuleProposals.of(scene.setup(), scene.watched(), all).stream().map(each -> new ProposalView(plan(each), trial(scene, all, each),
+        return new ProposalsView(proposed(scene, all).stream().map(each -> new ProposalView(plan(each), trial(scene, all, each),
                 armed.stream().filter(one -> one.kind() == each.rule().kind() && one.seriesId.toString().equals(each.seriesId())).map(one -> one.getId().toString()).findFirst()
                         .orElse(null)))
                 .toList(), null);
+    }
+
+    /** What the plan asks for; what was a nuisance over the weeks that were measured has to last longer before it sounds, as long as that helps. */
+    private List<Proposal> proposed(Scene scene, List<Imagined> all) {
+        return RuleProposals.of(scene.setup(), scene.watched(), all).stream().map(each -> {
+            Proposal calm = each;
+            for (double delayS = FIRST_LONGER_S; nuisances(scene, all, calm) > 0 && delayS <= LONGEST_LONGER_S; delayS *= 2) {
+                if (delayS > each.rule().delays().onS()) {
+                    calm = RuleProposals.again(each, each.rule().with(new Delays(delayS, each.rule().delays().offS())), scene.setup(), scene.watched(), all);
+                }
+            }
+            return nuisances(scene, all, calm) < nuisances(scene, all, each) ? calm : each;
+        }).toList();
+    }
+
+    private int nuisances(Scene scene, List<Imagined> all, Proposal each) {
+        return past(Optional.of(scene), all, UUID.fromString(each.seriesId()), each.others().stream().map(UUID::fromString).toList(), each.rule()).nuisances();
     }
 
     private static RulePlan plan(Proposal each) {
@@ -274,8 +293,9 @@ public class RuleService {
     /** One as whoever watches has to know it; empty where it was disarmed. */
     public Optional<Armed> armed(UUID id) {
         return rules.findById(id).filter(each -> each.retiredAt == null).map(each -> {
-            Double ahead = json.readValue(each.trial, TrialView.class).leastAheadS();
-            return new Armed(each.getId(), each.siteId, each.chamberId, each.seriesId, each.others(), each.rule(), each.toOccupantK, ahead == null ? Double.NaN : ahead,
+            double ahead = json.readValue(each.trial, TrialView.class).told().stream().filter(told -> told.soundS() != null && told.harmS() != null)
+                    .mapToDouble(told -> told.harmS() - told.soundS()).filter(s -> s > 0).min().orElse(Double.NaN);
+            return new Armed(each.getId(), each.siteId, each.chamberId, each.seriesId, each.others(), each.rule(), each.toOccupantK, ahead,
                     each.outUntil != null && each.outUntil.isAfter(clock.instant()));
         });
     }
@@ -313,7 +333,7 @@ public class RuleService {
             return;
         }
         List<Imagined> all = imagining.rehearsed(scene);
-        List<Proposal> proposals = RuleProposals.of(scene.setup(), scene.watched(), all);
+        List<Proposal> proposals = proposed(scene, all);
         for (RuleEntity each : behind) {
             Optional<Proposal> proposed = proposals.stream().filter(one -> each.followsPlan && one.rule().kind() == each.kind() && one.seriesId().equals(each.seriesId.toString()))
                     .findFirst();

@@ -130,7 +130,12 @@ public final class RuleViews {
     public record OutOfService(@NotBlank @Size(max = 300) String reason, @NotNull Instant until) {
     }
 
-    /** A rule as whoever watches has to know it. */
+    /**
+     * A rule as whoever watches has to know it.
+     *
+     * @param leastAheadS how long after it sounds harm is done at the soonest, where it sounds before (s); NaN where it cannot be told
+     * @param out         whether it is out of service
+     */
     public record Armed(UUID id, UUID siteId, UUID chamberId, UUID seriesId, List<UUID> others, Rule rule, double toOccupantK, double leastAheadS, boolean out) {
     }
 

@@ -75,7 +75,7 @@ public class Heartbeat {
         } catch (InterruptedException stopped) {
             Thread.currentThread().interrupt();
         } catch (IOException | RuntimeException silent) {
-            trouble = silent.getMessage();
+            trouble = silent.getMessage() == null ? silent.getClass().getSimpleName() : silent.getMessage();
             LOG.warn("no sign of life went out: {}", trouble);
         }
     }
