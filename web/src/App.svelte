@@ -10,7 +10,6 @@
   import ChamberPage from './routes/ChamberPage.svelte'
   import NewChamber from './routes/NewChamber.svelte'
   import Ward from './routes/Ward.svelte'
-  import Telling from './routes/Telling.svelte'
   import { alarms } from './lib/alarm/alarms.svelte'
   import { sentence, URGENCIES } from './lib/alarm/words'
 
@@ -117,7 +116,7 @@
       {:else if router.route.page === 'new'}
         <NewChamber />
       {:else if router.route.page === 'telling'}
-        <Telling />
+        {#await import('./routes/Telling.svelte') then { default: Telling }}<Telling />{/await}
       {:else if router.route.page === 'chamber'}
         {#key router.route.id}<ChamberPage bind:this={chamber} id={router.route.id} step={router.route.step} />{/key}
       {:else}

@@ -8,8 +8,6 @@
   import { humidity, temperature } from '../lib/ladder/quantity'
   import AlarmGroup from '../lib/alarm/AlarmGroup.svelte'
   import { alarms } from '../lib/alarm/alarms.svelte'
-  import RulesPanel from '../lib/alarm/RulesPanel.svelte'
-  import Timeline from '../lib/alarm/Timeline.svelte'
   import DevicesPanel from '../lib/live/DevicesPanel.svelte'
   import HeldPanel from '../lib/live/HeldPanel.svelte'
   import { LiveChamber } from '../lib/live/live.svelte'
@@ -207,10 +205,10 @@
   {:else}
     <p class="sentence"><span class="mark well" aria-hidden="true">■</span>No alarm is open here.</p>
   {/each}
-  <RulesPanel chamberId={draft.id} series={live.series ?? []} />
+  {#await import('../lib/alarm/RulesPanel.svelte') then { default: RulesPanel }}<RulesPanel chamberId={draft.id} series={live.series ?? []} />{/await}
   <p><a href="/telling">Who is told, and whether it works</a></p>
 {:else if view === 'timeline'}
-  <Timeline chamberId={draft.id} />
+  {#await import('../lib/alarm/Timeline.svelte') then { default: Timeline }}<Timeline chamberId={draft.id} />{/await}
 {:else if view === 'charts'}
   {#if live.series && live.series.length > 0}
     {#await import('../lib/live/Charts.svelte')}

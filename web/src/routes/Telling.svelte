@@ -270,6 +270,23 @@
     max-width: 1000px;
   }
 
+  section {
+    display: grid;
+    grid-template-columns: minmax(0, 1fr);
+    gap: 8px;
+  }
+
+  th,
+  td {
+    padding: 6px 10px 6px 0;
+    text-align: left;
+    vertical-align: top;
+  }
+
+  th[scope='row'] {
+    font-weight: 400;
+  }
+
   .acts {
     display: flex;
     flex-wrap: wrap;

@@ -167,7 +167,7 @@
       {@const plan = row.view.plan}
       {@const first = row.answer?.findings[0]}
       {@const groups = alarms.of(row.view.id).filter((each) => each.wants || each.leads.state !== 'SHELVED')}
-      <li class={tone}>
+      <li class={tone} class:sounding={groups.some((each) => each.wants)}>
         <span class="mark {tone}" aria-hidden="true">{sign}</span>
         <div class="who">
           <h2><a href="/chambers/{row.view.id}/{plan.occupancy && plan.box ? 'settings' : 'chamber'}">{plan.name}</a></h2>
@@ -206,6 +206,14 @@
           <div class="reading"><p class="mono figure">—</p></div>
           <div class="mini none"></div>
         {/if}
+        {#if groups.length > 0}
+          <div class="alarms">
+            {#each groups.slice(0, 3) as group (group.causeId)}
+              <AlarmGroup {group} brief keep={plan.occupancy ? { low: plan.occupancy.keepLowC, high: plan.occupancy.keepHighC } : null} />
+            {/each}
+            <p><a href="/chambers/{row.view.id}/run#alarms">{groups.length > 3 ? `All ${groups.length} alarms, and what they may be` : 'What it may be, and how it goes on'}</a></p>
+          </div>
+        {/if}
         <div class="says">
           {#if first}
             <p><b>{fill(first.title, first.numbers, prefs.unit)}</b></p>
@@ -227,14 +235,6 @@
           {/if}
           {#if isDue(row)}<a href="/chambers/{row.view.id}/check">{first ? 'Its display wants a check, too' : 'Its display wants a check'}</a>{/if}
         </div>
-        {#if groups.length > 0}
-          <div class="alarms">
-            {#each groups.slice(0, 3) as group (group.causeId)}
-              <AlarmGroup {group} brief keep={plan.occupancy ? { low: plan.occupancy.keepLowC, high: plan.occupancy.keepHighC } : null} />
-            {/each}
-            <p><a href="/chambers/{row.view.id}/run#alarms">{groups.length > 3 ? `All ${groups.length} alarms, and what they may be` : 'What it may be, and how it goes on'}</a></p>
-          </div>
-        {/if}
       </li>
     {:else}
       <li class="empty">
@@ -260,6 +260,7 @@
 
   .alarms {
     grid-column: 2 / -1;
+    grid-row: 2;
     display: grid;
     gap: 8px;
   }
@@ -371,8 +372,14 @@
       height: 56px;
     }
 
-    .mini.none {
+    .mini.none,
+    .sounding .mini {
       display: none;
+    }
+
+    .alarms {
+      grid-row: auto;
+      grid-column: 1 / -1;
     }
   }
 </style>

@@ -6,7 +6,7 @@
   import { ACTS, nameOf } from '../fault/words'
   import { prefs } from '../prefs.svelte'
   import { celsiusTo, difference, duration, fixed, level } from '../units'
-  import { WAYS } from './words'
+  import { WAYS, WAYS_SHORT } from './words'
 
   interface Props {
     chamberId: string
@@ -141,9 +141,7 @@
           />
         {/each}
         {#each drawn.names as name (name.way)}
-          <text x={WIDTH - RIGHT + 6} y={name.y + 4} class:now={name.way === first.asNow}
-            >{WAYS[name.way].replace('controllers do as they are keyed', 'as keyed').replace('all that ', '')}</text
-          >
+          <text x={WIDTH - RIGHT + 6} y={name.y + 4} class:now={name.way === first.asNow}>{WAYS_SHORT[name.way]}</text>
         {/each}
       </svg>
       <p class="small quiet">

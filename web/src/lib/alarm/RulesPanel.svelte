@@ -164,7 +164,7 @@
           </p>
           <p>{ruleSays(rule.rule, of(rule.rule.seriesId), prefs.unit)}; {URGENCIES[rule.rule.urgency].words.toLowerCase()}</p>
           <p class="small quiet">
-            {trialSays(rule.trial).join(' ')}
+            {trialSays(rule.trial, rule.rule.kind).join(' ')}
             {rule.followsPlan ? 'Goes with the plan' : 'Set by hand'}, {rule.changedBy}, {when(rule.changedAt, 'minute')}.
           </p>
           {#if rule.outReason !== null}<p class="small">Out of service until {when(rule.outUntil!, 'minute')} by {rule.outBy}: {rule.outReason}</p>{/if}
@@ -216,7 +216,7 @@
       </select></label
     >
     {#if trouble}<p class="error" role="alert">{trouble.errors[0] ? `${trouble.errors[0].field} ${trouble.errors[0].allowed}` : trouble.detail}</p>{/if}
-    {#if tried}<p role="status">{trialSays(tried).join(' ')}</p>{/if}
+    {#if tried}<p role="status">{trialSays(tried, form.rule.kind).join(' ')}</p>{/if}
     {#if tried && tried.soundings.length > 0}
       <ul class="small">
         {#each tried.soundings.slice(-6) as each (each.from)}<li>
@@ -246,7 +246,7 @@
         <li>
           <p><b>{nameOf(each.rule.seriesId)}: {RULES[each.rule.kind]}</b></p>
           <p>{ruleSays(each.rule, of(each.rule.seriesId), prefs.unit)}; {URGENCIES[each.rule.urgency].words.toLowerCase()}</p>
-          <p class="small quiet">{trialSays(each.trial).join(' ')}</p>
+          <p class="small quiet">{trialSays(each.trial, each.rule.kind).join(' ')}</p>
           {#if each.ruleId !== null}<p class="small">■ armed</p>{:else}<p class="acts">
               <button class="button" onclick={() => arm(each)} disabled={busy !== ''}>Arm it</button>
             </p>{/if}

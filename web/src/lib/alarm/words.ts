@@ -30,6 +30,9 @@ export const WAYS: Record<Way, string> = {
   COOLING_ON: 'all that cools is on',
 }
 
+/** The same, for the end of a line in a picture. */
+export const WAYS_SHORT: Record<Way, string> = { AS_KEYED: 'as keyed', NOTHING_RUNS: 'nothing runs', WARMING_ON: 'warmth on', COOLING_ON: 'cold on' }
+
 const SIGNS: Record<SeriesUnit, string> = {
   C: '°C',
   F: '°F',
@@ -121,7 +124,7 @@ export function ruleSays(rule: RulePlan, of: Of, unit: TemperatureUnit): string 
 }
 
 /** How a rule did before it was armed. */
-export function trialSays(trial: TrialView): string[] {
+export function trialSays(trial: TrialView, kind: RuleKind = 'HIGH'): string[] {
   const said: string[] = []
   if (trial.rehearsed) {
     said.push(trial.goodDaySounds === 0 ? 'Silent on rehearsed good days.' : `Sounds ${trial.goodDaySounds} × in ${fixed(trial.goodDays, 0)} rehearsed good days: a nuisance.`)
@@ -133,7 +136,12 @@ export function trialSays(trial: TrialView): string[] {
     } else if (harmful.length > 0) said.push('Tells of no rehearsed fault before it harms.')
     if (harmful.length > inTime.length)
       said.push(harmful.length - inTime.length === 1 ? 'One other harms before it sounds.' : `${harmful.length - inTime.length} others harm before it sounds.`)
-  } else said.push('Cannot be rehearsed: a simulated chamber always sends.')
+  } else
+    said.push(
+      kind === 'SILENCE' || kind === 'BROKEN_PROBE'
+        ? 'Cannot be rehearsed: a simulated chamber always sends.'
+        : 'Not rehearsed: the plan or its settings are not complete, or the model does not know what is measured.',
+    )
   if (trial.pastDays >= 0.5) {
     const days = trial.pastDays < 2 ? `${fixed(trial.pastDays * 24, 0)} measured hours` : `${fixed(trial.pastDays, 0)} measured days`
     said.push(

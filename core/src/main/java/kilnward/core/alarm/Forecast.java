@@ -24,7 +24,7 @@ import kilnward.core.setup.Setup;
  * How it goes on from here, on the chamber's own model: with its controllers doing as they are keyed, with nothing running, with all warmth or all cold on. Each in the
  * coldest and in the warmest room it stands in, which is what nobody knows of the coming hours.
  *
- * <p>It begins with everything inside at the temperature that is measured, walls half-way between that and where they usually stand: what is stored in them is not measured.
+ * <p>It begins with heaters, walls and contents as far from the room, in proportion, as they usually are: what is stored in them is not measured.
  * Probes' errors are in what it is begun from, and add to what it says.
  *
  * @param lines one a way it can go

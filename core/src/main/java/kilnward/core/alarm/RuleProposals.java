@@ -114,7 +114,8 @@ public final class RuleProposals {
         double heaterW = setup.chamber().heaters().stream().mapToDouble(Heater::powerW).sum();
         IntStream.range(0, series.size()).filter(i -> series.get(i).spot().measured() == Measured.POWER).findFirst().ifPresent(power -> {
             // Whose power it is cannot be told where something else draws some, too.
-            boolean plain = setup.chamber().appliances().stream().map(Appliance::effect).allMatch(effect -> effect == Effect.WARMS || effect == Effect.STIRS || effect == Effect.AIRS);
+            boolean plain = setup.chamber().appliances().stream().map(Appliance::effect)
+                    .allMatch(effect -> effect == Effect.WARMS || effect == Effect.STIRS || effect == Effect.AIRS);
             if (heaterW > 0 && plain && series.get(own).spot().controllerId().isEmpty()) {
                 found.add(rehearsed(series, all, needs, own, List.of(power), new Rule(RuleKind.NO_EFFECT, Urgency.SOON, rounded(0.6 * heaterW), OptionalDouble.of(NO_EFFECT_K), 0,
                         OptionalDouble.of(NO_EFFECT_S), new Delays(0, 0))));

@@ -69,7 +69,8 @@ public final class LiveRun {
     }
 
     /**
-     * The same, begun where the occupant is at a temperature that was measured: everything inside is taken to be as far off its usual state, the shell half as far.
+     * The same, begun where the occupant is at a temperature that was measured: everything inside is taken to be as far from the room, in
+     * proportion, as it stands usually: so it is near to a state that it can be in.
      *
      * @param occupantC temperature at the occupant (°C), -40 to 80
      */

@@ -36,6 +36,8 @@ public final class Rehearsal {
     private static final double ROOM_READ_EVERY_S = 60;
     private static final double SETTLING_S = 6 * 3600;
     private static final int THERMOSTAT_ROUNDS = 24;
+    /** Nearer to the room than this (K) a proportion says nothing. */
+    private static final double NEAR_ROOM_K = 2;
 
     private final Rig rig;
     /** As it was asked for; {@code scenario} is the same with what its faults make of the surroundings. */
@@ -135,12 +137,17 @@ public final class Rehearsal {
         return rehearsal;
     }
 
-    /** Everything inside is brought to where the occupant is at that temperature (°C); shells half-way: what they hold is not known. */
+    /**
+     * Everything inside is brought to where the occupant is at a temperature (°C): as far from the room, in proportion, as it stands usually, or, where it usually stands
+     * near to the room, as far off.
+     */
     void bringTo(double occupantC) {
-        double shiftK = occupantC - state[network.plant.occupant()] - network.plant.occupantGradientK();
-        int shell = network.plant.model().shell();
+        double roomC = scenario.room().temperatureC(scenario.startHour() * 3600);
+        double wantedC = occupantC - network.plant.occupantGradientK();
+        double usualK = state[network.plant.occupant()] - roomC;
+        boolean far = Math.abs(usualK) > NEAR_ROOM_K && (wantedC - roomC) / usualK > 0;
         for (int i = 0; i < states - 1; i++) {
-            state[i] += i == shell ? 0.5 * shiftK : shiftK;
+            state[i] = far ? roomC + (state[i] - roomC) * (wantedC - roomC) / usualK : state[i] + wantedC - roomC - usualK;
         }
     }
 

@@ -109,6 +109,24 @@ public record Setup(Chamber chamber, Needs needs, List<Probe> probes, List<Plann
         return loop.applianceIds().stream().map(this::name).collect(Collectors.joining(", "));
     }
 
+    /** What the keeper calls whatever has that id: an appliance, a probe, a controller, or an output by what hangs on it; empty for nothing of the chamber. */
+    public String nameOfAny(String id) {
+        if (names.containsKey(id)) {
+            return names.get(id);
+        }
+        for (PlannedController controller : controllers) {
+            if (controller.id().equals(id)) {
+                return controller.name();
+            }
+            for (PlannedController.PlannedLoop loop : controller.loops()) {
+                if (loop.id().equals(id)) {
+                    return outputName(loop);
+                }
+            }
+        }
+        return "";
+    }
+
     /** Whether an appliance hangs on some controller. */
     public boolean isControlled(String applianceId) {
         return controllers.stream().anyMatch(controller -> controller.applianceIds().contains(applianceId));

@@ -40,7 +40,7 @@ class Alarmed implements ApplicationRunner {
     private static final int NIGHT_MIN = 22 * 60;
     private static final int MORNING_MIN = 6 * 60 + 30;
     /** One way to tell of what is measured twice is enough. */
-    private static final Set<RuleKind> OF_PROBES = Set.of(RuleKind.HIGH, RuleKind.LOW, RuleKind.HARM_NEAR, RuleKind.OUT_OF_BAND, RuleKind.RATE);
+    private static final Set<RuleKind> OF_PROBES = Set.of(RuleKind.HIGH, RuleKind.LOW, RuleKind.HARM_NEAR, RuleKind.OUT_OF_BAND);
     private final History history;
     private final DemoLoader loader;
     private final RuleService rules;

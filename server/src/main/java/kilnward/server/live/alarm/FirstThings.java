@@ -81,7 +81,7 @@ class FirstThings {
         Forecast forecast = computing.run(workers -> Forecast.of(setup, occupantC, paceKh, there.getHour() + there.getMinute() / 60.0));
         List<Likely> likely = computing.run(workers -> Likely.of(setup, all, place, heard, atS));
         return new First(SeriesService.micros(Math.round(atS * 1e6)), occupantC, paceKh.isPresent() ? paceKh.getAsDouble() : null,
-                likely.stream().map(each -> new LikelyView(each.fault().kind(), setup.name(each.fault().subject()), each.act(), each.share(), each.awayRms(), each.sinceS(),
+                likely.stream().map(each -> new LikelyView(each.fault().kind(), setup.nameOfAny(each.fault().subject()), each.act(), each.share(), each.awayRms(), each.sinceS(),
                         boxed(each.harmS()))).toList(),
                 forecast.lines().stream().map(each -> new LineView(each.way(), Arrays.stream(each.lowC()).boxed().toList(), Arrays.stream(each.highC()).boxed().toList(),
                         boxed(each.earliestHarmS()), boxed(each.latestHarmS()))).toList(),

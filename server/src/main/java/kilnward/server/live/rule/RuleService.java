@@ -139,7 +139,7 @@ public class RuleService {
 
     private TrialView trial(Scene scene, List<Imagined> all, Proposal each) {
         UUID seriesId = UUID.fromString(each.seriesId());
-        return TrialView.of(each.trial(), past(Optional.of(scene), all, seriesId, each.others().stream().map(UUID::fromString).toList(), each.rule()), scene.setup()::name);
+        return TrialView.of(each.trial(), past(Optional.of(scene), all, seriesId, each.others().stream().map(UUID::fromString).toList(), each.rule()), scene.setup()::nameOfAny);
     }
 
     /** Tries a rule as it is typed; nothing is kept. */
@@ -167,7 +167,7 @@ public class RuleService {
         Optional<RuleTrial> trial = canBe
                 ? Optional.of(RuleTrial.rehearsed(rule, scene.get().setup().needs().harmLimits(), all, scene.get().place(plan.series()), others)) : Optional.empty();
         Optional<Scene> stands = scene;
-        TrialView view = TrialView.of(trial, past(scene, all, plan.series(), plan.heldAgainst(), rule), id -> stands.map(one -> one.setup().name(id)).orElse(id));
+        TrialView view = TrialView.of(trial, past(scene, all, plan.series(), plan.heldAgainst(), rule), id -> stands.map(one -> one.setup().nameOfAny(id)).orElse(id));
         return new Tried(view, toOccupantK(scene, all, plan.series()), chambers.mark(chamberId));
     }
 
