@@ -22,7 +22,7 @@
   let trouble = $state.raw<Problem | null>(null)
   let busy = $state('')
   /** The rule that is changed, as it is typed, in the units a person reads. */
-  let form = $state<{ id: string | null; rule: RulePlan; limit: number; second: number | null; onDelayMin: number; urgency: Urgency } | null>(null)
+  let form = $state<{ id: string | null; rule: RulePlan; limit: number; second: number | null; onDelayMin: number; offDelayMin: number; urgency: Urgency } | null>(null)
   let tried = $state.raw<TrialView | null>(null)
 
   async function attempt(what: string, work: () => Promise<void>) {
@@ -108,6 +108,7 @@
       limit: toForm(rule, rule.limit),
       second: rule.kind === 'OUT_OF_BAND' ? toForm(rule, rule.secondLimit!) : null,
       onDelayMin: rounded((rule.onDelayS ?? 0) / 60),
+      offDelayMin: rounded((rule.offDelayS ?? 0) / 60),
       urgency: rule.urgency,
     }
     tried = null
@@ -130,6 +131,7 @@
     limit: fromForm(form!.rule, form!.limit),
     secondLimit: form!.second === null ? form!.rule.secondLimit : fromForm(form!.rule, form!.second),
     onDelayS: form!.onDelayMin * 60,
+    offDelayS: form!.offDelayMin * 60,
   })
   const tryIt = () => attempt('Trying it …', async () => void (tried = await dataOf(api.post('/chambers/{chamberId}/rules/trial', { params: { path }, body: asTyped(typed()) }))))
   const save = () =>
@@ -210,6 +212,7 @@
       {#if error('secondLimit')}<p class="error">{error('secondLimit')}</p>{/if}
     {/if}
     <label>Must last (min) <input type="number" step="any" min="0" bind:value={form.onDelayMin} required /></label>
+    <label>Over when back for (min) <input type="number" step="any" min="0" bind:value={form.offDelayMin} required /></label>
     <label
       >How soon <select bind:value={form.urgency}>
         {#each Object.entries(URGENCIES) as [each, words] (each)}<option value={each}>{words.words}: {words.meaning}</option>{/each}

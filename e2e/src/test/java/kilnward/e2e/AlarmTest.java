@@ -49,6 +49,7 @@ class AlarmTest extends AtTheBrowser {
         button("Another rule …").click();
         page.getByLabel("Limit (°C)").fill("31");
         page.getByLabel("Must last (min)").fill("0");
+        page.getByLabel("Over when back for (min)").fill("0");
         button("Try it").click();
         assertThat(page.getByRole(AriaRole.STATUS).filter(new Locator.FilterOptions().setHasText(Pattern.compile("rehearsed")))).isVisible();
         button("Try and arm it").click();
@@ -99,9 +100,20 @@ class AlarmTest extends AtTheBrowser {
 
             page.navigate("/chambers/" + DUCKLINGS + "/run#alarms");
             button("What does the plan ask for?").click();
-            page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName(Pattern.compile("^Arm all"))).click(new Locator.ClickOptions().setTimeout(60_000));
-            page.waitForCondition(() -> page.getByText("■ armed").count() > 5, new Page.WaitForConditionOptions().setTimeout(90_000));
-            devices.act(DUCKLINGS, "\"hurry\":60");
+            assertThat(page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName(Pattern.compile("^Arm all"))))
+                    .isVisible(new com.microsoft.playwright.assertions.LocatorAssertions.IsVisibleOptions().setTimeout(60_000));
+            assertThat(page.getByText("Silent on rehearsed good days.").first()).isVisible();
+            page.locator("li").filter(new Locator.FilterOptions().setHasText("at duckling height: harm is near")).getByRole(AriaRole.BUTTON).click();
+            assertThat(page.getByText("■ normal")).isVisible();
+            // One that need not last, so that nobody has to wait for it.
+            button("Another rule …").click();
+            page.getByLabel("Watches").selectOption(new com.microsoft.playwright.options.SelectOption().setLabel("at duckling height (temperature)"));
+            page.getByLabel("Limit (°C)").fill("38");
+            page.getByLabel("Must last (min)").fill("0");
+            page.getByLabel("Over when back for (min)").fill("0");
+            button("Try and arm it").click();
+            assertThat(page.getByText("■ normal")).hasCount(2);
+            devices.act(DUCKLINGS, "\"hurry\":120");
             devices.act(DUCKLINGS, "\"fault\":\"RELAY_STUCK_ON:" + EMITTER + "\",\"on\":true");
 
             Page hand = phone.newPage();

@@ -143,6 +143,9 @@ class AlarmRecord {
         if (from.seenToS() > clockS + SET_BACK_S) {
             from = new Standing(clockS, from.is(), Math.min(from.sinceS(), clockS), from.counts(), from.state(), from.shelvedUntilS());
         }
+        if (armed.rule().kind().isOfHearing() && from.seenToS() < listensSinceS) {
+            from = new Standing(listensSinceS, from.is(), from.sinceS(), from.counts(), from.state(), from.shelvedUntilS());
+        }
         Condition condition = armed.rule().condition(armed.rule().kind() == RuleKind.HARM_NEAR ? harm(armed.chamberId()) : List.of(), armed.toOccupantK());
         double lookFromS = from.seenToS() - condition.lookBackS();
         Heard heard = heards.now(armed.rule().kind(), armed.seriesId(), armed.others(), lookFromS, clockS + SET_BACK_S);
