@@ -115,6 +115,8 @@
         <Ward />
       {:else if router.route.page === 'new'}
         <NewChamber />
+      {:else if router.route.page === 'compare'}
+        {#await import('./routes/Compare.svelte') then { default: Compare }}<Compare />{/await}
       {:else if router.route.page === 'telling'}
         {#await import('./routes/Telling.svelte') then { default: Telling }}<Telling />{/await}
       {:else if router.route.page === 'chamber'}

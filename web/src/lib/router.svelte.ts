@@ -1,14 +1,16 @@
-/** Addresses of the page: /, /new, /telling, /chambers/{id}/{step}. */
+/** Addresses of the page: /, /new, /telling, /compare, /chambers/{id}/{step}. */
 
 export const STEPS = ['occupant', 'chamber', 'probes', 'loads', 'settings', 'card', 'check', 'faults', 'run'] as const
 export type StepName = (typeof STEPS)[number]
 
-export type Route = { page: 'ward' } | { page: 'new' } | { page: 'telling' } | { page: 'chamber'; id: string; step: StepName } | { page: 'lost'; path: string }
+export type Route =
+  { page: 'ward' } | { page: 'new' } | { page: 'telling' } | { page: 'compare' } | { page: 'chamber'; id: string; step: StepName } | { page: 'lost'; path: string }
 
 export function routeOf(path: string): Route {
   const parts = path.split('/').filter(Boolean)
   if (parts.length === 0) return { page: 'ward' }
   if (parts.length === 1 && parts[0] === 'new') return { page: 'new' }
+  if (parts.length === 1 && parts[0] === 'compare') return { page: 'compare' }
   if (parts.length === 1 && parts[0] === 'telling') return { page: 'telling' }
   if (parts[0] === 'chambers' && parts[1] && parts.length <= 3) {
     const step = STEPS.find((each) => each === (parts[2] ?? 'settings'))

@@ -161,15 +161,17 @@ describe('the worker that keeps what was opened', () => {
     expect(world.kept('read')).toEqual([])
   })
 
-  it('keeps nothing of chambers that were not opened, and no stream', async () => {
-    world.answers['/api/v1/chambers'] = () => json('[{"name":"Reedbox"}]')
-    world.answers['/api/v1/checks/due'] = () => json('[]')
-    world.answers['/api/v1/guides'] = () => json('[]')
-    expect(await world.ask('/api/v1/chambers')).toBeNull()
-    expect(await world.ask('/api/v1/checks/due')).toBeNull()
-    expect(await world.ask('/api/v1/chambers/1/stream', { accept: 'text/event-stream' })).toBeNull()
+  it('keeps what the ward shows, and neither whom people are reached by, nor spans, nor streams', async () => {
+    for (const path of ['/api/v1/chambers', '/api/v1/alarms', '/api/v1/ways', '/api/v1/guides']) world.answers[path] = () => json('[]')
+    await world.ask('/api/v1/chambers')
+    await world.ask('/api/v1/alarms')
     await world.ask('/api/v1/guides')
-    expect(world.kept('read')).toEqual(['/api/v1/guides'])
+    expect(await world.ask('/api/v1/ways')).toBeNull()
+    expect(await world.ask('/api/v1/chambers/1/timeline')).toBeNull()
+    expect(await world.ask('/api/v1/chambers/1/stream', { accept: 'text/event-stream' })).toBeNull()
+    expect(world.kept('read')).toEqual(['/api/v1/alarms', '/api/v1/chambers', '/api/v1/guides'])
+    world.online = false
+    expect((await world.ask('/api/v1/alarms'))!.headers.has('X-Kept-From')).toBe(true)
   })
 
   it('gives way to a newer one, with all that it kept of the application', async () => {

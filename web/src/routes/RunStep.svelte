@@ -2,6 +2,7 @@
   /** The chamber as it runs: what is measured now, on the ladder, over any span, and who sends it. */
   import { onMount } from 'svelte'
   import { api, dataOf } from '../lib/api/client'
+  import type { Mark } from '../lib/api/types'
   import type { ChamberDraft } from '../lib/chamber/draft.svelte'
   import type { TileState } from '../lib/chamber/tiles'
   import Ladder from '../lib/ladder/Ladder.svelte'
@@ -42,6 +43,13 @@
   const occupancy = $derived(draft.needs)
   const answer = $derived(draft.answer)
   const standing = $derived(live.series?.filter((each) => each.retiredAt === null) ?? [])
+  /** What happened here last, and who did it. */
+  let lastly = $state.raw<Mark | null>(null)
+  async function lookBack() {
+    const query = { from: new Date(Date.now() - 60 * 86_400_000).toISOString(), to: new Date(Date.now() + 60_000).toISOString() }
+    const answer = await api.get('/chambers/{chamberId}/timeline', { params: { path: { chamberId: draft.id }, query } }).catch(() => null)
+    lastly = answer?.data?.filter((each) => each.who !== null).at(-1) ?? null
+  }
   const mine = $derived(alarms.of(draft.id))
   const keep = $derived(occupancy ? { low: occupancy.keepLowC, high: occupancy.keepHighC } : null)
   const drawn = $derived(standing.filter((each) => each.quantity === 'TEMPERATURE' || each.quantity === 'RELATIVE_HUMIDITY'))
@@ -69,6 +77,7 @@
     const hash = () => (view = viewOf(location.hash))
     addEventListener('hashchange', hash)
     void live.start().then(look)
+    void lookBack()
     // How many readings wait for a decision stands beside the name of that view, wherever one is.
     void dataOf(api.get('/chambers/{chamberId}/held-back', { params: { path: { chamberId: draft.id } } })).then(
       (held) => (waiting = held.waiting),
@@ -163,6 +172,12 @@
       {:else}
         <p class="sentence"><span class="mark none" aria-hidden="true">□</span>Nothing has been sent yet.</p>
       {/if}
+      {#if lastly}<p class="small quiet">
+          Last: {lastly.who}, {lastly.of === 'ALARM' ? 'said that they knew of an alarm' : lastly.of === 'KEYED_IN' ? 'keyed the card in' : 'saved settings'}, {when(
+            lastly.at,
+            'minute',
+          )}{lastly.note ? `: “${lastly.note}”` : ''}. <a href="#timeline" onclick={() => open('timeline')}>What happened before</a>
+        </p>{/if}
       {#if !live.recordReached}<p class="error">The record cannot be reached at the moment: what is sent waits at the devices.</p>
       {:else if !live.connected}<p class="mind">Not connected: what you see is as old as it says. Trying again.</p>{/if}
     </div>

@@ -68,10 +68,26 @@
     rows = rows!.map((row) => (row.view === view ? { ...row, ...told } : row))
   }
   const live = new LiveWard()
+  /** Messages about alarms that were not taken; for who may do something about it. */
+  let undelivered = $state(0)
+  async function lookAtMessages() {
+    if (!session.mayPlan) return
+    try {
+      const { messages } = await dataOf(api.get('/ways'))
+      undelivered = messages.filter((each) => each.sentAt === null && each.trouble !== null && (each.droppedWhy === null || each.droppedWhy === 'GAVE_UP')).length
+    } catch (failed) {
+      if (!(failed instanceof Problem)) throw failed
+    }
+  }
   onMount(() => {
     void load()
     void live.start()
-    return () => live.stop()
+    void lookAtMessages()
+    const timer = setInterval(lookAtMessages, 30_000)
+    return () => {
+      live.stop()
+      clearInterval(timer)
+    }
   })
 
   /** Whether a display wants a check again; one that was never checked is not begun rather than due. */
@@ -138,6 +154,7 @@
   <h1>{session.site?.name ?? 'Kiln Ward'}</h1>
   <p class="quiet when">{today}</p>
   <p class="quiet">{rows && !rehearsing ? `${WORDS[wanting] ?? `${wanting} want`} you` : ''}</p>
+  <a href="/compare">Compare</a>
   <a href="/telling">Who is told</a>
   {#if session.mayPlan}<a class="button main" href="/new">New chamber</a>{/if}
 </header>
@@ -159,7 +176,15 @@
       {:else}<span class="mark well" aria-hidden="true">■</span><b>No alarm sounds.</b>{/if}
     </p>
   {:else if alarms.known}
-    <p class="watch" role="alert"><span class="mark mind" aria-hidden="true">▲</span><b>Alarms are not heard here at the moment: the server does not answer.</b></p>
+    <p class="watch" role="alert">
+      <span class="mark mind" aria-hidden="true">▲</span><b>Alarms are not heard here at the moment: the server does not answer.</b> What you see is the last that was known.
+    </p>
+  {/if}
+  {#if undelivered > 0}
+    <p class="watch">
+      <span class="mark act" aria-hidden="true">◆</span><b>{undelivered === 1 ? 'One message about an alarm was' : `${undelivered} messages about alarms were`} not delivered.</b>
+      <a href="/telling">See whose</a>
+    </p>
   {/if}
   <ul onpointerenter={() => (held = true)} onpointerleave={() => (held = false)} onfocusin={() => (held = true)} onfocusout={() => (held = false)}>
     {#each sorted as row (row.view.id)}

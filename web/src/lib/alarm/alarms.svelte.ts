@@ -1,6 +1,7 @@
 /** All alarms that are open, wherever one is; heard and shown where somebody has allowed it. */
 import { api, dataOf, Problem } from '../api/client'
 import type { AlarmView } from '../api/types'
+import { reach } from '../reach.svelte'
 import { prefs } from '../prefs.svelte'
 import { groupsOf, sentence } from './words'
 
@@ -45,8 +46,9 @@ class OpenAlarms {
     try {
       this.list = await dataOf(api.get('/alarms'))
       this.known = true
-      this.reached = true
-      this.#tell()
+      // What was kept of before is no watch: it is shown with its age, and nothing sounds.
+      this.reached = reach.keptFrom === null
+      if (this.reached) this.#tell()
     } catch (failed) {
       if (!(failed instanceof Problem)) throw failed
       this.reached = false

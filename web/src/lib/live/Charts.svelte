@@ -2,7 +2,7 @@
   /** Any span of some series: on one time axis, as a table, in words, and as a file. */
   import { untrack } from 'svelte'
   import { api, dataOf, Problem } from '../api/client'
-  import type { Chart, DayView, SeriesView } from '../api/types'
+  import type { Chart, DayView, Mark, SeriesView } from '../api/types'
   import { prefs } from '../prefs.svelte'
   import { duration, fixed } from '../units'
   import { when } from '../when'
@@ -101,6 +101,25 @@
       })
   })
 
+  const SIGNS = { UNACKNOWLEDGED: '◆', ACKNOWLEDGED: '▲', NORMAL: '■', RETURNED: '■', SHELVED: '□' } as const
+  let happened = $state.raw<Mark[]>([])
+  const marks = $derived(
+    happened.map((each) => ({
+      at: Date.parse(each.at) / 1000,
+      sign: each.state === null ? '◇' : SIGNS[each.state],
+      tone: each.state === 'UNACKNOWLEDGED' ? ('alarm' as const) : ('quiet' as const),
+    })),
+  )
+  $effect(() => {
+    if (!span) return
+    const query = { from: span.from.toISOString(), to: span.to.toISOString() }
+    api.get('/chambers/{chamberId}/timeline', { params: { path: { chamberId }, query } }).then(
+      (answer) => (happened = answer.data ?? []),
+      // Without them the chart is what it is; why, it says itself.
+      () => (happened = []),
+    )
+  })
+
   const lines = $derived(
     drawn.map((each, index) => ({ series: each, chart: charts[index]!, colour: COLOURS[index % COLOURS.length]![0], dash: COLOURS[index % COLOURS.length]![1] })),
   )
@@ -178,6 +197,7 @@
   <Plot
     shown={together}
     {keep}
+    {marks}
     label="Chart of {together.map((line) => line.series.name).join(', ')}; arrow keys move along it, the values are told below"
     onzoom={zoom}
     oncursor={(at) => (cursor = at)}
@@ -192,7 +212,8 @@
           return `${of.name} ${low === null || high === null ? 'nothing' : low === high ? shown(low, of, prefs.unit) : `${shown(low, of, prefs.unit)} to ${shown(high, of, prefs.unit)}`}`
         })
         .join(' · ')}
-    {:else}Drag over a part to look nearer. Hatched: nothing was measured.{/if}
+    {:else}Drag over a part to look nearer. Hatched: nothing was measured.{#if marks.length > 0}
+        Dashed: what happened (◆ alarm, ▲ known, ■ over, ◇ settings); <a href="/chambers/{chamberId}/run#timeline">as a list</a>.{/if}{/if}
   </p>
   {#if finer.length > 0}<p class="small quiet">
       {finer.map((line) => line.series.name).join(', ')}

@@ -12,13 +12,15 @@
     shown: { series: SeriesView; chart: Chart; colour: string; dash: number[] }[]
     /** What is wanted of temperatures (°C); null where it is not known. */
     keep: { low: number; high: number } | null
+    /** What happened when: alarms and what became of them, settings, cards. */
+    marks?: { at: number; sign: string; tone: 'alarm' | 'quiet' }[]
     /** In words, for those who do not see it. */
     label: string
     onzoom: (from: Date, to: Date) => void
     /** Where the cursor stands; null where it is nowhere. */
     oncursor: (bucket: number | null) => void
   }
-  let { shown, keep, label, onzoom, oncursor }: Props = $props()
+  let { shown, keep, marks = [], label, onzoom, oncursor }: Props = $props()
   let place = $state<HTMLDivElement | null>(null)
   let width = $state(800)
   let plot: uPlot | null = null
@@ -82,6 +84,25 @@
     for (const gap of shown[0]!.chart.gaps) hatch(u, Date.parse(gap.from) / 1000, Date.parse(gap.to) / 1000)
   }
 
+  function above(u: uPlot) {
+    const { ctx, bbox } = u
+    ctx.save()
+    ctx.font = `${15 * devicePixelRatio}px system-ui, sans-serif`
+    ctx.textAlign = 'center'
+    for (const mark of marks) {
+      const x = Math.round(u.valToPos(mark.at, 'x', true))
+      if (x < bbox.left || x > bbox.left + bbox.width) continue
+      ctx.strokeStyle = ctx.fillStyle = colourOf(`var(--${mark.tone})`)
+      ctx.setLineDash([4 * devicePixelRatio, 4 * devicePixelRatio])
+      ctx.beginPath()
+      ctx.moveTo(x, bbox.top + 18 * devicePixelRatio)
+      ctx.lineTo(x, bbox.top + bbox.height)
+      ctx.stroke()
+      ctx.fillText(mark.sign, x, bbox.top + 14 * devicePixelRatio)
+    }
+    ctx.restore()
+  }
+
   function build() {
     const size = { width, height: HEIGHT }
     // Empty buckets between readings are bridged unless they are gaps: those are told by the server.
@@ -136,6 +157,7 @@
         ],
         hooks: {
           drawClear: [behind],
+          draw: [above],
           setSelect: [
             (u) => {
               if (u.select.width > 8) onzoom(new Date(u.posToVal(u.select.left, 'x') * 1000), new Date(u.posToVal(u.select.left + u.select.width, 'x') * 1000))
@@ -151,7 +173,7 @@
   }
 
   $effect(() => {
-    void [shown, keep, prefs.unit, prefs.theme, width]
+    void [shown, keep, marks, prefs.unit, prefs.theme, width]
     if (!place || shown.length === 0) return
     build()
     return () => {

@@ -293,6 +293,61 @@ class AlarmApiTest {
         return StreamSupport.stream(telling.get("ways").spliterator(), false).filter(each -> each.get("id").asString().equals(id)).findFirst().orElseThrow();
     }
 
+    /** A rule that goes with the plan has the plan's own limits after it was changed; one set by hand stays; a chamber that is removed disarms both. */
+    @Test
+    void rulesGoWithThePlanAndWithTheChamber() {
+        JsonNode ducklings = lead.get(DUCKLINGS).body();
+        JsonNode proposals = lead.get(DUCKLINGS + "/rules/proposals").body().get("proposals");
+        String wanted = StreamSupport.stream(proposals.spliterator(), false)
+                .filter(each -> each.at("/rule/kind").asString().equals("OUT_OF_BAND") && each.at("/rule/seriesId").asString().equals(AT_DUCKLINGS)).findFirst().orElseThrow()
+                .get("rule").toString();
+        double before = Double.parseDouble(wanted.replaceAll(".*\"limit\":([0-9.]+).*", "$1"));
+        try {
+            assertEquals(201, lead.post(DUCKLINGS + "/rules", "{\"followsPlan\":true,\"rule\":" + wanted + "}").status());
+            assertEquals(201, lead.post(DUCKLINGS + "/rules", rule(AT_DUCKLINGS, "HIGH", "SOON", "\"limit\":44")).status());
+            double keepLow = ducklings.at("/plan/occupancy/keepLowC").asDouble();
+            String plan = ducklings.get("plan").toString().replace("\"keepLowC\":" + ducklings.at("/plan/occupancy/keepLowC"), "\"keepLowC\":" + (keepLow - 1.5));
+            assertEquals(200, lead.put(DUCKLINGS, "{\"version\":" + ducklings.get("version") + ",\"plan\":" + plan + "}").status());
+            await((before - 1.5) + " 44.0",
+                    () -> StreamSupport.stream(lead.get(DUCKLINGS + "/rules").body().spliterator(), false).map(each -> each.at("/rule/limit").asDouble()).sorted()
+                            .map(each -> "" + Math.round(each * 10) / 10.0).collect(java.util.stream.Collectors.joining(" ")));
+        } finally {
+            JsonNode now = lead.get(DUCKLINGS).body();
+            lead.put(DUCKLINGS, "{\"version\":" + now.get("version") + ",\"plan\":" + ducklings.get("plan") + "}");
+            rules(DUCKLINGS.substring(DUCKLINGS.lastIndexOf('/') + 1)).forEach(rule -> lead.delete(DUCKLINGS + "/rules/" + rule.get("id").asString()));
+        }
+        arm(series, "HIGH", "SOON", "\"limit\":31");
+        send(series, 35);
+        await("[HIGH UNACKNOWLEDGED]", this::states);
+        assertEquals(204, lead.delete("/api/v1/chambers/" + chamber).status());
+        await("[]", this::states);
+        chamber = lead.post("/api/v1/chambers", "{\"name\":\"Alarmed\",\"guideId\":\"corn-snake-eggs\"}").body().get("id").asString();
+    }
+
+    /** Five hundred alarms at once: the page that is looked at in the night stays quick and legible. */
+    @Test
+    void aFloodStaysLegible(RunningServer.Running server) {
+        JdbcClient sql = server.bean(JdbcClient.class);
+        arm(series, "HIGH", "SOON", "\"limit\":31");
+        String rule = rules(chamber).get(0).get("id").asString();
+        long nowUs = Instant.now().toEpochMilli() * 1000;
+        java.util.UUID first = java.util.UUID.randomUUID();
+        for (int i = 0; i < 500; i++) {
+            sql.sql("insert into alarm (id, site_id, chamber_id, rule_id, series_id, kind, urgency, measured, unit, side, cause_id, told, state, limit_value, value, raised_us, times, harmed,"
+                    + " changed_us) select ?, site_id, chamber_id, id, series_id, 'HIGH', 'SOON', 'TEMPERATURE', 'C', 'HIGH', ?, ?, 'UNACKNOWLEDGED', 31, 32, ?, 1, false, ? from alarm_rule"
+                    + " where id = ?").param(i == 0 ? first : java.util.UUID.randomUUID()).param(first).param(i == 0).param(nowUs + i).param(nowUs)
+                    .param(java.util.UUID.fromString(rule)).update();
+        }
+        try {
+            List<JsonNode> open = open();
+            assertEquals(500, open.size());
+            assertEquals(1, open.stream().map(each -> each.get("causeId").asString()).distinct().count(), "one cause");
+            assertEquals(first.toString(), open.get(0).get("id").asString(), "the first out stands first");
+        } finally {
+            sql.sql("delete from alarm where cause_id = ?").param(first).update();
+        }
+    }
+
     /** The ducklings' pen was rehearsed and replayed: what is proposed sounds on no good day, and would have told of the heater that stuck five days ago. */
     @Test
     void theDemosRulesAreTriedAndFirstThingsAreTold() {
