@@ -170,7 +170,7 @@
 {:else}
   {#if alarms.known && alarms.reached}
     <p class="watch" role="status">
-      {#if alarmed > 0}<span class="mark act" aria-hidden="true">◆</span><b>{alarmed === 1 ? 'One chamber or part of one needs' : `${alarmed} alarms need`} you now.</b>
+      {#if alarmed > 0}<span class="mark act" aria-hidden="true">◆</span><b>{alarmed === 1 ? 'One alarm needs' : `${alarmed} alarms need`} you now.</b>
       {:else if alarms.wanting.length > 0}<span class="mark mind" aria-hidden="true">▲</span><b>No alarm sounds; {alarms.wanting.length} wait for somebody to say that they know.</b
         >
       {:else}<span class="mark well" aria-hidden="true">■</span><b>No alarm sounds.</b>{/if}

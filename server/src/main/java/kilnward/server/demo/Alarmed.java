@@ -102,7 +102,8 @@ class Alarmed implements ApplicationRunner {
         Instant from = clock.instant().minus(Duration.ofDays(Math.min(days, properties.demoDays())));
         for (ProposalView each : rules.proposals(chamber).proposals()) {
             boolean display = measured.stream().anyMatch(one -> one.id().equals(each.rule().seriesId()) && one.controllerId() != null);
-            if (!display || !OF_PROBES.contains(each.rule().kind())) {
+            // What plays the devices begins afresh with every start, which is a jump that no chamber makes.
+            if (each.rule().kind() != RuleKind.RATE && (!display || !OF_PROBES.contains(each.rule().kind()))) {
                 arm(chamber, from, each.rule(), true);
             }
         }

@@ -15,6 +15,8 @@ import kilnward.server.running.RunningServer;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.parallel.Execution;
+import org.junit.jupiter.api.parallel.ExecutionMode;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
@@ -24,6 +26,7 @@ import tools.jackson.databind.node.ObjectNode;
  * A database that the server before the plans became documents left behind (schema 9): the demo, a chamber of every build, one in which every field has a value, one
  * in which none has, and some that were removed. What that server answered then stands beside it.
  */
+@Execution(ExecutionMode.CONCURRENT)
 class KeptBeforeTest {
     private static RunningServer.Running server;
     private static ApiClient owner;
