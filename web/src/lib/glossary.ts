@@ -16,6 +16,10 @@ export const GLOSSARY = {
   duty: 'The share of the time that an output is on.',
   'stuck on': 'The relay no longer opens: the output runs whatever is keyed in. The commonest way in which animals die.',
   'second layer': 'Something that still works when the first fails: another thermostat in series, an alarm on its own supply, somebody who looks.',
+  rule: 'What is watched for in one series, with a limit and how long it must last. It may raise alarms.',
+  'first out': 'Of alarms that have one cause, the one that came first: where to begin to look.',
+  'put aside': 'An alarm that nobody is to hear for a while, with a reason and an end. Others call it shelved.',
+  chattering: 'Comes and goes again and again. It wants a wider deadband or a longer delay, or its probe is loose.',
 } as const
 
 export type Word = keyof typeof GLOSSARY

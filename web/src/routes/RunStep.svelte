@@ -45,6 +45,14 @@
   const standing = $derived(live.series?.filter((each) => each.retiredAt === null) ?? [])
   /** What happened here last, and who did it. */
   let lastly = $state.raw<Mark | null>(null)
+  const DEEDS = {
+    ALARM: 'saw to an alarm',
+    SETTINGS: 'saved settings',
+    KEYED_IN: 'keyed the card in',
+    CHECK: 'began a check',
+    RULE: 'armed a rule',
+    RULE_DISARMED: 'disarmed a rule',
+  } as const
   async function lookBack() {
     const query = { from: new Date(Date.now() - 60 * 86_400_000).toISOString(), to: new Date(Date.now() + 60_000).toISOString() }
     const answer = await api.get('/chambers/{chamberId}/timeline', { params: { path: { chamberId: draft.id }, query } }).catch(() => null)
@@ -173,10 +181,8 @@
         <p class="sentence"><span class="mark none" aria-hidden="true">□</span>Nothing has been sent yet.</p>
       {/if}
       {#if lastly}<p class="small quiet">
-          Last: {lastly.who}, {lastly.of === 'ALARM' ? 'said that they knew of an alarm' : lastly.of === 'KEYED_IN' ? 'keyed the card in' : 'saved settings'}, {when(
-            lastly.at,
-            'minute',
-          )}{lastly.note ? `: “${lastly.note}”` : ''}. <a href="#timeline" onclick={() => open('timeline')}>What happened before</a>
+          Last: {lastly.who}, {DEEDS[lastly.of]}, {when(lastly.at, 'minute')}{lastly.note ? `: “${lastly.note}”` : ''}.
+          <a href="#timeline" onclick={() => open('timeline')}>What happened before</a>
         </p>{/if}
       {#if !live.recordReached}<p class="error">The record cannot be reached at the moment: what is sent waits at the devices.</p>
       {:else if !live.connected}<p class="mind">Not connected: what you see is as old as it says. Trying again.</p>{/if}

@@ -121,6 +121,7 @@
   ] as const
   const markOf = (row: Row) => MARKS[Math.max(0, Math.ceil(rank(row)))]!
   const wanting = $derived(sorted.filter((row) => rank(row) < 2).length)
+  const watched = $derived(rows?.filter((row) => alarms.watched[row.view.id]).length ?? 0)
   const alarmed = $derived(alarms.wanting.filter((each) => each.leads.urgency !== 'MIND' && each.leads.state !== 'RETURNED').length)
   const rehearsing = $derived(sorted.some((row) => row.ready && !row.answer && !row.refused))
   const WORDS = ['Nothing wants', 'One wants', 'Two want', 'Three want', 'Four want', 'Five want']
@@ -168,14 +169,17 @@
 {:else if rows === null}
   <p class="trouble quiet">Fetching the chambers …</p>
 {:else}
-  {#if alarms.known && alarms.reached}
+  {#if alarms.known && alarms.reached && rows.length > 0}
     <p class="watch" role="status">
       {#if alarmed > 0}<span class="mark act" aria-hidden="true">◆</span><b>{alarmed === 1 ? 'One alarm needs' : `${alarmed} alarms need`} you now.</b>
       {:else if alarms.wanting.length > 0}<span class="mark mind" aria-hidden="true">▲</span><b>No alarm sounds; {alarms.wanting.length} wait for somebody to say that they know.</b
         >
-      {:else}<span class="mark well" aria-hidden="true">■</span><b>No alarm sounds.</b>{/if}
+      {:else if watched === 0}<span class="mark mind" aria-hidden="true">▲</span><b>No rule is armed: no alarm can sound.</b>
+        Open a chamber’s Run page, Alarms.
+      {:else}<span class="mark well" aria-hidden="true">■</span><b>No alarm sounds.</b>
+        <span class="quiet">{watched === 1 ? 'One chamber is' : `${watched} chambers are`} watched{rows.length > watched ? `, ${rows.length - watched} not` : ''}.</span>{/if}
     </p>
-  {:else if alarms.known}
+  {:else if alarms.known && !alarms.reached}
     <p class="watch" role="alert">
       <span class="mark mind" aria-hidden="true">▲</span><b>Alarms are not heard here at the moment: the server does not answer.</b> What you see is the last that was known.
     </p>

@@ -53,12 +53,12 @@
     RETURNED: '■ over by itself, nobody said they knew',
     SHELVED: '□ put aside',
   } as const
-  const KINDS = { ALARM: '', SETTINGS: '◇ settings saved', KEYED_IN: '◇ card keyed in', CHECK: '◇ check', RULE: '◇ rule' } as const
+  const KINDS = { ALARM: '', SETTINGS: '◇ settings saved', KEYED_IN: '◇ card keyed in', CHECK: '◇ check', RULE: '◇ rule armed', RULE_DISARMED: '◇ rule disarmed' } as const
 
   /** What an alarm's mark is called: its rule's kind stands first in its title. */
   function titleOf(mark: Mark): string {
     const [kind, ...series] = mark.title.split(' ')
-    return mark.of === 'ALARM' && kind! in RULES ? `${series.join(' ')}: ${RULES[kind as keyof typeof RULES]}` : mark.title
+    return mark.of !== 'SETTINGS' && kind! in RULES ? `${series.join(' ')}: ${RULES[kind as keyof typeof RULES]}` : mark.title
   }
   const grouped = $derived.by(() => {
     const byDay: [string, Mark[]][] = []

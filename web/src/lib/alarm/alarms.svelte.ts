@@ -13,6 +13,8 @@ const AGAIN_MS = 20_000
 
 class OpenAlarms {
   list = $state.raw<AlarmView[]>([])
+  /** How many rules are armed, by chamber: where there is none, no alarm can sound. */
+  watched = $state.raw<Record<string, number>>({})
   /** Whether they have been fetched at all. */
   known = $state(false)
   /** Whether the last asking was answered. */
@@ -44,7 +46,9 @@ class OpenAlarms {
 
   async refresh() {
     try {
-      this.list = await dataOf(api.get('/alarms'))
+      const [list, watched] = await Promise.all([dataOf(api.get('/alarms')), dataOf(api.get('/watched'))])
+      this.list = list
+      this.watched = Object.fromEntries(watched.map((each) => [each.chamberId, each.rules]))
       this.known = true
       // What was kept of before is no watch: it is shown with its age, and nothing sounds.
       this.reached = reach.keptFrom === null

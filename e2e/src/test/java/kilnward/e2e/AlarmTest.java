@@ -62,6 +62,17 @@ class AlarmTest extends AtTheBrowser {
         assertThat(page.getByText("among the eggs: 92.1 °F, at or above 87.8 °F.")).isVisible();
         page.getByLabel("Temperatures in").selectOption("C");
         assertEquals(List.of(), Browser.serious(page));
+        // The record is away: the ward says that nothing is heard, rather than that all is well.
+        page.navigate("/");
+        assertThat(page.getByText("One alarm needs you now.")).isVisible();
+        server.database().kill();
+        try {
+            assertThat(page.getByText("Alarms are not heard here at the moment")).isVisible();
+        } finally {
+            server.database().launch();
+        }
+        assertThat(page.getByText("One alarm needs you now.")).isVisible();
+        page.navigate("/chambers/" + chamber + "/run#alarms");
         button("Put aside …").click();
         page.getByLabel("Why").fill("the probe is in my hand");
         button("Put aside").last().click();
@@ -130,6 +141,15 @@ class AlarmTest extends AtTheBrowser {
             devices.act(DUCKLINGS, "\"fault\":\"RELAY_STUCK_ON:" + EMITTER + "\",\"on\":false");
             assertThat(page.getByText("No alarm is open here."))
                     .isVisible(new com.microsoft.playwright.assertions.LocatorAssertions.IsVisibleOptions().setTimeout(90_000));
+            // And the board loses its mains: nothing is heard.
+            ApiClient lead = ApiClient.as(server, "LEAD");
+            String one = lead.get("/api/v1/chambers/" + DUCKLINGS + "/series").body().at("/0/id").asString();
+            assertEquals(201, lead.post("/api/v1/chambers/" + DUCKLINGS + "/rules",
+                    "{\"followsPlan\":false,\"rule\":{\"seriesId\":\"" + one + "\",\"kind\":\"SILENCE\",\"urgency\":\"SOON\",\"limit\":15}}").status());
+            devices.act(DUCKLINGS, "\"trouble\":\"SILENT\",\"on\":true");
+            assertThat(hand.getByText("Nothing heard of its device for 15 s").first())
+                    .isVisible(new com.microsoft.playwright.assertions.LocatorAssertions.IsVisibleOptions().setTimeout(60_000));
+            assertThat(hand.getByText("go and look how it stands there").first()).isVisible();
         }
     }
 }

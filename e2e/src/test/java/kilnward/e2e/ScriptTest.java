@@ -24,10 +24,13 @@ import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.parallel.Execution;
 import org.junit.jupiter.api.parallel.ExecutionMode;
+import org.junit.jupiter.api.parallel.ResourceLock;
 import tools.jackson.databind.JsonNode;
 
 /** The one script, as people run it: in a folder with a space, twice in a row, with what fell under it, as another user, with nonsense. */
+// Beside other classes; its own tests one after another.
 @Execution(ExecutionMode.CONCURRENT)
+@ResourceLock("the one script")
 class ScriptTest {
     private static final String STRANGER = "kiln-stranger";
     private static Path home;

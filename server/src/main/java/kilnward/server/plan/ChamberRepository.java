@@ -16,6 +16,10 @@ interface ChamberRepository extends JpaRepository<ChamberEntity, UUID> {
 
     boolean existsByIdAndRemovedAtIsNull(UUID id);
 
+    /** What chambers are called, removed ones too. */
+    @Query("select each.id, each.name from ChamberEntity each")
+    List<Object[]> names();
+
     /** Changes with every change of any chamber. */
     @Query("select count(each), sum(each.version), max(each.changedAt), count(each.removedAt) from ChamberEntity each")
     List<Object[]> mark();

@@ -4,7 +4,9 @@ import java.time.Clock;
 import java.time.Instant;
 import java.time.temporal.ChronoUnit;
 import java.util.List;
+import java.util.Map;
 import java.util.UUID;
+import java.util.stream.Collectors;
 import kilnward.server.plan.ChamberPlan.ControllerPlan;
 import kilnward.server.site.Sites;
 import kilnward.server.wire.problem.NotFoundException;
@@ -74,6 +76,12 @@ public class Plans {
     @Transactional(readOnly = true)
     public boolean stands(UUID id) {
         return chambers.existsByIdAndRemovedAtIsNull(id);
+    }
+
+    /** What chambers are called, by their ids; removed ones too. */
+    @Transactional(readOnly = true)
+    public Map<UUID, String> names() {
+        return chambers.names().stream().collect(Collectors.toMap(each -> (UUID) each[0], each -> (String) each[1]));
     }
 
     /** Something that is another with every change of any chamber, for who has to follow them. */

@@ -17,6 +17,7 @@ import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.parallel.Execution;
 import org.junit.jupiter.api.parallel.ExecutionMode;
+import org.junit.jupiter.api.parallel.ResourceLock;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
@@ -26,7 +27,9 @@ import tools.jackson.databind.node.ObjectNode;
  * A database that the server before the plans became documents left behind (schema 9): the demo, a chamber of every build, one in which every field has a value, one
  * in which none has, and some that were removed. What that server answered then stands beside it.
  */
+// Beside other classes; its own tests one after another.
 @Execution(ExecutionMode.CONCURRENT)
+@ResourceLock("a record of then")
 class KeptBeforeTest {
     private static RunningServer.Running server;
     private static ApiClient owner;

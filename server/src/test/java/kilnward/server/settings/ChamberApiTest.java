@@ -271,10 +271,15 @@ class ChamberApiTest {
 
     /** What the database itself counted meanwhile; nobody else asks it anything in these tests. */
     private static int questions(RunningServer.Running server, Runnable request) {
-        int before = asked(server);
-        request.run();
-        // Counting is a question too.
-        return asked(server) - before - 1;
+        int fewest = Integer.MAX_VALUE;
+        // Whoever looks after alarms and messages asks now and then, too: once nobody does meanwhile.
+        for (int attempt = 0; attempt < 10; attempt++) {
+            int before = asked(server);
+            request.run();
+            // Counting is a question too.
+            fewest = Math.min(fewest, asked(server) - before - 1);
+        }
+        return fewest;
     }
 
     private static int asked(RunningServer.Running server) {

@@ -13,6 +13,7 @@ import kilnward.server.live.alarm.AlarmViews.First;
 import kilnward.server.live.alarm.AlarmViews.Mark;
 import kilnward.server.live.alarm.AlarmViews.Note;
 import kilnward.server.live.alarm.AlarmViews.Shelf;
+import kilnward.server.live.alarm.AlarmViews.Watched;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
@@ -38,6 +39,12 @@ public class AlarmController {
     @GetMapping("/alarms")
     public List<AlarmView> open() {
         return alarms.open();
+    }
+
+    /** Chambers with armed rules: what is not here is watched by nobody. */
+    @GetMapping("/watched")
+    public List<Watched> watched() {
+        return alarms.watched();
     }
 
     @GetMapping("/alarms/{id}")

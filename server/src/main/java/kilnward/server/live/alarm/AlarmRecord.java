@@ -30,6 +30,7 @@ import kilnward.server.plan.PlanReader;
 import kilnward.server.plan.Plans;
 import kilnward.server.site.Sites;
 import kilnward.server.wire.KilnWardProperties;
+import org.springframework.dao.PessimisticLockingFailureException;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.support.TransactionTemplate;
@@ -49,6 +50,8 @@ class AlarmRecord {
     private static final double AGAIN_S = 600;
     /** So often begun again, it chatters. */
     static final int CHATTERS = 4;
+    private static final int ATTEMPTS = 5;
+    private static final double AGAIN_AFTER_TROUBLE_S = 10;
     private static final double SHORTEST_TURN_S = 300;
     private static final double LONGEST_TURN_S = 3600;
     private final JdbcClient sql;
@@ -96,13 +99,24 @@ class AlarmRecord {
 
     /** Something that somebody does to an alarm that is open. */
     void act(UUID ruleId, AlarmCourse.Deed deed, double untilS, String who, String note) {
-        transactions.executeWithoutResult(status -> row(ruleId, " for update").ifPresent(row -> {
-            double nowS = Math.max(clock.millis() / 1000.0, row.standing.seenToS());
-            if (deed == AlarmCourse.Deed.SHELVE && untilS <= nowS) {
-                throw new RefusedValueException("until", SeriesService.micros(Math.round(untilS * MICROS)), "must be later than now");
+        for (int attempt = 1;; attempt++) {
+            try {
+                transactions.executeWithoutResult(status -> row(ruleId, " for update").ifPresent(row -> act(row, deed, untilS, who, note)));
+                return;
+            } catch (PessimisticLockingFailureException crossed) {
+                if (attempt == ATTEMPTS) {
+                    throw crossed;
+                }
             }
-            go(row, List.of(new Act(nowS, deed, untilS)), who, note);
-        }));
+        }
+    }
+
+    private void act(Row row, AlarmCourse.Deed deed, double untilS, String who, String note) {
+        double nowS = Math.max(clock.millis() / 1000.0, row.standing.seenToS());
+        if (deed == AlarmCourse.Deed.SHELVE && untilS <= nowS) {
+            throw new RefusedValueException("until", SeriesService.micros(Math.round(untilS * MICROS)), "must be later than now");
+        }
+        go(row, List.of(new Act(nowS, deed, untilS)), who, note);
     }
 
     /** Goes through the past of a rule as if it had been armed then. */
@@ -196,8 +210,19 @@ class AlarmRecord {
         return Heard.of(java.util.stream.Stream.concat(heard.own().stream(), java.util.stream.Stream.of(new Reading(listensSinceS, 0))).toList());
     }
 
+    /** Where nothing lives any more nothing is harmed. */
     private List<HarmLimit> harm(UUID chamberId) {
-        return PlanReader.needs(plans.one(chamberId).plan()).harmLimits();
+        try {
+            return PlanReader.needs(plans.one(chamberId).plan()).harmLimits();
+        } catch (RefusedValueException nobody) {
+            return List.of();
+        }
+    }
+
+    /** One that could not be looked at is looked at again after a while, and not at once and for ever. */
+    void later(UUID ruleId) {
+        sql.sql("update alarm_standing s set s.next_us = ?, s.read_us = coalesce((select l.changed_us from series_latest l where l.series = s.series), 0) where s.rule_id = ?")
+                .param(us(clock.millis() / 1000.0 + AGAIN_AFTER_TROUBLE_S)).param(ruleId).update();
     }
 
     /** An alarm that is open, as far as what comes with it has to know. */
@@ -263,6 +288,8 @@ class AlarmRecord {
     private UUID raise(Armed armed, Series own, Condition condition, Heard heard, Transition each, long nowUs) {
         UUID id = UUID.randomUUID();
         Optional<Side> side = armed.rule().side(condition, heard, each.atS());
+        // One after another in a chamber: whoever comes second must see what the first has raised.
+        sql.sql("select id from alarm_rule where chamber_id = ? order by id limit 1 for update").param(armed.chamberId()).query(UUID.class).single();
         List<Open> open = sql
                 .sql("select id, cause_id, kind, urgency, measured, side, series_id, device_id from alarm where chamber_id = ? and closed_us is null and state <> 'SHELVED'"
                         + " order by raised_us")
@@ -296,7 +323,7 @@ class AlarmRecord {
     }
 
     private AlarmWords.Told told(Armed armed, Series own, Side side, double atS, Double value) {
-        return new AlarmWords.Told(plans.one(armed.chamberId()).plan().name(), own.name(), armed.rule().kind(), armed.rule().urgency(), own.unit().kept(), side,
+        return new AlarmWords.Told(plans.names().getOrDefault(armed.chamberId(), ""), own.name(), armed.rule().kind(), armed.rule().urgency(), own.unit().kept(), side,
                 armed.rule().limit(),
                 armed.rule().secondLimit().isPresent() ? armed.rule().secondLimit().getAsDouble() : null, value == null ? 0 : value, SeriesService.micros(us(atS)),
                 armed.leastAheadS());

@@ -39,6 +39,10 @@ public final class AlarmViews {
             @OrNull String shelvedBy, @OrNull String shelfReason, int times, boolean chattering, boolean harmed) {
     }
 
+    /** A chamber with so many armed rules. */
+    public record Watched(String chamberId, int rules) {
+    }
+
     /** What somebody says with an acknowledgement. */
     public record Note(@OrNull @Size(max = 300) String note) {
     }
@@ -85,7 +89,8 @@ public final class AlarmViews {
         SETTINGS,
         KEYED_IN,
         CHECK,
-        RULE
+        RULE,
+        RULE_DISARMED
     }
 
     /**

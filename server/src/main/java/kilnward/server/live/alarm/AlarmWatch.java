@@ -11,6 +11,7 @@ import kilnward.server.wire.problem.NotDoneException;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.context.SmartLifecycle;
+import org.springframework.dao.PessimisticLockingFailureException;
 import org.springframework.stereotype.Component;
 
 /** Looks after all rules, on every server: each rule is taken on by whoever comes to it first. */
@@ -41,8 +42,12 @@ class AlarmWatch implements SmartLifecycle {
                 for (UUID each : due) {
                     try {
                         record.look(each);
+                    } catch (PessimisticLockingFailureException crossed) {
+                        // Two were at one chamber at once: it is still due, and comes up again at the next look.
+                        LOG.debug("rule {} is looked at again: {}", each, crossed.getMessage());
                     } catch (RuntimeException one) {
                         // The others go on; this one is tried again.
+                        record.later(each);
                         LOG.warn("rule {} could not be looked at: {}", each, one.getMessage());
                     }
                 }

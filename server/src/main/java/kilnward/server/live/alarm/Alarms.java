@@ -18,11 +18,13 @@ import kilnward.core.alarm.Urgency;
 import kilnward.core.life.Side;
 import kilnward.core.series.Measured;
 import kilnward.core.series.SeriesUnit;
+import kilnward.server.check.CheckRecord;
 import kilnward.server.live.alarm.AlarmViews.AlarmView;
 import kilnward.server.live.alarm.AlarmViews.Figures;
 import kilnward.server.live.alarm.AlarmViews.Mark;
 import kilnward.server.live.alarm.AlarmViews.Of;
 import kilnward.server.live.alarm.AlarmViews.RuleFigures;
+import kilnward.server.live.alarm.AlarmViews.Watched;
 import kilnward.server.live.series.SeriesService;
 import kilnward.server.plan.Plans;
 import kilnward.server.settings.ChamberService;
@@ -45,9 +47,11 @@ class Alarms {
     private final AlarmRecord record;
     private final Plans plans;
     private final ChamberService chambers;
+    private final CheckRecord checks;
     private final Clock clock;
 
-    Alarms(JdbcClient sql, AlarmRecord record, Plans plans, ChamberService chambers, Clock clock) {
+    Alarms(JdbcClient sql, AlarmRecord record, Plans plans, ChamberService chambers, CheckRecord checks, Clock clock) {
+        this.checks = checks;
         this.sql = sql;
         this.record = record;
         this.plans = plans;
@@ -69,6 +73,12 @@ class Alarms {
                 .thenComparing(AlarmView::raisedAt).thenComparing(AlarmView::id)).toList();
     }
 
+    /** How many rules are armed, by chamber: where there is none, no alarm can sound. */
+    List<Watched> watched() {
+        return sql.sql("select chamber_id, count(*) from alarm_rule where retired_at is null group by chamber_id").query((row, i) -> new Watched(row.getString(1), row.getInt(2)))
+                .list();
+    }
+
     /** Those of a chamber that were open in a span. */
     List<AlarmView> of(UUID chamberId, Instant from, Instant to) {
         plans.require(chamberId);
@@ -81,15 +91,14 @@ class Alarms {
     }
 
     private List<AlarmView> views(JdbcClient.StatementSpec asked) {
-        Map<UUID, String> names = new HashMap<>();
-        plans.all().forEach(each -> names.put(each.id(), each.plan().name()));
+        Map<UUID, String> names = plans.names();
         return asked.query((row, i) -> view(row, names)).list();
     }
 
     private static AlarmView view(ResultSet row, Map<UUID, String> names) throws SQLException {
         UUID chamber = row.getObject(2, UUID.class);
         int times = row.getInt(26);
-        return new AlarmView(row.getString(1), chamber.toString(), names.getOrDefault(chamber, "a chamber that was removed"), row.getString(3), row.getString(4), row.getString(5),
+        return new AlarmView(row.getString(1), chamber.toString(), names.getOrDefault(chamber, ""), row.getString(3), row.getString(4), row.getString(5),
                 RuleKind.valueOf(row.getString(6)), Urgency.valueOf(row.getString(7)), Measured.valueOf(row.getString(8)), SeriesUnit.valueOf(row.getString(9)),
                 row.getString(10) == null ? null : Side.valueOf(row.getString(10)), row.getString(11), row.getBoolean(12), AlarmState.valueOf(row.getString(13)), row.getDouble(14),
                 row.getObject(15, Double.class), row.getObject(16, Double.class), row.getObject(17, Double.class), SeriesService.micros(row.getLong(18)), at(row, 19),
@@ -145,6 +154,18 @@ class Alarms {
                     each -> marks.add(
                             new Mark(each.keyedAt(), Of.KEYED_IN, controller.id(), controller.name() + ", card of settings " + each.number(), each.author(), null, null, null)));
         });
+        checks.all(chamberId)
+                .forEach(each -> marks.add(new Mark(each.begunAt(), Of.CHECK, each.id(), "begun", each.author(), each.note().isBlank() ? null : each.note(), null, null)));
+        marks.addAll(sql
+                .sql("select r.id, r.kind, s.name, r.made_at, r.made_by, r.retired_at, r.changed_by from alarm_rule r join series s on s.id = r.series_id where r.chamber_id = ?")
+                .param(chamberId).query((row, i) -> {
+                    String title = row.getString(2) + " " + row.getString(3);
+                    List<Mark> ofRule = new ArrayList<>(List.of(new Mark(row.getTimestamp(4).toInstant(), Of.RULE, row.getString(1), title, row.getString(5), null, null, null)));
+                    if (row.getTimestamp(6) != null) {
+                        ofRule.add(new Mark(row.getTimestamp(6).toInstant(), Of.RULE_DISARMED, row.getString(1), title, row.getString(7), null, null, null));
+                    }
+                    return ofRule;
+                }).list().stream().flatMap(List::stream).toList());
         return marks.stream().filter(each -> !each.at().isBefore(from) && !each.at().isAfter(to)).sorted(Comparator.comparing(Mark::at)).toList();
     }
 
@@ -162,8 +183,7 @@ class Alarms {
                         row.getLong(6), row.getObject(7, Long.class), row.getObject(8, Long.class), row.getObject(9, Long.class), row.getString(10), row.getInt(11),
                         row.getBoolean(12)))
                 .list();
-        Map<UUID, String> names = new HashMap<>();
-        plans.all().forEach(each -> names.put(each.id(), each.plan().name()));
+        Map<UUID, String> names = plans.names();
         Map<UUID, List<Counted>> byRule = new LinkedHashMap<>();
         all.forEach(each -> byRule.computeIfAbsent(each.ruleId, id -> new ArrayList<>()).add(each));
         List<RuleFigures> rules = byRule.values().stream().map(each -> rule(each, names, days)).sorted(Comparator.comparingInt(RuleFigures::raised).reversed()).toList();
@@ -183,7 +203,7 @@ class Alarms {
         String deserves = chattered > 0 ? "It chatters: give it a wider deadband or a longer delay."
                 : unneeded * 2 > of.size() && of.size() > 2 ? "Most were over within ten minutes by themselves: give it a longer delay."
                         : of.size() / days > 2 ? "More than twice a day: look for its cause, or move its limit." : null;
-        return new RuleFigures(first.chamberId.toString(), names.getOrDefault(first.chamberId, "a chamber that was removed"), first.ruleId.toString(), first.kind, first.series,
+        return new RuleFigures(first.chamberId.toString(), names.getOrDefault(first.chamberId, ""), first.ruleId.toString(), first.kind, first.series,
                 of.size(), chattered, unneeded, (int) of.stream().filter(Counted::harmed).count(), deserves);
     }
 }

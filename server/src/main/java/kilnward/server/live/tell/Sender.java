@@ -61,7 +61,11 @@ class Sender implements SmartLifecycle {
             List<Message> claimed;
             do {
                 claimed = transactions.execute(status -> claim());
-                claimed.forEach(this::send);
+                for (Message each : claimed) {
+                    if (stillMine(each)) {
+                        send(each);
+                    }
+                }
             } while (claimed.size() == AT_ONCE && running);
         } catch (RuntimeException away) {
             LOG.debug("messages cannot be looked for: {}", away.getMessage());
@@ -84,6 +88,13 @@ class Sender implements SmartLifecycle {
                 .query((row, i) -> new Message(row.getObject(1, UUID.class), row.getObject(2, UUID.class), Ways.Kind.valueOf(row.getString(3)), row.getString(4), row.getString(5),
                         row.getString(6), row.getString(7), row.getString(8), row.getString(9), row.getString(10), row.getInt(11), row.getLong(12)))
                 .list();
+    }
+
+    /** Those before it may have taken their time: whose claim has run out is left to whoever took it up. */
+    private boolean stillMine(Message message) {
+        long nowUs = SeriesService.micros(clock.instant());
+        return sql.sql("update alarm_message set claimed_until_us = ? where id = ? and attempts = ? and claimed_until_us >= ? and sent_us is null and dropped_us is null")
+                .param(nowUs + CLAIM.toNanos() / 1000).param(message.id).param(message.attempts).param(nowUs).update() == 1;
     }
 
     private void send(Message message) {

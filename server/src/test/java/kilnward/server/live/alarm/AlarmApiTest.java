@@ -308,7 +308,7 @@ class AlarmApiTest {
             double keepLow = ducklings.at("/plan/occupancy/keepLowC").asDouble();
             String plan = ducklings.get("plan").toString().replace("\"keepLowC\":" + ducklings.at("/plan/occupancy/keepLowC"), "\"keepLowC\":" + (keepLow - 1.5));
             assertEquals(200, lead.put(DUCKLINGS, "{\"version\":" + ducklings.get("version") + ",\"plan\":" + plan + "}").status());
-            await((before - 1.5) + " 44.0",
+            await(Math.round((before - 1.5) * 10) / 10.0 + " 44.0",
                     () -> StreamSupport.stream(lead.get(DUCKLINGS + "/rules").body().spliterator(), false).map(each -> each.at("/rule/limit").asDouble()).sorted()
                             .map(each -> "" + Math.round(each * 10) / 10.0).collect(java.util.stream.Collectors.joining(" ")));
         } finally {
