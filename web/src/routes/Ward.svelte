@@ -166,8 +166,9 @@
     <p>{trouble.detail}</p>
     <button class="button main" onclick={load}>Try again</button>
   </div>
-{:else if rows === null}
-  <p class="trouble quiet">Fetching the chambers …</p>
+{/if}
+{#if rows === null}
+  {#if !trouble}<p class="trouble quiet">Fetching the chambers …</p>{/if}
 {:else}
   {#if alarms.known && alarms.reached && rows.length > 0}
     <p class="watch" role="status">

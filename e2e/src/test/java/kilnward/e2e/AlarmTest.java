@@ -39,7 +39,7 @@ class AlarmTest extends AtTheBrowser {
     }
 
     @Test
-    void aRuleIsTriedArmedAndSoundsAndSomebodyKnows() {
+    void aRuleIsTriedArmedAndSoundsAndSomebodyKnows() throws Exception {
         String chamber = open("Loud box", "run");
         DeviceClient device = DeviceClient.added(ApiClient.as(server, "LEAD"), server.url(), chamber, "logger");
         String series = device.series("among the eggs", "TEMPERATURE", "C");

@@ -15,6 +15,8 @@ import tools.jackson.databind.json.JsonMapper;
 
 /** What plays devices, a mail server and a web hook, in a process of its own. */
 final class PlayedDevices implements AutoCloseable {
+    /** As they are packaged: what they bring along of logging is theirs. */
+    private static final String CLASSES = "../standins/target/kilnward-standins-0.1.0.jar:../standins/target/lib/*";
     private static final JsonMapper JSON = JsonMapper.builder().build();
     private final HttpClient http = HttpClient.newHttpClient();
     private final Process process;
@@ -24,7 +26,7 @@ final class PlayedDevices implements AutoCloseable {
         port = free();
         Path log = Files.createDirectories(Path.of("target")).resolve("stand-ins.log");
         ProcessBuilder builder = new ProcessBuilder(List.of(Path.of(System.getProperty("java.home"), "bin", "java").toString(), "-XX:TieredStopAtLevel=1", "-XX:+UseSerialGC",
-                "-Xmx200m", "-cp", System.getProperty("surefire.test.class.path", System.getProperty("java.class.path")), "kilnward.standins.StandIns", "--server", server,
+                "-Xmx200m", "-cp", CLASSES, "kilnward.standins.StandIns", "--server", server,
                 "--page-port", Integer.toString(port), "--mqtt-port", Integer.toString(free()), "--mail-port", Integer.toString(mailPort)));
         builder.environment().put("KILNWARD_MQTT_PASSWORD", "nobody comes here");
         process = builder.redirectErrorStream(true).redirectOutput(log.toFile()).start();
