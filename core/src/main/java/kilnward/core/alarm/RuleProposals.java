@@ -42,6 +42,8 @@ public final class RuleProposals {
     /** So many readings may fail to come; common practice, no source. */
     private static final double MISSED = 5;
     private static final double SHORTEST_SILENCE_S = 300;
+    /** What a device sends of one probe may come so long after what it sends of another (s). */
+    private static final double BETWEEN_S = 60;
     private static final double STUCK_S = 6 * 3600;
     private static final double OUTLIER_K = 1;
     private static final double NO_EFFECT_S = 2400;
@@ -179,7 +181,7 @@ public final class RuleProposals {
             found.add(new Proposal(sent.get(0).id(), List.of(), Rule.of(RuleKind.SILENCE, Urgency.SOON, silence(everyS), 0, new Delays(0, 0)), Optional.empty()));
             if (sent.size() > 1) {
                 sent.forEach(each -> found.add(new Proposal(each.id(), sent.stream().filter(other -> other != each).map(Watched::id).toList(),
-                        Rule.of(RuleKind.BROKEN_PROBE, Urgency.SOON, silence(each.everyS()), 0, new Delays(0, 0)), Optional.empty())));
+                        Rule.of(RuleKind.BROKEN_PROBE, Urgency.SOON, silence(each.everyS()), 0, new Delays(BETWEEN_S, 0)), Optional.empty())));
             }
         });
         List<Watched> peers = series.stream().filter(each -> each.spot().measured() == Measured.TEMPERATURE && each.spot().controllerId().isEmpty()).toList();

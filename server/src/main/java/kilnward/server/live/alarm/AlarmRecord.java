@@ -183,15 +183,24 @@ class AlarmRecord {
         if (alarmId != null && condition instanceof HarmNear near && near.untilHarmS(heard, untilS).orElse(1) <= 0) {
             sql.sql("update alarm set harmed = true where chamber_id = ? and closed_us is null and measured = 'TEMPERATURE'").param(armed.chamberId()).update();
         }
-        double nextS = stretch.nextS();
-        if (!armed.others().isEmpty() || armed.rule().kind().isOfHearing() || armed.out()) {
-            nextS = Math.min(nextS, untilS + LOOK_AGAIN_S);
-        }
+        double nextS = Math.min(stretch.nextS(), lookAgainS(armed, heard, stretch.standing()));
         Standing to = stretch.standing();
         sql.sql("update alarm_standing set seen_us = ?, is_so = ?, since_us = ?, counts = ?, state = ?, shelved_until_us = ?, alarm_id = ?, read_us = ?, next_us = ? where rule_id = ?")
                 .param(us(to.seenToS())).param(to.is()).param(us(to.sinceS())).param(to.counts()).param(to.state().name())
                 .param(to.state() == AlarmState.SHELVED ? us(to.shelvedUntilS()) : null).param(alarmId).param(readUs).param(Double.isFinite(nextS) ? us(nextS) : null)
                 .param(row.ruleId).update();
+    }
+
+    /** When a rule is looked at again though nothing of its own series comes: what it waits for may come by another. */
+    private static double lookAgainS(Armed armed, Heard heard, Standing standing) {
+        double soonS = standing.seenToS() + LOOK_AGAIN_S;
+        if (armed.out() || armed.rule().kind() == RuleKind.SILENCE && standing.is()) {
+            return soonS;
+        }
+        if (armed.rule().kind() == RuleKind.BROKEN_PROBE && !heard.own().isEmpty()) {
+            return Math.max(soonS, heard.own().get(heard.own().size() - 1).atS() + armed.rule().limit());
+        }
+        return Double.POSITIVE_INFINITY;
     }
 
     /** Whether somebody's deed leads from the one to the other, or the end of a shelf. */

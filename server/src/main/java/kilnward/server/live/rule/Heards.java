@@ -1,6 +1,7 @@
 package kilnward.server.live.rule;
 
 import java.util.ArrayList;
+import java.util.Collections;
 import java.util.Comparator;
 import java.util.List;
 import java.util.TreeMap;
@@ -19,6 +20,7 @@ import org.springframework.stereotype.Component;
 public class Heards {
     private static final double MICROS = 1e6;
     private static final int MOST = 20_000;
+    private static final double SINGLY_S = 2 * 3600;
     private final JdbcClient sql;
     private final SeriesService series;
 
@@ -31,8 +33,11 @@ public class Heards {
     public List<Reading> since(int number, double fromS, double untilS) {
         List<Reading> found = new ArrayList<>(sql.sql("select at_us, value_e6 from reading where series = ? and at_us <= ? order by at_us desc limit 1").param(number)
                 .param(us(fromS)).query((row, i) -> reading(row.getLong(1), row.getLong(2))).list());
-        found.addAll(sql.sql("select at_us, value_e6 from reading where series = ? and at_us > ? and at_us <= ? order by at_us limit " + MOST).param(number).param(us(fromS))
-                .param(us(untilS)).query((row, i) -> reading(row.getLong(1), row.getLong(2))).list());
+        // Of very many the newest: what is now must never be what is left out.
+        List<Reading> newest = new ArrayList<>(sql.sql("select at_us, value_e6 from reading where series = ? and at_us > ? and at_us <= ? order by at_us desc limit " + MOST)
+                .param(number).param(us(fromS)).param(us(untilS)).query((row, i) -> reading(row.getLong(1), row.getLong(2))).list());
+        Collections.reverse(newest);
+        found.addAll(newest);
         return found;
     }
 
@@ -77,7 +82,19 @@ public class Heards {
         if (kind == RuleKind.BROKEN_PROBE) {
             return new Heard(since(own.number(), fromS, untilS), List.of(ofDevice(own).stream().filter(each -> each.atS() <= untilS).toList()));
         }
+        if (kind == RuleKind.HARM_NEAR && untilS - fromS > SINGLY_S) {
+            return Heard.of(days(own.number(), fromS, untilS));
+        }
         return new Heard(since(own.number(), fromS, untilS), others.stream().map(id -> since(series.require(id).number(), fromS, untilS)).toList());
+    }
+
+    /** What is borne for days is counted in minutes, but for the last hours. */
+    private List<Reading> days(int number, double fromS, double untilS) {
+        double singlyFromS = untilS - SINGLY_S;
+        List<Reading> found = new ArrayList<>(minutes(number, fromS, singlyFromS));
+        double lastS = found.isEmpty() ? Double.NEGATIVE_INFINITY : found.get(found.size() - 1).atS();
+        since(number, singlyFromS, untilS).stream().filter(each -> each.atS() > lastS).forEach(found::add);
+        return found;
     }
 
     private static List<Reading> merged(List<List<Reading>> all) {
