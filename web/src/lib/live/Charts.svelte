@@ -212,8 +212,8 @@
           return `${of.name} ${low === null || high === null ? 'nothing' : low === high ? shown(low, of, prefs.unit) : `${shown(low, of, prefs.unit)} to ${shown(high, of, prefs.unit)}`}`
         })
         .join(' · ')}
-    {:else}Drag over a part to look nearer. Hatched: nothing was measured.{#if marks.length > 0}
-        Dashed: what happened (◆ alarm, ▲ known, ■ over, ◇ settings); <a href="/chambers/{chamberId}/run#timeline">as a list</a>.{/if}{/if}
+    {:else}Drag over a part to look nearer. Hatched: nothing was measured.{#if marks.length > 0}{' '}Dashed: what happened (◆ alarm, ▲ known, ■ over, ◇ settings);
+        <a href="/chambers/{chamberId}/run#timeline">as a list</a>.{/if}{/if}
   </p>
   {#if finer.length > 0}<p class="small quiet">
       {finer.map((line) => line.series.name).join(', ')}
