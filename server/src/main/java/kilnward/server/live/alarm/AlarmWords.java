@@ -4,6 +4,7 @@ import java.time.Instant;
 import java.time.ZoneId;
 import java.time.format.DateTimeFormatter;
 import java.util.Locale;
+import kilnward.core.air.Temperature;
 import kilnward.core.alarm.RuleKind;
 import kilnward.core.alarm.Urgency;
 import kilnward.core.life.Side;
@@ -73,11 +74,12 @@ final class AlarmWords {
     }
 
     private static String value(Told told, double value, boolean fahrenheit) {
-        return told.unit == SeriesUnit.C && fahrenheit ? number(value * 1.8 + 32) + " °F" : number(value) + " " + told.unit.sign();
+        return told.unit == SeriesUnit.C && fahrenheit ? number(Temperature.celsiusToFahrenheit(value)) + " °F" : number(value) + " " + told.unit.sign();
     }
 
     private static String difference(Told told, double value, boolean fahrenheit) {
-        return told.unit == SeriesUnit.C ? number(fahrenheit ? value * 1.8 : value) + (fahrenheit ? " °F" : " K") : number(value) + " " + told.unit.sign();
+        return told.unit == SeriesUnit.C ? number(fahrenheit ? Temperature.kelvinToFahrenheitDifference(value) : value) + (fahrenheit ? " °F" : " K")
+                : number(value) + " " + told.unit.sign();
     }
 
     private static String number(double value) {
