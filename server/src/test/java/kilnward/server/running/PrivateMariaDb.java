@@ -9,6 +9,7 @@ import java.net.Socket;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Duration;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.stream.Stream;
 import java.util.zip.GZIPInputStream;
@@ -28,10 +29,10 @@ public final class PrivateMariaDb {
     public static PrivateMariaDb start() throws IOException, InterruptedException {
         Files.createDirectories(Path.of("target"));
         PrivateMariaDb db = new PrivateMariaDb(Files.createTempDirectory(Path.of("target").toAbsolutePath(), "db"), freePort());
+        Files.createDirectory(db.home.resolve("tmp"));
         Path log = db.home.resolve("install.log");
-        int exit = new ProcessBuilder(find("mariadb-install-db"), "--no-defaults", "--datadir=" + db.home.resolve("data"),
-                "--user=" + System.getProperty("user.name"), "--skip-test-db", "--auth-root-authentication-method=normal")
-                .redirectErrorStream(true).redirectOutput(log.toFile()).start().waitFor();
+        int exit = db.program("mariadb-install-db", log, "--no-defaults", "--datadir=" + db.home.resolve("data"), "--user=" + System.getProperty("user.name"),
+                "--skip-test-db", "--auth-root-authentication-method=normal").start().waitFor();
         if (exit != 0) {
             throw new IllegalStateException("mariadb-install-db failed:\n" + Files.readString(log));
         }
@@ -42,10 +43,9 @@ public final class PrivateMariaDb {
 
     /** Starts it again after {@link #kill()}. */
     public void launch() throws IOException, InterruptedException {
-        process = new ProcessBuilder(find("mariadbd"), "--no-defaults", "--user=" + System.getProperty("user.name"),
+        process = program("mariadbd", home.resolve("server.log"), "--no-defaults", "--user=" + System.getProperty("user.name"),
                 "--datadir=" + home.resolve("data"), "--socket=test.sock", "--bind-address=127.0.0.1", "--port=" + port,
-                "--init-file=" + home.resolve("init.sql"), "--skip-grant-tables", "--innodb-flush-log-at-trx-commit=1")
-                .redirectErrorStream(true).redirectOutput(home.resolve("server.log").toFile()).start();
+                "--init-file=" + home.resolve("init.sql"), "--skip-grant-tables", "--innodb-flush-log-at-trx-commit=1").start();
         long until = System.nanoTime() + Duration.ofSeconds(60).toNanos();
         while (!answers()) {
             if (!process.isAlive() || System.nanoTime() > until) {
@@ -85,6 +85,15 @@ public final class PrivateMariaDb {
 
     public String url() {
         return "jdbc:mariadb://127.0.0.1:" + port + "/kilnward";
+    }
+
+    /** With a folder of its own for temporary files: a starting MariaDB removes all temporary tables that it finds in the common one, another's too. */
+    private ProcessBuilder program(String command, Path log, String... options) {
+        List<String> line = new ArrayList<>(List.of(find(command)));
+        line.addAll(List.of(options));
+        ProcessBuilder program = new ProcessBuilder(line).redirectErrorStream(true).redirectOutput(log.toFile());
+        program.environment().put("TMPDIR", home.resolve("tmp").toString());
+        return program;
     }
 
     private boolean answers() {
