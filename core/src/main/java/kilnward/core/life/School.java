@@ -14,8 +14,15 @@ import kilnward.core.finding.Require;
  * @param explanation what it does differently and why, in a sentence
  * @param stages      its stages in order, at least one
  * @param weightLoss  loss of weight by which its humidity is set; null where it is not set by weight
+ * @param expected    when they come out; null where nothing comes out or nobody knows
+ * @param doings      what is to be done on which day
  */
-public record School(String id, String name, String explanation, List<Stage> stages, WantedLoss weightLoss) {
+public record School(String id, String name, String explanation, List<Stage> stages, WantedLoss weightLoss, Expected expected, List<Doing> doings) {
+    /** One in which nothing comes out and nothing is to be done. */
+    public School(String id, String name, String explanation, List<Stage> stages, WantedLoss weightLoss) {
+        this(id, name, explanation, stages, weightLoss, null, List.of());
+    }
+
     /**
      * A wanted loss of weight with the grade of its source.
      *
@@ -42,6 +49,7 @@ public record School(String id, String name, String explanation, List<Stage> sta
         for (Stage stage : stages) {
             Require.that(seen.add(stage.id()), "stages", stage.id(), "must not hold two stages of one id");
         }
+        doings = doings == null ? List.of() : List.copyOf(doings);
     }
 
     /**
