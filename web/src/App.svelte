@@ -60,6 +60,7 @@
     const { route } = router
     if (event.key === '?') help.showModal()
     else if (event.key === 'w') router.go('/')
+    else if (event.key === 'c') router.go('/calendar')
     else if (event.key === 's') chamber?.save()
     else if (event.key === 'u') chamber?.undo()
     else if (route.page === 'chamber' && /^[1-8]$/.test(event.key)) router.go(`/chambers/${route.id}/${STEPS[Number(event.key) - 1]}`)
@@ -117,6 +118,10 @@
         <NewChamber />
       {:else if router.route.page === 'compare'}
         {#await import('./routes/Compare.svelte') then { default: Compare }}<Compare />{/await}
+      {:else if router.route.page === 'calendar'}
+        {#await import('./routes/Calendar.svelte') then { default: Calendar }}<Calendar />{/await}
+      {:else if router.route.page === 'capacity'}
+        {#await import('./routes/Capacity.svelte') then { default: Capacity }}<Capacity />{/await}
       {:else if router.route.page === 'telling'}
         {#await import('./routes/Telling.svelte') then { default: Telling }}<Telling />{/await}
       {:else if router.route.page === 'chamber'}

@@ -1,16 +1,25 @@
-/** Addresses of the page: /, /new, /telling, /compare, /chambers/{id}/{step}. */
+/** Addresses of the page: /, /new, /telling, /compare, /calendar, /capacity, /chambers/{id}/{step}. */
 
-export const STEPS = ['occupant', 'chamber', 'probes', 'loads', 'settings', 'card', 'check', 'faults', 'run'] as const
+export const STEPS = ['occupant', 'chamber', 'probes', 'loads', 'settings', 'card', 'check', 'faults', 'prove', 'run'] as const
 export type StepName = (typeof STEPS)[number]
 
 export type Route =
-  { page: 'ward' } | { page: 'new' } | { page: 'telling' } | { page: 'compare' } | { page: 'chamber'; id: string; step: StepName } | { page: 'lost'; path: string }
+  | { page: 'ward' }
+  | { page: 'new' }
+  | { page: 'telling' }
+  | { page: 'compare' }
+  | { page: 'calendar' }
+  | { page: 'capacity' }
+  | { page: 'chamber'; id: string; step: StepName }
+  | { page: 'lost'; path: string }
 
 export function routeOf(path: string): Route {
   const parts = path.split('/').filter(Boolean)
   if (parts.length === 0) return { page: 'ward' }
   if (parts.length === 1 && parts[0] === 'new') return { page: 'new' }
   if (parts.length === 1 && parts[0] === 'compare') return { page: 'compare' }
+  if (parts.length === 1 && parts[0] === 'calendar') return { page: 'calendar' }
+  if (parts.length === 1 && parts[0] === 'capacity') return { page: 'capacity' }
   if (parts.length === 1 && parts[0] === 'telling') return { page: 'telling' }
   if (parts[0] === 'chambers' && parts[1] && parts.length <= 3) {
     const step = STEPS.find((each) => each === (parts[2] ?? 'settings'))

@@ -4,7 +4,7 @@
   import type { ChamberDueView, Step } from '../lib/api/types'
   import { dueChecks } from '../lib/check/due'
   import { ChamberDraft } from '../lib/chamber/draft.svelte'
-  import { runningState, tilesOf, type TileState } from '../lib/chamber/tiles'
+  import { provenState, runningState, tilesOf, type TileState } from '../lib/chamber/tiles'
   import Notices from '../lib/parts/Notices.svelte'
   import SaveDialog from '../lib/parts/SaveDialog.svelte'
   import Shelf from '../lib/parts/Shelf.svelte'
@@ -18,6 +18,7 @@
   import LoadsStep from './LoadsStep.svelte'
   import OccupantStep from './OccupantStep.svelte'
   import ProbesStep from './ProbesStep.svelte'
+  import ProveStep from './ProveStep.svelte'
   import RunStep from './RunStep.svelte'
   import SettingsStep from './SettingsStep.svelte'
 
@@ -28,6 +29,7 @@
   let said = $state('')
   let due = $state.raw<ChamberDueView[]>([])
   let running = $state<TileState>('empty')
+  let proven = $state<TileState>('empty')
   const controller = $derived(draft?.plan.controllers[0] ?? null)
   const number = $derived(controller && draft ? (draft.settingsOf(controller.id)?.number ?? 0) : 0)
   const COUNT = ['no', 'one', 'two', 'three', 'four', 'five', 'six', 'seven', 'eight', 'nine']
@@ -51,6 +53,9 @@
     void runningState(id).then((state) => {
       if (!stale) running = state
     })
+    void provenState(id).then((state) => {
+      if (!stale) proven = state
+    })
     void dueChecks().then((all) => {
       if (!stale) due = all.filter((each) => each.chamberId === id)
     })
@@ -62,7 +67,7 @@
     const looked = draft?.plan.looked
     const opened = step.toUpperCase() as Step
     // What runs is not planned: there is nothing to look over.
-    if (step !== 'run' && looked && session.mayPlan && !looked.includes(opened)) looked.push(opened)
+    if (step !== 'run' && step !== 'prove' && looked && session.mayPlan && !looked.includes(opened)) looked.push(opened)
   })
 
   // What is typed is kept in the browser a moment after the last change.
@@ -131,7 +136,7 @@
       <p class="quiet">{subtitle(draft.plan)}{sinceStart(draft.plan)}</p>
     </div>
     <div class="actions">
-      {#if step === 'settings' || step === 'card' || step === 'check' || step === 'faults' || step === 'run'}
+      {#if step === 'settings' || step === 'card' || step === 'check' || step === 'faults' || step === 'prove' || step === 'run'}
         {#if controller}<p class="quiet">{settingsWords}</p>{/if}
         {#if step === 'settings' && controller && draft.missing.length === 0}
           <button
@@ -140,7 +145,7 @@
             title={session.mayKey ? undefined : 'A visitor looks only'}
             onclick={() => dialog?.open()}>Save with a reason</button
           >
-        {:else if (step === 'card' || step === 'check' || step === 'faults' || step === 'run') && draft.planDirty}
+        {:else if (step === 'card' || step === 'check' || step === 'faults' || step === 'prove' || step === 'run') && draft.planDirty}
           <button class="button main" disabled={!session.mayPlan || draft.saving} onclick={savePlan}>Save the plan</button>
         {/if}
       {:else}
@@ -157,7 +162,7 @@
     </div>
   </header>
   <div class="body">
-    <div class="no-print side"><Shelf {id} {step} tiles={tilesOf(draft, due, running)} /></div>
+    <div class="no-print side"><Shelf {id} {step} tiles={tilesOf(draft, due, running, proven)} /></div>
     <div class="step">
       <div class="no-print"><Notices {draft} /></div>
       {#if step === 'occupant'}
@@ -196,6 +201,8 @@
         <CheckStep {draft} />
       {:else if step === 'faults'}
         <FaultsStep {draft} />
+      {:else if step === 'prove'}
+        <ProveStep {draft} onproven={() => void provenState(id).then((state) => (proven = state))} />
       {:else if step === 'run'}
         <RunStep {draft} onrunning={(state) => (running = state)} />
       {:else}

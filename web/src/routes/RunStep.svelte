@@ -13,6 +13,7 @@
   import HeldPanel from '../lib/live/HeldPanel.svelte'
   import { LiveChamber } from '../lib/live/live.svelte'
   import { linesOf, type MeasuredTrace } from '../lib/live/measured'
+  import NextTask from '../lib/plan/NextTask.svelte'
   import { ago, isSilent, shown } from '../lib/live/quantities'
   import { prefs } from '../lib/prefs.svelte'
   import { session } from '../lib/session.svelte'
@@ -26,6 +27,8 @@
   let { draft, onrunning }: Props = $props()
   const VIEWS = [
     ['now', 'Now'],
+    ['plan', 'Plan'],
+    ['log', 'Log'],
     ['alarms', 'Alarms'],
     ['timeline', 'Timeline'],
     ['charts', 'Charts'],
@@ -52,6 +55,11 @@
     CHECK: 'began a check',
     RULE: 'armed a rule',
     RULE_DISARMED: 'disarmed a rule',
+    BATCH: 'saw to a batch',
+    TASK: 'did a task',
+    PROVING: 'ran the box',
+    ENTRY: 'wrote in the log',
+    CHANGED_OVER: 'changed its use',
   } as const
   async function lookBack() {
     const query = { from: new Date(Date.now() - 60 * 86_400_000).toISOString(), to: new Date(Date.now() + 60_000).toISOString() }
@@ -154,9 +162,10 @@
 {#if live.trouble}
   <p class="error" role="alert">{live.trouble.detail} <button class="link small" onclick={() => live.refresh().then(look)}>Try again</button></p>
 {/if}
-{#if live.series === null && !live.trouble}
+{#if live.series === null && !live.trouble && view !== 'plan' && view !== 'log'}
   <p class="quiet">Fetching what was measured …</p>
 {:else if view === 'now'}
+  <NextTask chamberId={draft.id} />
   {#if standing.length === 0}
     <section class="none">
       <h2>Nothing is measured here yet</h2>
@@ -228,6 +237,10 @@
   {/each}
   {#await import('../lib/alarm/RulesPanel.svelte') then { default: RulesPanel }}<RulesPanel chamberId={draft.id} series={live.series ?? []} />{/await}
   <p><a href="/telling">Who is told, and whether it works</a></p>
+{:else if view === 'plan'}
+  {#await import('../lib/plan/PlanPanel.svelte') then { default: PlanPanel }}<PlanPanel {draft} />{/await}
+{:else if view === 'log'}
+  {#await import('../lib/log/LogPanel.svelte') then { default: LogPanel }}<LogPanel chamberId={draft.id} />{/await}
 {:else if view === 'timeline'}
   {#await import('../lib/alarm/Timeline.svelte') then { default: Timeline }}<Timeline chamberId={draft.id} />{/await}
 {:else if view === 'charts'}

@@ -4,13 +4,14 @@
   import { alarms } from '../lib/alarm/alarms.svelte'
   import { onMount } from 'svelte'
   import { api, Problem, dataOf } from '../lib/api/client'
-  import type { ChamberDueView, ChamberView, Outlook } from '../lib/api/types'
+  import type { ChamberDueView, ChamberView, Outlook, TaskView } from '../lib/api/types'
   import { dueChecks } from '../lib/check/due'
   import { missingParts } from '../lib/chamber/draft'
   import { sinceStart, subtitle } from '../lib/chamber/subtitle'
   import { envelopePath, rangeOf, scaleOf } from '../lib/ladder/scale'
   import { ago } from '../lib/live/quantities'
   import { LiveWard } from '../lib/live/ward.svelte'
+  import { local, titleOf } from '../lib/plan/words'
   import { prefs } from '../lib/prefs.svelte'
   import { session } from '../lib/session.svelte'
   import { celsiusTo, fill, fixed, level } from '../lib/units'
@@ -79,11 +80,26 @@
       if (!(failed instanceof Problem)) throw failed
     }
   }
+  /** What is to be done: overdue, and the next within a week. */
+  let tasks = $state.raw<TaskView[]>([])
+  const overdue = $derived(tasks.filter((each) => each.overdue))
+  const next = $derived(tasks.find((each) => each.toDo && !each.overdue))
+  const lookAtTasks = () =>
+    dataOf(api.get('/tasks', { params: { query: { hours: 168 } } })).then(
+      (found) => (tasks = found),
+      (failed) => {
+        if (!(failed instanceof Problem)) throw failed
+      },
+    )
   onMount(() => {
     void load()
     void live.start()
     void lookAtMessages()
-    const timer = setInterval(lookAtMessages, 30_000)
+    void lookAtTasks()
+    const timer = setInterval(() => {
+      void lookAtMessages()
+      void lookAtTasks()
+    }, 30_000)
     return () => {
       live.stop()
       clearInterval(timer)
@@ -155,6 +171,7 @@
   <h1>{session.site?.name ?? 'Kiln Ward'}</h1>
   <p class="quiet when">{today}</p>
   <p class="quiet">{rows && !rehearsing ? `${WORDS[wanting] ?? `${wanting} want`} you` : ''}</p>
+  <a href="/calendar">Calendar</a>
   <a href="/compare">Compare</a>
   <a href="/telling">Who is told</a>
   {#if session.mayPlan}<a class="button main" href="/new">New chamber</a>{/if}
@@ -189,6 +206,16 @@
     <p class="watch">
       <span class="mark act" aria-hidden="true">◆</span><b>{undelivered === 1 ? 'One message about an alarm was' : `${undelivered} messages about alarms were`} not delivered.</b>
       <a href="/telling">See whose</a>
+    </p>
+  {/if}
+  {#if overdue.length > 0}
+    <p class="watch">
+      <span class="mark act" aria-hidden="true">◆</span><b>{overdue.length === 1 ? 'One task is' : `${overdue.length} tasks are`} overdue:</b>
+      {overdue[0]!.chamber ? `${overdue[0]!.chamber}, ` : ''}{titleOf(overdue[0]!)}, {local(overdue[0]!.due)}. <a href="/calendar">See the calendar</a>
+    </p>
+  {:else if next}
+    <p class="watch">
+      <span class="mark none" aria-hidden="true">□</span>Next: {next.chamber ? `${next.chamber}, ` : ''}{titleOf(next)}, {local(next.due)}. <a href="/calendar">Calendar</a>
     </p>
   {/if}
   <ul onpointerenter={() => (held = true)} onpointerleave={() => (held = false)} onfocusin={() => (held = true)} onfocusout={() => (held = false)}>

@@ -5,6 +5,7 @@
   import type { Mark } from '../api/types'
   import { session } from '../session.svelte'
   import { when } from '../when'
+  import { entryTitle } from '../log/words'
   import { RULES } from './words'
 
   interface Props {
@@ -53,16 +54,39 @@
     RETURNED: '■ over by itself, nobody said they knew',
     SHELVED: '□ put aside',
   } as const
-  const KINDS = { ALARM: '', SETTINGS: '◇ settings saved', KEYED_IN: '◇ card keyed in', CHECK: '◇ check', RULE: '◇ rule armed', RULE_DISARMED: '◇ rule disarmed' } as const
+  const KINDS = {
+    ALARM: '',
+    SETTINGS: '◇ settings saved',
+    KEYED_IN: '◇ card keyed in',
+    CHECK: '◇ check',
+    RULE: '◇ rule armed',
+    RULE_DISARMED: '◇ rule disarmed',
+    BATCH: '◇ batch',
+    TASK: '◇ task done',
+    PROVING: '◇ proving run',
+    ENTRY: '◇ log',
+    CHANGED_OVER: '◇ changed over',
+  } as const
+
+  /** Which kinds are shown, and words that must be in it. */
+  let only = $state<'' | Mark['of']>('')
+  let words = $state('')
+  const holds = (mark: Mark) =>
+    (only === '' || mark.of === only) &&
+    words
+      .toLowerCase()
+      .split(/\s+/)
+      .every((word) => `${titleOf(mark)} ${mark.who ?? ''} ${mark.note ?? ''} ${mark.state === null ? KINDS[mark.of] : ''}`.toLowerCase().includes(word))
 
   /** What an alarm's mark is called: its rule's kind stands first in its title. */
   function titleOf(mark: Mark): string {
     const [kind, ...series] = mark.title.split(' ')
+    if (mark.of === 'ENTRY') return entryTitle(mark.title)
     return mark.of !== 'SETTINGS' && kind! in RULES ? `${series.join(' ')}: ${RULES[kind as keyof typeof RULES]}` : mark.title
   }
   const grouped = $derived.by(() => {
     const byDay: [string, Mark[]][] = []
-    for (const each of marks ?? []) {
+    for (const each of (marks ?? []).filter(holds)) {
       const day = when(each.at, 'longDay')
       if (byDay.at(-1)?.[0] === day) byDay.at(-1)![1].push(each)
       else byDay.push([day, [each]])
@@ -89,10 +113,20 @@
       <option value={1}>one day</option><option value={7}>a week</option><option value={31}>a month</option>
     </select></label
   >
+  <label
+    ><span class="sr-only">Only</span><select bind:value={only}>
+      <option value="">everything</option>
+      {#each Object.entries(KINDS) as [of, name] (of)}<option value={of}>{of === 'ALARM' ? 'alarms' : name.replace('◇ ', '')}</option>{/each}
+    </select></label
+  >
+  <label><span class="sr-only">Search</span><input type="search" placeholder="Search" bind:value={words} /></label>
   <button class="button" onclick={() => step(1)} disabled={until >= dayOf(new Date())}>Later</button>
 </div>
 {#if trouble}<p class="error" role="alert">{trouble.detail} <button class="link small" onclick={load}>Try again</button></p>{/if}
 {#if marks?.length === 0}<p>Nothing was written down in these days: no alarm, no settings, no card.</p>{/if}
+{#if marks && marks.length > 0 && grouped.length === 0}<p>
+    Nothing in these days fits what you look for. <button class="link" onclick={() => ((only = ''), (words = ''))}>Show everything</button>
+  </p>{/if}
 {#each grouped as [day, of] (day)}
   <h3>{day}</h3>
   <ol>

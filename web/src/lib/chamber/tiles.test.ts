@@ -35,6 +35,7 @@ describe('tiles', () => {
       card: 'full',
       check: 'full',
       faults: 'half',
+      prove: 'empty',
       run: 'empty',
     })
   })

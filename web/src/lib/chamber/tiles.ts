@@ -22,7 +22,24 @@ export async function runningState(chamberId: string): Promise<TileState> {
   }
 }
 
-export function tilesOf(draft: ChamberDraft, due: ChamberDueView[], running: TileState = 'empty'): { step: StepName; name: string; state: TileState; says: string }[] {
+/** Whether the box as it is planned now has passed a proving run. */
+export async function provenState(chamberId: string): Promise<TileState> {
+  try {
+    const runs = (await dataOf(api.get('/chambers/{chamberId}/proving-runs', { params: { path: { chamberId } } }))).filter((each) => each.ofThisBox)
+    if (runs.some((each) => each.state === 'PASSED' || each.state === 'ACCEPTED')) return 'full'
+    return runs[0]?.state === 'FAILED' ? 'due' : runs[0]?.state === 'RUNNING' ? 'half' : 'empty'
+  } catch (failed) {
+    if (!(failed instanceof Problem)) throw failed
+    return 'empty'
+  }
+}
+
+export function tilesOf(
+  draft: ChamberDraft,
+  due: ChamberDueView[],
+  running: TileState = 'empty',
+  proven: TileState = 'empty',
+): { step: StepName; name: string; state: TileState; says: string }[] {
   const { plan } = draft
   const parts = [plan.box, plan.contents, plan.room, plan.appliances[0]]
   const there = parts.filter(Boolean).length
@@ -47,10 +64,11 @@ export function tilesOf(draft: ChamberDraft, due: ChamberDueView[], running: Til
     ['card', 'Card', saved ? (draft.changedKeys === 0 ? 'full' : 'half') : 'empty'],
     ['check', 'Check', due.length === 0 ? 'empty' : due.every((each) => each.due.why === 'NEVER_CHECKED') ? 'empty' : due.some((each) => each.due.due) ? 'due' : 'full'],
     ['faults', 'Faults', !draft.answer ? 'empty' : wants('FAULTS') || draft.answer.findings.some((finding) => finding.code === 'stuck-on-harms') ? 'due' : 'half'],
+    ['prove', 'Prove', proven],
     ['run', 'Run', running],
   ]
   // What began as a usual build is not done before somebody has looked at it.
-  const unseen = (step: StepName) => step !== 'run' && plan.looked !== null && !plan.looked.some((each) => each.toLowerCase() === step)
+  const unseen = (step: StepName) => step !== 'run' && step !== 'prove' && plan.looked !== null && !plan.looked.some((each) => each.toLowerCase() === step)
   return states.map(([step, name, state]) => {
     const shown = state === 'full' && unseen(step) ? 'half' : state
     return { step, name, state: shown, says: shown === 'half' && state === 'full' ? 'begun, not yet looked at' : SAYS[shown] }

@@ -71,12 +71,12 @@ public class PlanCalcController {
     }
 
     /** A place on the way. */
-    public record PlacePlan(@NotBlank @Size(max = 60) String name, @NotNull @Within(min = 0, max = 1_000_000) Double places,
+    public record CapacityPlace(@NotBlank @Size(max = 60) String name, @NotNull @Within(min = 0, max = 1_000_000) Double places,
             @NotNull @Within(min = 0.1, max = 3650, unit = "days") Double days) {
     }
 
     /** What is started each week, and the places on its way. */
-    public record CapacityRequest(@NotEmpty @Size(max = 20) List<@Valid @NotNull PlacePlan> stages, @NotNull @Within(min = 0, max = 1_000_000) Double startsPerWeek,
+    public record CapacityRequest(@NotEmpty @Size(max = 20) List<@Valid @NotNull CapacityPlace> stages, @NotNull @Within(min = 0, max = 1_000_000) Double startsPerWeek,
             @NotNull @Within(min = 1, max = 520, unit = "weeks") Integer weeks, @NotNull @Within(min = 0, max = 100, unit = "%") Double lossPct) {
     }
 
@@ -95,7 +95,7 @@ public class PlanCalcController {
                 found.jamsAt().orElse(null));
     }
 
-    private static Capacity.Place place(PlacePlan place) {
+    private static Capacity.Place place(CapacityPlace place) {
         return new Capacity.Place(place.name(), place.places(), place.days());
     }
 
@@ -105,13 +105,13 @@ public class PlanCalcController {
      * @param spreadDays  standard deviation of the days
      * @param shelfPlaces how many places one more shelf of it has; null for none to add
      */
-    public record SpreadPlan(@NotBlank @Size(max = 60) String name, @NotNull @Within(min = 0, max = 100_000) Integer places,
+    public record SpreadPlace(@NotBlank @Size(max = 60) String name, @NotNull @Within(min = 0, max = 100_000) Integer places,
             @NotNull @Within(min = 0.1, max = 3650, unit = "days") Double days, @NotNull @Within(min = 0, max = 3650, unit = "days") Double spreadDays,
             @OrNull @Within(min = 1, max = 100_000) Integer shelfPlaces) {
     }
 
     /** The same asked one by one; one seed has one answer. */
-    public record SpreadRequest(@NotEmpty @Size(max = 20) List<@Valid @NotNull SpreadPlan> stages, @NotNull @Within(min = 0, max = 5000) Integer startsPerWeek,
+    public record SpreadRequest(@NotEmpty @Size(max = 20) List<@Valid @NotNull SpreadPlace> stages, @NotNull @Within(min = 0, max = 5000) Integer startsPerWeek,
             @NotNull @Within(min = 1, max = 156, unit = "weeks") Integer weeks, @NotNull @Within(min = 0, max = 100, unit = "%") Double lossPct,
             @NotNull Long seed) {
     }
@@ -148,7 +148,7 @@ public class PlanCalcController {
     @PostMapping("/capacity-spread")
     public SpreadAnswer spread(@Valid @RequestBody SpreadRequest asked) {
         List<Spread> places = IntStream.range(0, asked.stages().size()).mapToObj(i -> PlanReader.at("stages[" + i + "]", () -> {
-            SpreadPlan each = asked.stages().get(i);
+            SpreadPlace each = asked.stages().get(i);
             return new Spread(new Capacity.Place(each.name(), each.places(), each.days()), each.spreadDays());
         })).toList();
         return computing.run(workers -> {

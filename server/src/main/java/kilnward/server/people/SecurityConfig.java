@@ -39,8 +39,8 @@ import org.springframework.web.filter.OncePerRequestFilter;
 @Configuration
 public class SecurityConfig {
     private static final String[] STATELESS = {"/api/v1/calc/**", "/api/v1/rehearsals", "/api/v1/suggestions/**", "/api/v1/faults/**",
-            // Devices show a token of their own there.
-            "/api/v1/readings", "/api/v1/devices/self"};
+            // Devices show a token of their own there; the address of a feed is its secret.
+            "/api/v1/readings", "/api/v1/devices/self", "/api/v1/feed/**"};
 
     @Bean
     static RoleHierarchy roleHierarchy() {
@@ -113,7 +113,12 @@ public class SecurityConfig {
                     "/api/v1/chambers/*/controllers/*/keyings", "/api/v1/chambers/*/checks", "/api/v1/chambers/*/checks/**",
                     "/api/v1/chambers/*/drills/**", "/api/v1/chambers/*/drills",
                     "/api/v1/alarms/*/acknowledge", "/api/v1/alarms/*/shelve", "/api/v1/alarms/*/unshelve", "/api/v1/chambers/*/rules/trial",
-                    "/api/v1/chambers/*/weighings", "/api/v1/chambers/*/weighings/*/withdraw").hasRole("KEEPER");
+                    "/api/v1/chambers/*/weighings", "/api/v1/chambers/*/weighings/*/withdraw",
+                    "/api/v1/chambers/*/batches/preview", "/api/v1/batches/*/stages/*/begun", "/api/v1/chambers/*/tasks", "/api/v1/tasks/*/*", "/api/v1/chambers/*/entries",
+                    "/api/v1/chambers/*/proving-runs", "/api/v1/chambers/*/proving-runs/*/readings", "/api/v1/chambers/*/proving-runs/*/judge",
+                    "/api/v1/chambers/*/proving-runs/*/stop").hasRole("KEEPER");
+            // One's own calendar addresses.
+            requests.requestMatchers("/api/v1/feeds", "/api/v1/feeds/*").hasRole("VISITOR");
             requests.requestMatchers("/api/**").hasRole("LEAD");
             requests.requestMatchers("/actuator/**").denyAll();
             requests.anyRequest().permitAll();

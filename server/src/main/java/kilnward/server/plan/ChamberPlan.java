@@ -49,6 +49,11 @@ public record ChamberPlan(@NotBlank @Size(max = 80) String name, @NotNull @Size(
     public static final String UUID = "[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}";
     static final String NOT_UUID = "must be a UUID in lower case";
 
+    /** The same with others who live in it; null for nobody. */
+    public ChamberPlan withOccupancy(OccupancyPlan other) {
+        return new ChamberPlan(name, note, standsAt, other, box, contents, room, power, appliances, probes, controllers, looked);
+    }
+
     /** The same with other contents. */
     public ChamberPlan withContents(ContentsPlan other) {
         return new ChamberPlan(name, note, standsAt, occupancy, box, other, room, power, appliances, probes, controllers, looked);

@@ -20,6 +20,10 @@ interface ChamberRepository extends JpaRepository<ChamberEntity, UUID> {
     @Query("select each.id, each.name from ChamberEntity each")
     List<Object[]> names();
 
+    /** Those that stand. */
+    @Query("select each.id from ChamberEntity each where each.removedAt is null")
+    List<UUID> standing();
+
     /** Changes with every change of any chamber. */
     @Query("select count(each), sum(each.version), max(each.changedAt), count(each.removedAt) from ChamberEntity each")
     List<Object[]> mark();

@@ -5,6 +5,7 @@ import java.time.Instant;
 import java.time.temporal.ChronoUnit;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import java.util.UUID;
 import java.util.stream.Collectors;
 import kilnward.server.plan.ChamberPlan.ControllerPlan;
@@ -76,6 +77,12 @@ public class Plans {
     @Transactional(readOnly = true)
     public boolean stands(UUID id) {
         return chambers.existsByIdAndRemovedAtIsNull(id);
+    }
+
+    /** Those that stand. */
+    @Transactional(readOnly = true)
+    public Set<UUID> standing() {
+        return Set.copyOf(chambers.standing());
     }
 
     /** What chambers are called, by their ids; removed ones too. */

@@ -45,7 +45,7 @@ public class AlarmCalcController {
      * @param limit    in the unit of the readings; per hour for RATE, seconds for SILENCE
      * @param deadband in the unit of the limit; null for none
      */
-    public record RulePlan(@NotNull RuleKind kind, @NotNull @Within(min = -1e6, max = 1e6) Double limit, @OrNull @Within(min = 0, max = 1e6) Double deadband,
+    public record CalcRule(@NotNull RuleKind kind, @NotNull @Within(min = -1e6, max = 1e6) Double limit, @OrNull @Within(min = 0, max = 1e6) Double deadband,
             @OrNull @Within(min = 0, max = LONGEST_S, unit = "s") Double onDelayS, @OrNull @Within(min = 0, max = LONGEST_S, unit = "s") Double offDelayS) {
         private Condition condition() {
             double band = deadband == null ? 0 : deadband;
@@ -79,7 +79,7 @@ public class AlarmCalcController {
      *
      * @param untilAt nothing after it is looked at; null for the last reading or act
      */
-    public record AlarmRequest(@NotNull @Valid RulePlan rule, @NotNull @Size(max = 5_000) List<@NotNull @Valid ReadingPlan> readings,
+    public record AlarmRequest(@NotNull @Valid CalcRule rule, @NotNull @Size(max = 5_000) List<@NotNull @Valid ReadingPlan> readings,
             @OrNull @Size(max = 1_000) List<@NotNull @Valid ActPlan> acts, @OrNull Instant untilAt) {
     }
 
@@ -116,7 +116,7 @@ public class AlarmCalcController {
     }
 
     /** The core refuses a limit by its own name; here it stands in the rule. */
-    private static Condition condition(RulePlan rule) {
+    private static Condition condition(CalcRule rule) {
         try {
             return rule.condition();
         } catch (RefusedValueException refused) {

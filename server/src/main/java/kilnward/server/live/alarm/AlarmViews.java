@@ -90,7 +90,12 @@ public final class AlarmViews {
         KEYED_IN,
         CHECK,
         RULE,
-        RULE_DISARMED
+        RULE_DISARMED,
+        BATCH,
+        TASK,
+        PROVING,
+        ENTRY,
+        CHANGED_OVER
     }
 
     /**

@@ -48,10 +48,12 @@ class Alarms {
     private final Plans plans;
     private final ChamberService chambers;
     private final CheckRecord checks;
+    private final List<Happenings> others;
     private final Clock clock;
 
-    Alarms(JdbcClient sql, AlarmRecord record, Plans plans, ChamberService chambers, CheckRecord checks, Clock clock) {
+    Alarms(JdbcClient sql, AlarmRecord record, Plans plans, ChamberService chambers, CheckRecord checks, List<Happenings> others, Clock clock) {
         this.checks = checks;
+        this.others = others;
         this.sql = sql;
         this.record = record;
         this.plans = plans;
@@ -166,6 +168,7 @@ class Alarms {
                     }
                     return ofRule;
                 }).list().stream().flatMap(List::stream).toList());
+        others.forEach(each -> marks.addAll(each.in(chamberId, from, to)));
         return marks.stream().filter(each -> !each.at().isBefore(from) && !each.at().isAfter(to)).sorted(Comparator.comparing(Mark::at)).toList();
     }
 

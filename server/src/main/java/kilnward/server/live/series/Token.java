@@ -6,8 +6,8 @@ import java.security.NoSuchAlgorithmException;
 import java.security.SecureRandom;
 import java.util.Base64;
 
-/** What a device shows to be let in: 256 random bits. Being random, it needs no slow hash: there is nothing to guess it from. */
-final class Token {
+/** What a device shows to be let in, and what stands in the address of a feed: 256 random bits. Being random, it needs no slow hash: there is nothing to guess it from. */
+public final class Token {
     private static final SecureRandom RANDOM = new SecureRandom();
     private static final int BYTES = 32;
 
@@ -15,14 +15,14 @@ final class Token {
     }
 
     /** A new one, of letters, digits, - and _. */
-    static String fresh() {
+    public static String fresh() {
         byte[] bytes = new byte[BYTES];
         RANDOM.nextBytes(bytes);
         return Base64.getUrlEncoder().withoutPadding().encodeToString(bytes);
     }
 
     /** What is kept of one. */
-    static byte[] hash(String token) {
+    public static byte[] hash(String token) {
         try {
             return MessageDigest.getInstance("SHA-256").digest(token.getBytes(StandardCharsets.UTF_8));
         } catch (NoSuchAlgorithmException impossible) {

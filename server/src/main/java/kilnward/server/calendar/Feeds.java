@@ -1,0 +1,93 @@
+package kilnward.server.calendar;
+
+import jakarta.validation.constraints.NotNull;
+import java.time.Clock;
+import java.time.Duration;
+import java.time.Instant;
+import java.time.temporal.ChronoUnit;
+import java.util.HexFormat;
+import java.util.List;
+import java.util.UUID;
+import kilnward.server.live.series.Token;
+import kilnward.server.site.Sites;
+import kilnward.server.wire.OrNull;
+import kilnward.server.wire.problem.NotFoundException;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+
+/** Secret addresses under which people's own calendars find the tasks. */
+@Service
+@Transactional
+class Feeds {
+    private static final Duration PAST = Duration.ofDays(60);
+    private static final Duration AHEAD = Duration.ofDays(400);
+    private final FeedRepository feeds;
+    private final Tasks tasks;
+    private final Sites sites;
+    private final Clock clock;
+
+    Feeds(FeedRepository feeds, Tasks tasks, Sites sites, Clock clock) {
+        this.feeds = feeds;
+        this.tasks = tasks;
+        this.sites = sites;
+        this.clock = clock;
+    }
+
+    /**
+     * A feed.
+     *
+     * @param address what to put into a calendar; told once, when it is made, and null afterwards
+     * @param readAt  when somebody's calendar last looked; null for never
+     */
+    record FeedView(@NotNull String id, Instant madeAt, @OrNull Instant readAt, @OrNull String address) {
+    }
+
+    @Transactional(readOnly = true)
+    public List<FeedView> of(String person) {
+        return feeds.findByPersonAndRevokedAtIsNullOrderByMadeAtAsc(person).stream().map(each -> view(each, null)).toList();
+    }
+
+    FeedView make(String person) {
+        String secret = Token.fresh();
+        FeedEntity feed = new FeedEntity(UUID.randomUUID(), sites.only().map(Sites.Site::id).orElseThrow(() -> new NotFoundException("There is no site.")));
+        feed.person = person;
+        feed.secretSha256 = digest(secret);
+        feed.madeAt = now();
+        feeds.saveAndFlush(feed);
+        return view(feed, "/api/v1/feed/" + secret + ".ics");
+    }
+
+    void revoke(UUID id, String person) {
+        FeedEntity feed = feeds.findById(id).filter(each -> each.person.equals(person) && each.revokedAt == null)
+                .orElseThrow(() -> new NotFoundException("There is no calendar address " + id + " of yours."));
+        feed.revokedAt = now();
+    }
+
+    /**
+     * The calendar behind a secret address.
+     *
+     * @throws NotFoundException for one that was never made, or was revoked: which of the two is not told
+     */
+    String read(String secret) {
+        FeedEntity feed = feeds.findBySecretSha256AndRevokedAtIsNull(digest(secret)).orElseThrow(() -> new NotFoundException("There is no such calendar."));
+        feed.readAt = now();
+        return file();
+    }
+
+    /** The calendar as a file. */
+    String file() {
+        return CalendarFile.of(tasks.everBetween(clock.instant().minus(PAST), clock.instant().plus(AHEAD)));
+    }
+
+    private static String digest(String secret) {
+        return HexFormat.of().formatHex(Token.hash(secret));
+    }
+
+    private Instant now() {
+        return clock.instant().truncatedTo(ChronoUnit.MICROS);
+    }
+
+    private static FeedView view(FeedEntity feed, String address) {
+        return new FeedView(feed.getId().toString(), feed.madeAt, feed.readAt, address);
+    }
+}
