@@ -44,7 +44,9 @@
   const now = $derived(calendar?.now ?? `${day}T12:00`)
   const today = $derived(now.slice(0, 10))
   const names = $derived(
-    [...new Set([...(calendar?.tasks ?? []).map((each) => each.chamber ?? ''), ...(calendar?.batches ?? []).map((each) => each.chamber)])].filter((each) => each !== '').sort(),
+    [...new Set([...[...(calendar?.tasks ?? []), ...overdue].map((each) => each.chamber ?? ''), ...(calendar?.batches ?? []).map((each) => each.chamber)])]
+      .filter((each) => each !== '')
+      .sort(),
   )
   const mine = (each: { chamber?: string | null }) => chamber === '' || each.chamber === chamber
   const byDay = $derived.by(() => {
@@ -91,12 +93,10 @@
     <button class="button" onclick={() => ((day = today), (picked = null))}>Today</button>
     <button class="button" onclick={() => step(1)}>Later</button>
     <label
-      ><span class="sr-only">Shown as</span><select bind:value={view} onchange={() => (picked = null)}
-        ><option value="week">a week</option><option value="month">a month</option></select
-      ></label
+      ><select aria-label="Shown as" bind:value={view} onchange={() => (picked = null)}><option value="week">a week</option><option value="month">a month</option></select></label
     >
     <label
-      ><span class="sr-only">Chamber</span><select bind:value={chamber}
+      ><select aria-label="Chamber" bind:value={chamber}
         ><option value="">all chambers</option>{#each names as each (each)}<option>{each}</option>{/each}</select
       ></label
     >
@@ -129,7 +129,7 @@
         <section class:today={each === today} aria-label={local(`${each}T00:00`, 'weekday')}>
           <h3>{local(`${each}T00:00`, 'weekday')}{each === today ? ', today' : ''}</h3>
           <ul class="list">
-            {#each byDay[each] ?? [] as task (task.id)}<TaskLine {task} {now} onchange={load} />{:else}<li class="quiet small">nothing</li>{/each}
+            {#each byDay[each] ?? [] as task (task.id)}<TaskLine {task} {now} onchange={load} />{:else}<li class="quiet small none">nothing</li>{/each}
           </ul>
         </section>
       {/each}
@@ -149,7 +149,10 @@
                 {@const of = byDay[each] ?? []}
                 <td class:today={each === today} class:outside={each.slice(0, 7) !== day.slice(0, 7)}>
                   <button class="link number" onclick={() => (picked = each)} aria-label="{local(`${each}T00:00`, 'weekday')}: {of.length} tasks">{Number(each.slice(8))}</button>
-                  {#each of.slice(0, 4) as task (task.id)}<p class="small" class:overdue={task.overdue} class:done={task.doneAt !== null}>{mark(task)} {titleOf(task)}</p>{/each}
+                  {#each of.slice(0, 4) as task (task.id)}<p class="small" class:overdue={task.overdue} class:done={task.doneAt !== null}>
+                      {mark(task)}
+                      {task.chamber && chamber === '' ? `${task.chamber}: ` : ''}{titleOf(task)}
+                    </p>{/each}
                   {#if of.length > 4}<p class="small quiet">+ {of.length - 4}</p>{/if}
                 </td>
               {/each}
@@ -237,6 +240,10 @@
 
   .week :global(li:last-child) {
     border-bottom: 0;
+  }
+
+  .none {
+    padding: 10px 0;
   }
 
   .list {

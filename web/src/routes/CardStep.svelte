@@ -4,6 +4,7 @@
   import type { ChamberDraft } from '../lib/chamber/draft.svelte'
   import ControllerForm from '../lib/chamber/ControllerForm.svelte'
   import CardWalk from '../lib/chamber/CardWalk.svelte'
+  import Renewed from '../lib/chamber/Renewed.svelte'
   import { session } from '../lib/session.svelte'
   import { does, leftAlone, shownValue } from '../lib/chamber/doing'
   import type { DisplayUnit } from '../lib/words'
@@ -100,6 +101,7 @@
         <CardWalk {draft} {controller} {saved} {unit} {keyed} mayKey={session.mayKey} does={told} onclose={() => (walking = null)} />
       {:else}
         <p class="no-print"><button class="button main" onclick={() => (walking = controller.id)}>Key it in, one value at a time</button></p>
+        {#if session.mayPlan}<Renewed {draft} {controller} />{/if}
       {/if}
       <div class="whole" class:away={walking === controller.id}>
         {#if controller.profile.howToSet}<p><b>To change a value:</b> {controller.profile.howToSet}</p>{/if}

@@ -96,6 +96,7 @@
     void live.start()
     void lookAtMessages()
     void lookAtTasks()
+    live.ontask = () => void lookAtTasks()
     const timer = setInterval(() => {
       void lookAtMessages()
       void lookAtTasks()

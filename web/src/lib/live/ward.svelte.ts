@@ -35,9 +35,13 @@ export class LiveWard {
       this.#latest[series] = { at: Date.parse(at), value }
     })
     this.#source.addEventListener('alarm', () => alarms.soon())
+    this.#source.addEventListener('task', () => this.ontask())
     this.#source.addEventListener('beat', (event) => (this.#ahead = Date.parse((JSON.parse(event.data as string) as { at: string }).at) - Date.now()))
     this.#timer = setInterval(() => (this.#now = Date.now() + this.#ahead), 1000)
   }
+
+  /** Called when a task was ticked, moved or called off. */
+  ontask = () => {}
 
   stop() {
     this.#source?.close()

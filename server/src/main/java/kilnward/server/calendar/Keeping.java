@@ -64,7 +64,9 @@ class Keeping {
 
     /** Looks at one chamber: what it asks for stands on its day afterwards. */
     void look(UUID chamberId) {
-        LocalDate today = LocalDate.ofInstant(clock.instant(), zone());
+        LocalDateTime now = LocalDateTime.ofInstant(clock.instant(), zone());
+        // What is asked for only now is not overdue from the first minute on.
+        LocalDate today = now.toLocalTime().isBefore(MORNING) ? now.toLocalDate() : now.toLocalDate().plusDays(1);
         for (ChamberDueView due : checks.due()) {
             if (due.chamberId().equals(chamberId.toString())) {
                 UUID controller = UUID.fromString(due.controllerId());

@@ -51,10 +51,9 @@ class Watchers implements SmartLifecycle {
     /** What was seen of each series, by its number. */
     private final Map<Integer, Change> seen = new HashMap<>();
     private final Map<Integer, Series> numbered = new HashMap<>();
-    /** What was seen of each alarm lately, by its id. */
-    private final Map<UUID, Long> alarmsSeen = new HashMap<>();
     private long cursorUs;
-    private long alarmCursorUs;
+    private final Followed<AlarmEvent> alarms;
+    private final Followed<TaskEvent> tasks;
     private int looks;
     private ScheduledExecutorService looker;
     private ExecutorService senders;
@@ -64,6 +63,9 @@ class Watchers implements SmartLifecycle {
         this.sql = sql;
         this.series = series;
         this.clock = clock;
+        this.alarms = new Followed<>(sql, "alarm", "chamber_id, state, urgency",
+                (row, i) -> new AlarmEvent(row.getString(1), row.getString(3), AlarmState.valueOf(row.getString(4)), Urgency.valueOf(row.getString(5))));
+        this.tasks = new Followed<>(sql, "task", "chamber_id, done_at", (row, i) -> new TaskEvent(row.getString(1), row.getString(3), row.getTimestamp(4) != null));
     }
 
     /** A reading that came. */
@@ -87,7 +89,8 @@ class Watchers implements SmartLifecycle {
     record AlarmEvent(String id, String chamber, AlarmState state, Urgency urgency) {
     }
 
-    private record AlarmChange(UUID id, UUID chamberId, AlarmState state, Urgency urgency, long changedUs) {
+    /** A task that was ticked, moved, given to somebody or called off; without a chamber it is the site's. */
+    record TaskEvent(String id, @OrNull String chamber, boolean done) {
     }
 
     private record Change(int series, long atUs, long valueE6, long changedUs, @OrNull Long lateUs, @OrNull Long lateFromUs) {
@@ -183,9 +186,9 @@ class Watchers implements SmartLifecycle {
         boolean beat = ++looks % BEAT_EVERY == 0;
         if (watchers.isEmpty()) {
             seen.clear();
-            alarmsSeen.clear();
+            alarms.forget();
+            tasks.forget();
             cursorUs = 0;
-            alarmCursorUs = 0;
             return;
         }
         boolean reached = true;
@@ -228,36 +231,19 @@ class Watchers implements SmartLifecycle {
                 events.add(new Watcher.Event("late", change.changedUs, late(one, change)));
             }
         }
-        for (AlarmChange alarm : alarms()) {
-            Watcher.Event event = new Watcher.Event("alarm", null, new AlarmEvent(alarm.id.toString(), alarm.chamberId.toString(), alarm.state, alarm.urgency));
-            newest.add(event);
-            byChamber.computeIfAbsent(alarm.chamberId, id -> new ArrayList<>()).add(event);
-        }
+        alarms.changes().forEach(each -> tell("alarm", each, each.chamber(), newest, byChamber));
+        tasks.changes().forEach(each -> tell("task", each, each.chamber(), newest, byChamber));
         for (Watcher each : watchers) {
             each.send(each.chamber().isEmpty() ? newest : byChamber.getOrDefault(each.chamber().get(), List.of()));
         }
     }
 
-    /** Alarms that have changed since the last look. */
-    private List<AlarmChange> alarms() {
-        boolean first = alarmCursorUs == 0;
-        if (first) {
-            alarmCursorUs = Math.max(1, sql.sql("select max(changed_us) from alarm").query(Long.class).optional().orElse(1L));
+    private static void tell(String name, Object what, String chamber, List<Watcher.Event> newest, Map<UUID, List<Watcher.Event>> byChamber) {
+        Watcher.Event event = new Watcher.Event(name, null, what);
+        newest.add(event);
+        if (chamber != null) {
+            byChamber.computeIfAbsent(UUID.fromString(chamber), id -> new ArrayList<>()).add(event);
         }
-        long sinceUs = alarmCursorUs - OVERLAP_US;
-        alarmsSeen.values().removeIf(at -> at <= sinceUs);
-        List<AlarmChange> found = new ArrayList<>();
-        for (AlarmChange each : sql.sql("select id, chamber_id, state, urgency, changed_us from alarm where changed_us > ? order by changed_us limit " + AT_ONCE).param(sinceUs)
-                .query((row, i) -> new AlarmChange(row.getObject(1, UUID.class), row.getObject(2, UUID.class), AlarmState.valueOf(row.getString(3)),
-                        Urgency.valueOf(row.getString(4)), row.getLong(5)))
-                .list()) {
-            Long before = alarmsSeen.put(each.id, each.changedUs);
-            alarmCursorUs = Math.max(alarmCursorUs, each.changedUs);
-            if (!first && (before == null || before != each.changedUs)) {
-                found.add(each);
-            }
-        }
-        return found;
     }
 
     private void know(Collection<Integer> numbers) {
