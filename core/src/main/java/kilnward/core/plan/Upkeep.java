@@ -1,6 +1,5 @@
 package kilnward.core.plan;
 
-import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.OptionalDouble;
@@ -32,23 +31,23 @@ public record Upkeep(Task.Code code, double everyDays, OptionalDouble litresDay,
     private static final double TANK_SHARE = 0.03;
 
     /**
-     * What a chamber asks for.
+     * What any chamber asks for.
      *
-     * @param chamber the chamber
-     * @param day     what a rehearsed day used; its length in days beside it
-     * @param alarms  whether anything in it can sound
+     * @param alarms whether anything in it can sound
      */
-    public static List<Upkeep> of(Chamber chamber, Metrics day, double days, boolean alarms) {
-        List<Upkeep> found = new ArrayList<>();
-        topUp(chamber, day, days).ifPresent(found::add);
-        if (alarms) {
-            found.add(new Upkeep(Task.Code.TEST_ALARMS, ALARMS_DAYS, OptionalDouble.empty(), true));
-        }
-        found.add(new Upkeep(Task.Code.SPARE_PARTS, SPARES_DAYS, OptionalDouble.empty(), true));
-        return found;
+    public static List<Upkeep> always(boolean alarms) {
+        Upkeep spares = new Upkeep(Task.Code.SPARE_PARTS, SPARES_DAYS, OptionalDouble.empty(), true);
+        return alarms ? List.of(new Upkeep(Task.Code.TEST_ALARMS, ALARMS_DAYS, OptionalDouble.empty(), true), spares) : List.of(spares);
     }
 
-    private static Optional<Upkeep> topUp(Chamber chamber, Metrics day, double days) {
+    /**
+     * How often its water is topped up.
+     *
+     * @param day  what was used, as rehearsed …
+     * @param days … in so many days
+     * @return empty where no water is used, or it is not rehearsed
+     */
+    public static Optional<Upkeep> topUp(Chamber chamber, Metrics day, double days) {
         if (day.water().isEmpty()) {
             return Optional.empty();
         }

@@ -35,7 +35,7 @@ class UpkeepTest {
     }
 
     private static Upkeep topUp(Chamber chamber, WaterLedger water, double days) {
-        return Upkeep.of(chamber, used(water), days, false).stream().filter(each -> each.code() == Task.Code.TOP_UP).findFirst().orElse(null);
+        return Upkeep.topUp(chamber, used(water), days).orElse(null);
     }
 
     @Test
@@ -61,8 +61,8 @@ class UpkeepTest {
 
     @Test
     void alarmsAreTriedWhereAnyCanSound() {
-        assertEquals(List.of(Task.Code.TEST_ALARMS, Task.Code.SPARE_PARTS), Upkeep.of(Osier.reedbox(), used(null), 1, true).stream().map(Upkeep::code).toList());
-        assertEquals(List.of(Task.Code.SPARE_PARTS), Upkeep.of(Osier.reedbox(), used(null), 1, false).stream().map(Upkeep::code).toList());
+        assertEquals(List.of(Task.Code.TEST_ALARMS, Task.Code.SPARE_PARTS), Upkeep.always(true).stream().map(Upkeep::code).toList());
+        assertEquals(List.of(Task.Code.SPARE_PARTS), Upkeep.always(false).stream().map(Upkeep::code).toList());
     }
 
     @ParameterizedTest

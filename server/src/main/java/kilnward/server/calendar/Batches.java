@@ -12,6 +12,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.TreeMap;
 import java.util.UUID;
 import java.util.stream.Collectors;
@@ -202,8 +203,9 @@ public class Batches implements Happenings {
     /** Those that go through a span in chambers that stand. */
     @Transactional(readOnly = true)
     public List<BatchView> between(LocalDateTime from, LocalDateTime to) {
-        var standing = plans.standing();
-        return batches.findAllByOrderByStartsAtAscIdAsc().stream().filter(each -> standing.contains(each.chamberId)).map(this::view)
+        Set<UUID> standing = plans.standing();
+        Map<UUID, String> names = plans.names();
+        return batches.findAllByOrderByStartsAtAscIdAsc().stream().filter(each -> standing.contains(each.chamberId)).map(each -> view(each, names))
                 .filter(each -> each.startsAt().isBefore(to) && (each.endsAt() == null || each.endsAt().isAfter(from))
                         && (each.endedAt() == null || each.endedAt().isAfter(from.atZone(ZoneId.of(each.zone())).toInstant())))
                 .toList();
@@ -294,6 +296,10 @@ public class Batches implements Happenings {
     }
 
     private BatchView view(BatchEntity entity) {
+        return view(entity, plans.names());
+    }
+
+    private BatchView view(BatchEntity entity, Map<UUID, String> names) {
         Batch batch = batch(entity);
         Schedule schedule = Schedule.of(batch);
         List<StageView> stages = new ArrayList<>();
@@ -303,7 +309,7 @@ public class Batches implements Happenings {
                     i > 0 && batch.begun().containsKey(all.get(i).id())));
         }
         int now = entity.endedAt != null ? -1 : batch.stageAt(ZonedDateTime.ofInstant(clock.instant(), batch.zone()).toLocalDateTime());
-        return new BatchView(entity.getId().toString(), entity.version(), entity.chamberId.toString(), plans.names().getOrDefault(entity.chamberId, ""), entity.guideId,
+        return new BatchView(entity.getId().toString(), entity.version(), entity.chamberId.toString(), names.getOrDefault(entity.chamberId, ""), entity.guideId,
                 guides.find(entity.guideId).map(each -> each.name()).orElse(entity.guideId), entity.schoolId, entity.name, batch.startsAt(), entity.zone, entity.pieces,
                 entity.source, entity.note, stages, now < 0 ? null : all.get(now).id(), at(schedule, Task.Code.FIRST_EXPECTED), at(schedule, Task.Code.LAST_EXPECTED),
                 at(schedule, Task.Code.ENDS), entity.despite, entity.endedAt, entity.endedBy, entity.endNote, entity.madeBy, entity.changedBy);

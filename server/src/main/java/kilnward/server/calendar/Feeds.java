@@ -8,6 +8,7 @@ import java.time.temporal.ChronoUnit;
 import java.util.HexFormat;
 import java.util.List;
 import java.util.UUID;
+import kilnward.server.calendar.CalendarViews.TaskView;
 import kilnward.server.live.series.Token;
 import kilnward.server.site.Sites;
 import kilnward.server.wire.OrNull;
@@ -64,19 +65,23 @@ class Feeds {
     }
 
     /**
-     * The calendar behind a secret address.
+     * The calendar behind a secret address: what is for its person or for nobody in particular.
      *
      * @throws NotFoundException for one that was never made, or was revoked: which of the two is not told
      */
     String read(String secret) {
         FeedEntity feed = feeds.findBySecretSha256AndRevokedAtIsNull(digest(secret)).orElseThrow(() -> new NotFoundException("There is no such calendar."));
         feed.readAt = now();
-        return file();
+        return CalendarFile.of(all().stream().filter(each -> each.who() == null || each.who().equalsIgnoreCase(feed.person)).toList());
     }
 
-    /** The calendar as a file. */
+    /** The calendar of everybody as a file. */
     String file() {
-        return CalendarFile.of(tasks.everBetween(clock.instant().minus(PAST), clock.instant().plus(AHEAD)));
+        return CalendarFile.of(all());
+    }
+
+    private List<TaskView> all() {
+        return tasks.everBetween(clock.instant().minus(PAST), clock.instant().plus(AHEAD));
     }
 
     private static String digest(String secret) {

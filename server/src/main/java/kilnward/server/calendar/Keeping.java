@@ -5,6 +5,7 @@ import java.time.LocalDate;
 import java.time.LocalDateTime;
 import java.time.LocalTime;
 import java.time.ZoneId;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Objects;
 import java.util.UUID;
@@ -35,6 +36,7 @@ class Keeping {
     private static final Logger LOG = LoggerFactory.getLogger(Keeping.class);
     private static final LocalTime MORNING = LocalTime.of(9, 0);
     private static final double DAY_S = 86_400;
+    private static final double STEP_S = 5;
     private final Batches batches;
     private final Tasks tasks;
     private final ChamberService chambers;
@@ -98,17 +100,17 @@ class Keeping {
         return Integer.parseInt(task.taskKey.substring(task.taskKey.lastIndexOf('/') + 1));
     }
 
-    /** What it asks for by its rehearsed day; nothing where it cannot be rehearsed. */
-    List<Upkeep> asked(UUID chamberId) {
-        boolean alarms = !rules.all(chamberId).isEmpty();
+    /** What it asks for; of its water nothing where it cannot be rehearsed. */
+    private List<Upkeep> asked(UUID chamberId) {
+        List<Upkeep> asked = new ArrayList<>(Upkeep.always(!rules.all(chamberId).isEmpty()));
         try {
             Setup setup = chambers.setup(chamberId);
-            return computing.run(workers -> Upkeep.of(setup.chamber(), Rehearsal.run(setup.rig().lookingNoOftenerThan(5),
-                    new Scenario(RoomCurve.day(setup.chamber().room()), 0, DAY_S, 5, Scenario.Start.SETTLED, List.of(), 24)).metrics(), 1, alarms));
+            computing.run(workers -> Upkeep.topUp(setup.chamber(), Rehearsal.run(setup.rig().lookingNoOftenerThan(STEP_S),
+                    new Scenario(RoomCurve.day(setup.chamber().room()), 0, DAY_S, STEP_S, Scenario.Start.SETTLED, List.of(), 24)).metrics(), 1)).ifPresent(asked::add);
         } catch (RefusedValueException | NotDoneException cannot) {
-            LOG.info("What chamber {} uses cannot be told: {}", chamberId, cannot.getMessage());
-            return List.of();
+            LOG.info("What water chamber {} uses cannot be told: {}", chamberId, cannot.getMessage());
         }
+        return asked;
     }
 
     private ZoneId zone() {
