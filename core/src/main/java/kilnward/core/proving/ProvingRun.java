@@ -126,7 +126,7 @@ public record ProvingRun(State state, OptionalDouble steadySinceS, List<Compared
         // After a hole nobody knows how long it had been on.
         boolean whole = samples == read || samples.count() == read.count();
         Features measured = Features.of(samples);
-        double lengthS = Math.max(2 * Features.STEADY_AT_LEAST_S,
+        double lengthS = Math.max(1.25 * Features.STEADY_AT_LEAST_S,
                 Math.min(LONGEST_S, measured.steadySinceS().orElse(samples.lastS()) - samples.atS()[0] + Features.STEADY_AT_LEAST_S));
         Comparer comparer = new Comparer(index, measured, lengthS, Math.max(STEP_S, samples.spacingS()), roomC, whole,
                 setup.controllers().get(index).profile().resolution() * (setup.controllers().get(index).profile().unit() == DisplayUnit.F ? 1 / 1.8 : 1));

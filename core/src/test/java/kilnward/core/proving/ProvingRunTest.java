@@ -30,10 +30,10 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.EnumSource;
 
-/** Boxes that are what was planned, and boxes that are not, each run empty for 14 h and read once a minute with the noise of an instrument. */
+/** Boxes that are what was planned, and boxes that are not, each run empty for 10 h and read once a minute with the noise of an instrument. */
 class ProvingRunTest {
     private static final int RUNS = 100;
-    private static final double HOURS = 14;
+    private static final double HOURS = 10;
     private static final Contents EMPTY = Contents.dry(0.3, 900, 0.2, 0);
 
     /** What is wrong with a box. */

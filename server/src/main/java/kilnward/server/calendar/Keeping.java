@@ -72,10 +72,10 @@ class Keeping {
         for (ChamberDueView due : checks.due()) {
             if (due.chamberId().equals(chamberId.toString())) {
                 UUID controller = UUID.fromString(due.controllerId());
-                place(chamberId, Task.Code.CALIBRATE, controller, due.due().from().isBefore(today) ? today : due.due().from(), null);
+                place(chamberId, Task.Code.CALIBRATE, controller, due.due().from().isBefore(today) ? today : due.due().from(), null, null);
             }
         }
-        asked(chamberId).forEach(each -> place(chamberId, each.code(), null, today.plusDays(Math.max(1, (long) Math.ceil(each.everyDays()))), each.everyDays()));
+        asked(chamberId).forEach(each -> place(chamberId, each.code(), null, today.plusDays(Math.max(1, (long) Math.ceil(each.everyDays()))), each.everyDays(), title(each)));
         UUID site = sites.only().map(Sites.Site::id).orElse(null);
         if (site != null) {
             tasks.upkeepOfSite(site, Task.Code.TEST_BACKUP, today.plusDays((long) Upkeep.BACKUP_DAYS).atTime(MORNING), Upkeep.BACKUP_DAYS);
@@ -83,17 +83,27 @@ class Keeping {
     }
 
     /** The next of its kind. One that stands already keeps its day, but for a calibration, whose day follows from the checks. */
-    private void place(UUID chamberId, Task.Code code, UUID controllerId, LocalDate on, Double everyDays) {
+    private void place(UUID chamberId, Task.Code code, UUID controllerId, LocalDate on, Double everyDays, String title) {
         List<TaskEntity> known = tasks.ofChamber(chamberId, code).stream().filter(each -> Objects.equals(each.controllerId, controllerId)).toList();
         TaskEntity open = known.stream().filter(TaskEntity::isOpen).findFirst().orElse(null);
         if (open == null) {
-            tasks.upkeep(chamberId, code, controllerId, known.size() + 1, on.atTime(MORNING), everyDays);
+            tasks.upkeep(chamberId, code, controllerId, known.size() + 1, on.atTime(MORNING), everyDays, title);
         } else if (code == Task.Code.CALIBRATE) {
             UnaryOperator<LocalDateTime> laterOnly = due -> due.toLocalDate().isAfter(on) || on.isAfter(LocalDate.ofInstant(clock.instant(), zone())) ? on.atTime(MORNING) : due;
-            tasks.upkeep(chamberId, code, controllerId, times(open), laterOnly.apply(LocalDateTime.parse(open.dueLocal)), null);
+            tasks.upkeep(chamberId, code, controllerId, times(open), laterOnly.apply(LocalDateTime.parse(open.dueLocal)), null, null);
         } else if (!Objects.equals(open.everyDays, everyDays)) {
-            tasks.upkeep(chamberId, code, null, times(open), LocalDateTime.parse(open.dueLocal), everyDays);
+            tasks.upkeep(chamberId, code, null, times(open), LocalDateTime.parse(open.dueLocal), everyDays, title);
         }
+    }
+
+    /** With how much water that is, and whether it is known how long it lasts. */
+    private static String title(Upkeep upkeep) {
+        if (upkeep.litresDay().isEmpty()) {
+            return null;
+        }
+        double litres = upkeep.litresDay().getAsDouble();
+        String used = litres < 1 ? Math.round(litres * 1000) + " ml" : Math.round(litres * 10) / 10.0 + " l";
+        return "Top up the water: about " + used + " a day are used" + (upkeep.lasts() ? "" : "; how long the device's own water lasts is not known");
     }
 
     private static int times(TaskEntity task) {

@@ -98,8 +98,9 @@ public class Tasks implements Happenings {
      * Makes sure that a task of a chamber that comes again and again stands on its day; one that is done already is left.
      *
      * @param times the how manieth it is
+     * @param title what it is called; null for what its code says
      */
-    void upkeep(UUID chamberId, Task.Code code, UUID controllerId, int times, LocalDateTime due, Double everyDays) {
+    void upkeep(UUID chamberId, Task.Code code, UUID controllerId, int times, LocalDateTime due, Double everyDays, String title) {
         String key = code + (controllerId == null ? "" : "/" + controllerId) + "/" + times;
         UUID id = id(chamberId, key);
         TaskEntity known = tasks.findById(id).orElse(null);
@@ -107,10 +108,12 @@ public class Tasks implements Happenings {
             TaskEntity entity = fresh(chamberId, key, plans.siteOf(chamberId), chamberId, code, due, sites.zone().getId());
             entity.controllerId = controllerId;
             entity.everyDays = everyDays;
+            entity.title = title;
             tasks.saveAndFlush(entity);
         } else if (known.doneAt == null && (known.cancelledAt != null || !known.dueLocal.equals(Clocks.text(due)) || !Objects.equals(known.everyDays, everyDays))) {
             known.cancelledAt = null;
             known.everyDays = everyDays;
+            known.title = title;
             move(known, due);
             changed(known);
         }
