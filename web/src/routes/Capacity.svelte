@@ -39,7 +39,7 @@
 </script>
 
 <svelte:head><title>How many to start · Kiln Ward</title></svelte:head>
-<header class="top">
+<header class="masthead">
   <p><a href="/calendar">Calendar</a></p>
   <h1>How many to start each week</h1>
 </header>
@@ -207,15 +207,6 @@
 </div>
 
 <style>
-  .top {
-    display: flex;
-    flex-wrap: wrap;
-    align-items: baseline;
-    gap: 6px 16px;
-    padding: 12px 22px;
-    border-bottom: 3px solid var(--ink);
-  }
-
   .page,
   section {
     display: grid;

@@ -87,7 +87,7 @@
 </script>
 
 <svelte:head><title>Compare · Kiln Ward</title></svelte:head>
-<header class="top">
+<header class="masthead">
   <p><a href="/">All chambers</a></p>
   <h1>Compare</h1>
 </header>
@@ -147,15 +147,6 @@
 </div>
 
 <style>
-  .top {
-    display: flex;
-    flex-wrap: wrap;
-    align-items: baseline;
-    gap: 6px 16px;
-    padding: 12px 22px;
-    border-bottom: 3px solid var(--ink);
-  }
-
   .page {
     display: grid;
     grid-template-columns: minmax(0, 1fr);

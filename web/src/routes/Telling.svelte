@@ -79,7 +79,7 @@
 </script>
 
 <svelte:head><title>Who is told · Kiln Ward</title></svelte:head>
-<header class="top">
+<header class="masthead">
   <p><a href="/">All chambers</a></p>
   <h1>Who is told</h1>
 </header>
@@ -253,15 +253,6 @@
 </div>
 
 <style>
-  .top {
-    display: flex;
-    flex-wrap: wrap;
-    align-items: baseline;
-    gap: 6px 16px;
-    padding: 12px 22px;
-    border-bottom: 3px solid var(--ink);
-  }
-
   .page {
     display: grid;
     grid-template-columns: minmax(0, 1fr);

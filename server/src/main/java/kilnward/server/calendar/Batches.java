@@ -1,6 +1,7 @@
 package kilnward.server.calendar;
 
 import java.time.Clock;
+import java.time.Duration;
 import java.time.Instant;
 import java.time.LocalDateTime;
 import java.time.ZoneId;
@@ -31,7 +32,9 @@ import kilnward.server.calendar.CalendarViews.MovedView;
 import kilnward.server.calendar.CalendarViews.NewBatch;
 import kilnward.server.calendar.CalendarViews.Preview;
 import kilnward.server.calendar.CalendarViews.StageView;
+import kilnward.server.calendar.CalendarViews.TaskDone;
 import kilnward.server.calendar.CalendarViews.TaskPlan;
+import kilnward.server.calendar.CalendarViews.TaskView;
 import kilnward.server.guide.GuideService;
 import kilnward.server.live.alarm.AlarmViews.Mark;
 import kilnward.server.live.alarm.AlarmViews.Of;
@@ -50,6 +53,7 @@ import org.springframework.transaction.annotation.Transactional;
 public class Batches implements Happenings {
     private static final int PAST_DAYS = 1;
     private static final int AHEAD_YEARS = 3;
+    private static final Duration LATE = Duration.ofMinutes(30);
     private final BatchRepository batches;
     private final Tasks tasks;
     private final GuideService guides;
@@ -152,6 +156,17 @@ public class Batches implements Happenings {
         return followed(entity, before, who, "at");
     }
 
+    /** Ticks a task. A stage that begins much before or after its time moves what follows; both happen or neither. */
+    TaskDone tick(UUID taskId, Instant at, String note, String who) {
+        TaskView ticked = tasks.done(taskId, at, note, who);
+        if (ticked.code() != Task.Code.STAGE_BEGINS || Duration.between(ticked.dueAt(), ticked.doneAt()).abs().compareTo(LATE) <= 0) {
+            return new TaskDone(ticked, List.of());
+        }
+        LocalDateTime began = LocalDateTime.ofInstant(ticked.doneAt(), ZoneId.of(ticked.zone()));
+        BatchMoved moved = begun(UUID.fromString(ticked.batchId()), ticked.stageId(), began, who);
+        return new TaskDone(tasks.one(taskId), moved.moved());
+    }
+
     private BatchMoved followed(BatchEntity entity, Schedule before, String who, String field) {
         Batch batch;
         try {
@@ -216,10 +231,11 @@ public class Batches implements Happenings {
     public List<Mark> in(UUID chamberId, Instant from, Instant to) {
         List<Mark> marks = new ArrayList<>();
         for (BatchEntity each : batches.findByChamberIdOrderByStartsAtAscIdAsc(chamberId)) {
-            Batch batch = batch(each);
-            marks.add(new Mark(batch.startsAt().atZone(batch.zone()).toInstant(), Of.BATCH, each.getId().toString(), each.name + " put in", each.madeBy, each.despite, null, null));
-            batch.begun().forEach((stage, at) -> marks.add(new Mark(at.atZone(batch.zone()).toInstant(), Of.BATCH, each.getId().toString(),
-                    each.name + ": " + name(batch.school(), stage) + " begun", each.changedBy, null, null, null)));
+            ZoneId zone = ZoneId.of(each.zone);
+            marks.add(new Mark(LocalDateTime.parse(each.startsAt).atZone(zone).toInstant(), Of.BATCH, each.getId().toString(), each.name + " put in", each.madeBy, each.despite,
+                    null, null));
+            known(each).ifPresent(batch -> batch.begun().forEach((stage, at) -> marks.add(new Mark(at.atZone(batch.zone()).toInstant(), Of.BATCH, each.getId().toString(),
+                    each.name + ": " + name(batch.school(), stage) + " begun", each.changedBy, null, null, null))));
             if (each.endedAt != null) {
                 marks.add(new Mark(each.endedAt, Of.BATCH, each.getId().toString(), each.name + " ended", each.endedBy, each.endNote.isEmpty() ? null : each.endNote, null, null));
             }
@@ -231,7 +247,7 @@ public class Batches implements Happenings {
     @Transactional(readOnly = true)
     public List<ConflictView> conflicts(UUID chamberId) {
         List<ConflictView> found = new ArrayList<>();
-        List<BatchEntity> open = batches.findByChamberIdOrderByStartsAtAscIdAsc(chamberId).stream().filter(each -> each.endedAt == null).toList();
+        List<BatchEntity> open = batches.findByChamberIdOrderByStartsAtAscIdAsc(chamberId).stream().filter(each -> each.endedAt == null && known(each).isPresent()).toList();
         for (int i = 0; i < open.size(); i++) {
             for (BatchEntity other : open.subList(i + 1, open.size())) {
                 String name = open.get(i).name;
@@ -243,7 +259,7 @@ public class Batches implements Happenings {
 
     private List<ConflictView> conflicts(UUID chamberId, Optional<UUID> itself, String name, Batch batch) {
         return batches.findByChamberIdOrderByStartsAtAscIdAsc(chamberId).stream().filter(each -> each.endedAt == null && itself.stream().noneMatch(each.getId()::equals))
-                .flatMap(other -> Conflict.between(batch, batch(other)).stream().map(each -> view(name, other.name, each))).toList();
+                .flatMap(other -> known(other).stream().flatMap(theirs -> Conflict.between(batch, theirs).stream()).map(each -> view(name, other.name, each))).toList();
     }
 
     private static ConflictView view(String name, String other, Conflict each) {
@@ -274,6 +290,15 @@ public class Batches implements Happenings {
         return new Batch(Zones.school(guides, entity.guideId, entity.schoolId), LocalDateTime.parse(entity.startsAt), ZoneId.of(entity.zone), begun);
     }
 
+    /** The same; empty where its guide is gone, or has no such school or stage any more: that hides neither it nor the others. */
+    private Optional<Batch> known(BatchEntity entity) {
+        try {
+            return Optional.of(batch(entity));
+        } catch (RefusedValueException gone) {
+            return Optional.empty();
+        }
+    }
+
     private BatchEntity require(UUID id) {
         return batches.findById(id).orElseThrow(() -> new NotFoundException("There is no batch " + id + "."));
     }
@@ -300,19 +325,25 @@ public class Batches implements Happenings {
     }
 
     private BatchView view(BatchEntity entity, Map<UUID, String> names) {
-        Batch batch = batch(entity);
-        Schedule schedule = Schedule.of(batch);
+        Optional<Batch> known = known(entity);
+        Schedule schedule = known.map(Schedule::of).orElse(new Schedule(List.of()));
+        List<StageView> stages = known.map(Batches::stages).orElse(List.of());
+        int now = entity.endedAt != null ? -1 : known.map(batch -> batch.stageAt(ZonedDateTime.ofInstant(clock.instant(), batch.zone()).toLocalDateTime())).orElse(-1);
+        return new BatchView(entity.getId().toString(), entity.version(), entity.chamberId.toString(), names.getOrDefault(entity.chamberId, ""), entity.guideId,
+                guides.find(entity.guideId).map(each -> each.name()).orElse(entity.guideId), entity.schoolId, entity.name, LocalDateTime.parse(entity.startsAt), entity.zone,
+                entity.pieces, entity.source, entity.note, stages, now < 0 ? null : stages.get(now).id(), at(schedule, Task.Code.FIRST_EXPECTED),
+                at(schedule, Task.Code.LAST_EXPECTED), at(schedule, Task.Code.ENDS), entity.despite, entity.endedAt, entity.endedBy, entity.endNote, entity.madeBy,
+                entity.changedBy);
+    }
+
+    private static List<StageView> stages(Batch batch) {
         List<StageView> stages = new ArrayList<>();
         List<Stage> all = batch.school().stages();
         for (int i = 0; i < all.size(); i++) {
             stages.add(new StageView(all.get(i).id(), all.get(i).name(), batch.begins(i), i + 1 < all.size() ? batch.begins(i + 1) : batch.ends(),
                     i > 0 && batch.begun().containsKey(all.get(i).id())));
         }
-        int now = entity.endedAt != null ? -1 : batch.stageAt(ZonedDateTime.ofInstant(clock.instant(), batch.zone()).toLocalDateTime());
-        return new BatchView(entity.getId().toString(), entity.version(), entity.chamberId.toString(), names.getOrDefault(entity.chamberId, ""), entity.guideId,
-                guides.find(entity.guideId).map(each -> each.name()).orElse(entity.guideId), entity.schoolId, entity.name, batch.startsAt(), entity.zone, entity.pieces,
-                entity.source, entity.note, stages, now < 0 ? null : all.get(now).id(), at(schedule, Task.Code.FIRST_EXPECTED), at(schedule, Task.Code.LAST_EXPECTED),
-                at(schedule, Task.Code.ENDS), entity.despite, entity.endedAt, entity.endedBy, entity.endNote, entity.madeBy, entity.changedBy);
+        return stages;
     }
 
     private static LocalDateTime at(Schedule schedule, Task.Code code) {

@@ -3,8 +3,6 @@ package kilnward.server.calendar;
 import jakarta.validation.Valid;
 import java.security.Principal;
 import java.time.Clock;
-import java.time.Duration;
-import java.time.Instant;
 import java.time.LocalDate;
 import java.time.LocalDateTime;
 import java.time.ZoneId;
@@ -12,7 +10,6 @@ import java.time.temporal.ChronoUnit;
 import java.util.List;
 import java.util.UUID;
 import kilnward.core.finding.RefusedValueException;
-import kilnward.core.plan.Task;
 import kilnward.server.calendar.CalendarViews.Assigned;
 import kilnward.server.calendar.CalendarViews.BatchChange;
 import kilnward.server.calendar.CalendarViews.BatchMoved;
@@ -44,7 +41,6 @@ import org.springframework.web.bind.annotation.RestController;
 @RequestMapping("/api/v1")
 public class CalendarController {
     private static final int LONGEST_DAYS = 100;
-    private static final Duration LATE = Duration.ofMinutes(30);
     private final Batches batches;
     private final Tasks tasks;
     private final Keeping keeping;
@@ -136,13 +132,7 @@ public class CalendarController {
     /** Ticks it. A stage that begins much before or after its time moves what follows. */
     @PostMapping("/tasks/{id}/done")
     public TaskDone done(@PathVariable UUID id, @Valid @RequestBody Done done, Principal who) {
-        TaskView ticked = tasks.done(id, done.at(), done.note(), who.getName());
-        if (ticked.code() != Task.Code.STAGE_BEGINS || Duration.between(ticked.dueAt(), ticked.doneAt()).abs().compareTo(LATE) <= 0) {
-            return new TaskDone(ticked, List.of());
-        }
-        Instant at = ticked.doneAt();
-        BatchMoved moved = batches.begun(UUID.fromString(ticked.batchId()), ticked.stageId(), LocalDateTime.ofInstant(at, ZoneId.of(ticked.zone())), who.getName());
-        return new TaskDone(tasks.one(id), moved.moved());
+        return batches.tick(id, done.at(), done.note(), who.getName());
     }
 
     @PostMapping("/tasks/{id}/undone")

@@ -154,6 +154,34 @@ class CalendarApiTest {
     }
 
     @Test
+    void aGuideThatIsGoneHidesNobody() {
+        String own = lead.postText("/api/v1/guides", lead.file("/api/v1/guides/corn-snake-eggs/file")).body().get("guide").get("id").asString();
+        String batchId = UUID.randomUUID().toString();
+        assertEquals(201, lead.post(chamber + "/batches", batch(batchId, own, today(), ",\"despite\":\"a test\"")).status());
+        assertEquals(204, lead.delete("/api/v1/guides/" + own).status());
+        LocalDateTime from = today();
+        assertTrue(tasks(from).stream().anyMatch(each -> batchId.equals(each.path("batchId").asString(""))), "its tasks stay as they were");
+        JsonNode left = lead.get("/api/v1/batches/" + batchId).body();
+        assertEquals("Marans 0", left.get("name").asString() + " " + left.get("stages").size());
+        assertEquals("guideId", lead.get("/api/v1/batches/" + batchId + "/stages/incubation/keys").refusedField());
+        assertEquals(200, lead.post("/api/v1/batches/" + batchId + "/end", "{\"note\":\"\"}").status());
+    }
+
+    @Test
+    void aStageTickedAtAnImpossibleTimeIsNotTicked() {
+        LocalDateTime from = today();
+        put(from);
+        JsonNode lock = tasks(from).stream().filter(each -> each.get("code").asString().equals("STAGE_BEGINS") && each.get("stageId").asString().equals("lock-down")).findFirst()
+                .orElseThrow();
+        String path = "/api/v1/tasks/" + lock.get("id").asString();
+        assertEquals("at", keeper.post(path + "/done", "{\"note\":\"\",\"at\":\"" + from.minusDays(1).atZone(ZONE).toInstant() + "\"}").refusedField());
+        assertTrue(tasks(from).stream().noneMatch(each -> each.get("id").equals(lock.get("id")) && each.hasNonNull("doneAt")), "both or neither");
+        Answer early = keeper.post(path + "/done", "{\"note\":\"pipped early\"}");
+        // Now is the very hour of the start, or a little after it.
+        assertTrue(early.status() == 200 && early.body().get("moved").size() > 0 || early.refusedField().equals("at"), early.toString());
+    }
+
+    @Test
     void twoWhoTickOneTask() {
         LocalDateTime from = today();
         put(from);
