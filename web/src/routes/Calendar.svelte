@@ -172,7 +172,10 @@
   {/if}
   <section class="no-print">
     <h2>In your own calendar</h2>
-    <p class="small">A secret address that your phone or desk calendar reads again and again: days that move, move there too. It holds what is for you or for nobody in particular. Whoever has the address can read it.</p>
+    <p class="small">
+      A secret address that your phone or desk calendar reads again and again: days that move, move there too. It holds what is for you or for nobody in particular. Whoever has the
+      address can read it.
+    </p>
     {#if address}
       <p role="status"><b>Your address, shown this once:</b> <code>{address}</code></p>
     {/if}

@@ -1,5 +1,6 @@
 <script lang="ts">
   /** Trays, eggs or jars through chamber, bench and greenhouse: where it jams, how many to start each week, what one more shelf would do, and what it costs. */
+  import { onMount } from 'svelte'
   import { api, asTyped, dataOf } from '../lib/api/client'
   import type { CapacityAnswer, SpreadAnswer } from '../lib/api/types'
   import { Work } from '../lib/plan/plan.svelte'
@@ -33,6 +34,8 @@
       means = await dataOf(api.post('/calc/capacity', { body: asTyped({ ...common, stages: plain }) }))
       spread = await dataOf(api.post('/calc/capacity-spread', { body: asTyped({ ...common, stages, seed: 1 }) }))
     })
+  // What stands in the form is an example: its answer shows what is told.
+  onMount(() => void reckon())
   const reckonCost = () => money.run(async () => void (costs = await dataOf(api.post('/calc/running-cost', { body: asTyped({ ...cost }) }))))
   const error = (i: number, field: string) => work.at(`stages[${i}].${field}`)
   const most = (i: number) => Math.max(stages[i]!.places ?? 0, ...(spread?.stages[i]?.highByWeek ?? []), 1)

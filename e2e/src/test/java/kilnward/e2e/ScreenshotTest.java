@@ -26,18 +26,18 @@ class ScreenshotTest {
             take(browser, "settings-night-fahrenheit", PEN + "/settings", 1280, 800, "night", "F");
             take(browser, "occupant", REEDBOX + "/occupant", 1280, 800, "day", "C");
             take(browser, "chamber", REEDBOX + "/chamber", 1280, 800, "day", "C");
-            take(browser, "chamber-tank", TANK + "/chamber", 1280, 800, "day", "C");
             take(browser, "probes", REEDBOX + "/probes", 1280, 800, "day", "C");
             take(browser, "loads", TENT + "/loads", 1280, 800, "day", "C");
-            take(browser, "settings-humidity", TENT + "/settings", 1280, 800, "day", "C");
-            take(browser, "phone-chamber", TENT + "/chamber", 390, 844, "night", "C");
             take(browser, "card", REEDBOX + "/card", 1280, 800, "day", "C");
             take(browser, "phone-card", REEDBOX + "/card", 390, 844, "day", "C");
             take(browser, "check", TANK + "/check", 1280, 800, "day", "C");
             take(browser, "faults", REEDBOX + "/faults", 1280, 800, "day", "C");
             take(browser, "run", TENT + "/run", 1280, 800, "day", "C");
+            take(browser, "calendar", "/calendar", 1280, 800, "day", "C");
+            take(browser, "plan", TENT + "/run#plan", 1280, 800, "day", "C");
+            take(browser, "capacity", "/capacity", 1280, 800, "day", "C");
+            take(browser, "phone-log", PEN + "/run#log", 390, 844, "night", "F");
             take(browser, "charts", PEN + "/run#charts", 1280, 800, "day", "C");
-            take(browser, "phone-settings", REEDBOX + "/settings", 390, 844, "night", "C");
         }
     }
 
