@@ -280,19 +280,19 @@ public record ProvingRun(State state, OptionalDouble steadySinceS, List<Compared
             Chamber chamber = setup.chamber();
             List<Candidate> all = new ArrayList<>();
             double planned = chamber.airChangesPerHour();
-            all.add(new Candidate(Cause.LOSES_MORE, new double[] {0.5, 1, 2, 4, 8, 16, 32, 64}, more -> setup.with(airChanges(chamber, Math.min(200, planned + more)))));
-            all.add(new Candidate(Cause.LOSES_LESS, new double[] {0.5, 0.6, 0.7, 0.8, 0.9},
+            all.add(new Candidate(Cause.LOSES_MORE, new double[] {1, 4, 12, 30, 64}, more -> setup.with(airChanges(chamber, Math.min(200, planned + more)))));
+            all.add(new Candidate(Cause.LOSES_LESS, new double[] {0.5, 0.7, 0.9},
                     factor -> setup.with(chamber.withLossFactor(Math.max(0.1, chamber.lossFactor() * factor)))));
             if (!chamber.heaters().isEmpty()) {
-                all.add(new Candidate(Cause.HEATER_WEAKER, new double[] {0.3, 0.4, 0.5, 0.6, 0.7, 0.8, 0.9}, factor -> setup.with(heaters(chamber, factor))));
-                all.add(new Candidate(Cause.HEATER_STRONGER, new double[] {1.1, 1.25, 1.5, 2, 2.5}, factor -> setup.with(heaters(chamber, factor))));
+                all.add(new Candidate(Cause.HEATER_WEAKER, new double[] {0.3, 0.45, 0.6, 0.75, 0.9}, factor -> setup.with(heaters(chamber, factor))));
+                all.add(new Candidate(Cause.HEATER_STRONGER, new double[] {1.15, 1.5, 2.2}, factor -> setup.with(heaters(chamber, factor))));
                 double felt = setup.probes().stream().filter(each -> read.probeIds().contains(each.id())).mapToDouble(each -> each.place().heaterShare()).average().orElse(0);
-                double[] nearer = DoubleStream.of(0.05, 0.1, 0.2, 0.3, 0.45, 0.6).map(more -> felt + more).filter(share -> share <= 0.9).toArray();
+                double[] nearer = DoubleStream.of(0.08, 0.2, 0.35, 0.6).map(more -> felt + more).filter(share -> share <= 0.9).toArray();
                 if (nearer.length > 1) {
                     all.add(new Candidate(Cause.PROBE_NEARER, nearer, share -> felt(setup, read, share)));
                 }
                 if (felt > 0.05) {
-                    all.add(new Candidate(Cause.PROBE_FARTHER, new double[] {0, 0.25 * felt, 0.5 * felt, 0.75 * felt}, share -> felt(setup, read, share)));
+                    all.add(new Candidate(Cause.PROBE_FARTHER, new double[] {0, 0.4 * felt, 0.75 * felt}, share -> felt(setup, read, share)));
                 }
             }
             return all;
