@@ -1,10 +1,11 @@
 <script lang="ts">
   import { GLOSSARY } from './lib/glossary'
   import { onMount } from 'svelte'
-  import { Problem } from './lib/api/client'
+  import { Problem, SIGNED_OUT } from './lib/api/client'
   import type { Role } from './lib/api/types'
   import { prefs } from './lib/prefs.svelte'
-  import { follow, router, STEPS } from './lib/router.svelte'
+  import { follow, router } from './lib/router.svelte'
+  import { STEPS } from './lib/steps'
   import { reach } from './lib/reach.svelte'
   import { session } from './lib/session.svelte'
   import ChamberPage from './routes/ChamberPage.svelte'
@@ -12,6 +13,7 @@
   import Ward from './routes/Ward.svelte'
   import { alarms } from './lib/alarm/alarms.svelte'
   import { sentence, URGENCIES } from './lib/alarm/words'
+  import { levelName } from './lib/people/words'
 
   let ready = $state(false)
   let trouble = $state('')
@@ -41,10 +43,28 @@
     }
   }
 
+  onMount(() => {
+    const signedOut = () => void told(session.load())
+    addEventListener(SIGNED_OUT, signedOut)
+    return () => removeEventListener(SIGNED_OUT, signedOut)
+  })
   onMount(async () => {
     await told(session.load())
     ready = true
+  })
+
+  async function lookAt(list: HTMLSelectElement) {
+    await told(session.lookAt(list.value))
+    list.value = session.siteId ?? ''
+    router.go('/')
+  }
+
+  // Alarms are of the site that is looked at, and of nobody who is not signed in.
+  $effect(() => {
+    if (!ready || (!session.demo && session.role === null)) return
+    void session.siteId
     alarms.start()
+    return () => alarms.stop()
   })
 
   async function pick(list: HTMLSelectElement) {
@@ -112,8 +132,22 @@
           <a href="/chambers/{first.chamberId}/run#alarms">See what to do first</a>
         </p>
       {/if}
-      {#if router.route.page === 'ward'}
-        <Ward />
+      {#if router.route.page === 'join'}
+        {#await import('./routes/Join.svelte') then { default: Join }}<Join />{/await}
+      {:else if !session.demo && session.name === null}
+        {#if !trouble}{#await import('./routes/SignIn.svelte') then { default: SignIn }}<SignIn />{/await}{/if}
+      {:else if router.route.page === 'account' || (!session.demo && session.role === null)}
+        {#await import('./routes/Account.svelte') then { default: Account }}<Account />{/await}
+      {:else if router.route.page === 'people'}
+        {#key session.siteId}{#await import('./routes/People.svelte') then { default: People }}<People />{/await}{/key}
+      {:else if router.route.page === 'record'}
+        {#key session.siteId}{#await import('./routes/Record.svelte') then { default: Record }}<Record />{/await}{/key}
+      {:else if router.route.page === 'backups'}
+        {#await import('./routes/Backups.svelte') then { default: Backups }}<Backups />{/await}
+      {:else if router.route.page === 'trainer'}
+        {#await import('./routes/Trainer.svelte') then { default: Trainer }}<Trainer />{/await}
+      {:else if router.route.page === 'ward'}
+        {#key session.siteId}<Ward />{/key}
       {:else if router.route.page === 'new'}
         <NewChamber />
       {:else if router.route.page === 'compare'}
@@ -124,6 +158,9 @@
         {#await import('./routes/Capacity.svelte') then { default: Capacity }}<Capacity />{/await}
       {:else if router.route.page === 'telling'}
         {#await import('./routes/Telling.svelte') then { default: Telling }}<Telling />{/await}
+      {:else if router.route.page === 'next-time'}
+        {@const { id, batch } = router.route}
+        {#await import('./routes/NextTime.svelte') then { default: NextTime }}{#key batch}<NextTime {id} {batch} />{/key}{/await}
       {:else if router.route.page === 'chamber'}
         {#key router.route.id}<ChamberPage bind:this={chamber} id={router.route.id} step={router.route.step} />{/key}
       {:else}
@@ -135,6 +172,17 @@
     {/if}
   </main>
   <footer class="no-print small">
+    {#if !session.demo && session.name}
+      <a href="/account">{session.name}{session.role ? `, ${levelName(session.role)}` : ''}</a>
+      {#if session.sites.length > 1}
+        <label>
+          at
+          <select value={session.siteId} onchange={(event) => lookAt(event.currentTarget)}>
+            {#each session.sites as each (each.id)}<option value={each.id}>{each.name}</option>{/each}
+          </select>
+        </label>
+      {/if}
+    {/if}
     {#if session.demo && session.role}
       <label>
         You are the

@@ -76,7 +76,7 @@ registerRoute(
 // Another person at this device must not find what the one before had read.
 for (const method of ['POST', 'DELETE'] as const) {
   registerRoute(
-    ({ url, sameOrigin }) => sameOrigin && url.pathname === '/api/v1/session',
+    ({ url, sameOrigin }) => sameOrigin && /^\/api\/v1\/(session|join)(\/|$)/.test(url.pathname),
     async ({ request }) => {
       await caches.delete(READ)
       return fetch(request)

@@ -24,7 +24,7 @@ class Reach {
 export const reach = new Reach()
 
 /** What only asks and never changes anything, and so may be kept. */
-const KEPT = /\/api\/v1\/(?!rehearsals|suggestions|calc|stream)/
+const KEPT = /\/api\/v1\/(?!rehearsals|suggestions|calc|stream|join|session\/|account|audit|backups|invitations)/
 
 /** Lets the browser keep what is opened, so that the card can be read at the box without a network. */
 export async function keepWithinReach() {

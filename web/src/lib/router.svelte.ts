@@ -1,7 +1,10 @@
-/** Addresses of the page: /, /new, /telling, /compare, /calendar, /capacity, /chambers/{id}/{step}. */
+/** Addresses of the page: /, /new, /telling, /compare, /calendar, /capacity, /people, /account, /record, /backups, /join, /trainer, /chambers/{id}/{step},
+    /chambers/{id}/next-time/{batch}. */
 
-export const STEPS = ['occupant', 'chamber', 'probes', 'loads', 'settings', 'card', 'check', 'faults', 'prove', 'run'] as const
-export type StepName = (typeof STEPS)[number]
+import { STEPS, type StepName } from './steps'
+
+const PLAIN = ['people', 'account', 'record', 'backups', 'join', 'trainer'] as const
+type Plain = (typeof PLAIN)[number]
 
 export type Route =
   | { page: 'ward' }
@@ -10,21 +13,26 @@ export type Route =
   | { page: 'compare' }
   | { page: 'calendar' }
   | { page: 'capacity' }
+  | { page: Plain }
   | { page: 'chamber'; id: string; step: StepName }
+  | { page: 'next-time'; id: string; batch: string }
   | { page: 'lost'; path: string }
 
 export function routeOf(path: string): Route {
-  const parts = path.split('/').filter(Boolean)
+  const parts = path.split('?')[0]!.split('/').filter(Boolean)
   if (parts.length === 0) return { page: 'ward' }
   if (parts.length === 1 && parts[0] === 'new') return { page: 'new' }
   if (parts.length === 1 && parts[0] === 'compare') return { page: 'compare' }
   if (parts.length === 1 && parts[0] === 'calendar') return { page: 'calendar' }
   if (parts.length === 1 && parts[0] === 'capacity') return { page: 'capacity' }
   if (parts.length === 1 && parts[0] === 'telling') return { page: 'telling' }
+  const plain = PLAIN.find((each) => parts.length === 1 && parts[0] === each)
+  if (plain) return { page: plain }
   if (parts[0] === 'chambers' && parts[1] && parts.length <= 3) {
     const step = STEPS.find((each) => each === (parts[2] ?? 'settings'))
     if (step) return { page: 'chamber', id: parts[1], step }
   }
+  if (parts[0] === 'chambers' && parts[1] && parts[2] === 'next-time' && parts[3] && parts.length === 4) return { page: 'next-time', id: parts[1], batch: parts[3] }
   return { page: 'lost', path }
 }
 
@@ -36,7 +44,7 @@ class Router {
   }
 
   go(path: string) {
-    if (path !== location.pathname) history.pushState(null, '', path)
+    if (path !== location.pathname + location.search) history.pushState(null, '', path)
     this.route = routeOf(path)
     scrollTo(0, 0)
     document.getElementById('main')?.focus()

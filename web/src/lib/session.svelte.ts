@@ -1,20 +1,49 @@
 /** Who is looking, and what they may do. */
 import { api, dataOf } from './api/client'
-import type { Role, SiteView } from './api/types'
+import type { Role, SessionView, SiteView } from './api/types'
 
 const ORDER: Role[] = ['VISITOR', 'KEEPER', 'LEAD', 'OWNER']
 
 class Session {
   role = $state<Role | null>(null)
   demo = $state(false)
+  /** Who is signed in; null for nobody. */
+  name = $state<string | null>(null)
+  /** The site that is looked at, and all that may be. */
+  siteId = $state<string | null>(null)
+  sites = $state.raw<SessionView['sites']>([])
+  passkeys = $state(false)
+  /** Whether nobody has made this installation theirs yet. */
+  unowned = $state(false)
   site = $state<SiteView | null>(null)
 
   async load() {
-    const [session, site] = await Promise.all([dataOf(api.get('/session')), dataOf(api.get('/site'))])
+    await this.became(await dataOf(api.get('/session')))
+    if (this.demo && this.role === null) await this.pick('OWNER')
+  }
+
+  /** Somebody is signed in, or looks at another site. */
+  async became(session: SessionView) {
     this.role = session.role
     this.demo = session.demo
-    if (session.demo && session.role === null) await this.pick('OWNER')
-    this.site = site
+    this.name = session.name
+    this.siteId = session.siteId
+    this.sites = session.sites
+    this.passkeys = session.passkeys
+    this.unowned = session.unowned
+    this.site = this.demo || this.role !== null ? await dataOf(api.get('/site')) : null
+    // What was kept of somebody who is signed in no longer is nobody's to find here.
+    if (this.name === null && !this.demo && 'caches' in globalThis)
+      await Promise.all((await caches.keys()).filter((each) => each.startsWith('kiln-read')).map((each) => caches.delete(each)))
+  }
+
+  async lookAt(siteId: string) {
+    await this.became(await dataOf(api.post('/session/site', { body: { siteId } })))
+  }
+
+  async signOut() {
+    await api.remove('/session')
+    await this.became(await dataOf(api.get('/session')))
   }
 
   #taking: Promise<unknown> = Promise.resolve()
@@ -22,7 +51,9 @@ class Session {
   /** One after another: of two roles taken quickly the later one stays. */
   pick(role: Role): Promise<void> {
     const taken = this.#taking.then(async () => {
-      this.role = (await dataOf(api.post('/session', { body: { role } }))).role
+      const taken = await dataOf(api.post('/session', { body: { role } }))
+      this.role = taken.role
+      this.name = taken.name
     })
     this.#taking = taken.catch(() => undefined)
     return taken
@@ -38,6 +69,10 @@ class Session {
 
   get mayPlan() {
     return this.may('LEAD')
+  }
+
+  get mayOwn() {
+    return this.may('OWNER')
   }
 }
 

@@ -1,6 +1,6 @@
 /** The words for what the server names by a code. */
 import type { ApplianceKind, ControllerPlan, Guide, RungKind, Step } from './api/types'
-import type { StepName } from './router.svelte'
+import type { StepName } from './steps'
 
 export const RUNG_NAMES: Record<RungKind, string> = {
   HEAT_ON: 'Heat starts',

@@ -8,7 +8,8 @@
   import Notices from '../lib/parts/Notices.svelte'
   import SaveDialog from '../lib/parts/SaveDialog.svelte'
   import Shelf from '../lib/parts/Shelf.svelte'
-  import { router, type StepName } from '../lib/router.svelte'
+  import { router } from '../lib/router.svelte'
+  import { AFTER_SETTINGS, UNPLANNED, type StepName } from '../lib/steps'
   import { session } from '../lib/session.svelte'
   import { sinceStart, subtitle } from '../lib/chamber/subtitle'
   import CardStep from './CardStep.svelte'
@@ -19,6 +20,7 @@
   import OccupantStep from './OccupantStep.svelte'
   import ProbesStep from './ProbesStep.svelte'
   import ProveStep from './ProveStep.svelte'
+  import ReviewStep from './ReviewStep.svelte'
   import RunStep from './RunStep.svelte'
   import SettingsStep from './SettingsStep.svelte'
 
@@ -67,7 +69,7 @@
     const looked = draft?.plan.looked
     const opened = step.toUpperCase() as Step
     // What runs is not planned: there is nothing to look over.
-    if (step !== 'run' && step !== 'prove' && looked && session.mayPlan && !looked.includes(opened)) looked.push(opened)
+    if (!UNPLANNED.includes(step) && looked && session.mayPlan && !looked.includes(opened)) looked.push(opened)
   })
 
   // What is typed is kept in the browser a moment after the last change.
@@ -136,7 +138,7 @@
       <p class="quiet">{subtitle(draft.plan)}{sinceStart(draft.plan)}</p>
     </div>
     <div class="actions">
-      {#if step === 'settings' || step === 'card' || step === 'check' || step === 'faults' || step === 'prove' || step === 'run'}
+      {#if step === 'settings' || AFTER_SETTINGS.includes(step)}
         {#if controller}<p class="quiet">{settingsWords}</p>{/if}
         {#if step === 'settings' && controller && draft.missing.length === 0}
           <button
@@ -145,7 +147,7 @@
             title={session.mayKey ? undefined : 'A visitor looks only'}
             onclick={() => dialog?.open()}>Save with a reason</button
           >
-        {:else if (step === 'card' || step === 'check' || step === 'faults' || step === 'prove' || step === 'run') && draft.planDirty}
+        {:else if AFTER_SETTINGS.includes(step) && draft.planDirty}
           <button class="button main" disabled={!session.mayPlan || draft.saving} onclick={savePlan}>Save the plan</button>
         {/if}
       {:else}
@@ -205,6 +207,8 @@
         <ProveStep {draft} onproven={() => void provenState(id).then((state) => (proven = state))} />
       {:else if step === 'run'}
         <RunStep {draft} onrunning={(state) => (running = state)} />
+      {:else if step === 'review'}
+        <ReviewStep {draft} />
       {:else}
         <CardStep {draft} />
       {/if}

@@ -3,6 +3,7 @@
   import { api, Problem, dataOf } from '../lib/api/client'
   import type { BuildView, Guide } from '../lib/api/types'
   import { fieldErrors } from '../lib/chamber/draft'
+  import TakeIn from '../lib/chamber/TakeIn.svelte'
   import { router } from '../lib/router.svelte'
   import { KEEPING_NAMES } from '../lib/words'
 
@@ -75,6 +76,7 @@
     <button class="button main" type="submit">Plan it</button>
   </div>
 </form>
+<TakeIn />
 
 <style>
   header {

@@ -5,6 +5,7 @@
   import type { ChamberDraft } from '../lib/chamber/draft.svelte'
   import BandForm from '../lib/chamber/BandForm.svelte'
   import Propose from '../lib/chamber/Propose.svelte'
+  import KeyLimits from '../lib/chamber/KeyLimits.svelte'
   import Revisions from '../lib/chamber/Revisions.svelte'
   import Ladder from '../lib/ladder/Ladder.svelte'
   import { humidity, partsOf, secondPlace, temperature } from '../lib/ladder/quantity'
@@ -188,6 +189,7 @@
         <BandForm {draft} {controller} mayKey={session.mayKey} />
         <Propose {draft} {controller} mayKey={session.mayKey} mayPlan={session.mayPlan} />
         <Revisions {draft} {controller} />
+        {#key controller.id}<KeyLimits {draft} {controller} />{/key}
       {/each}
     </div>
   </div>

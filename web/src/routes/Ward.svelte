@@ -80,6 +80,16 @@
       if (!(failed instanceof Problem)) throw failed
     }
   }
+  /** What is wrong with the backups; for owners, who can do something about it. */
+  let backups = $state<string | null>(null)
+  async function lookAtBackups() {
+    if (!session.mayOwn) return
+    try {
+      backups = (await dataOf(api.get('/backups'))).wrong
+    } catch (failed) {
+      if (!(failed instanceof Problem)) throw failed
+    }
+  }
   /** What is to be done: overdue, and the next within a week. */
   let tasks = $state.raw<TaskView[]>([])
   const overdue = $derived(tasks.filter((each) => each.overdue))
@@ -95,6 +105,7 @@
     void load()
     void live.start()
     void lookAtMessages()
+    void lookAtBackups()
     void lookAtTasks()
     live.ontask = () => void lookAtTasks()
     const timer = setInterval(() => {
@@ -173,8 +184,10 @@
   <p class="quiet when">{today}</p>
   <p class="quiet">{rows && !rehearsing ? `${WORDS[wanting] ?? `${wanting} want`} you` : ''}</p>
   <a href="/calendar">Calendar</a>
+  <a href="/trainer">Trainer</a>
   <a href="/compare">Compare</a>
   <a href="/telling">Who is told</a>
+  <a href="/people">People</a>
   {#if session.mayPlan}<a class="button main" href="/new">New chamber</a>{/if}
 </header>
 
@@ -202,6 +215,9 @@
     <p class="watch" role="alert">
       <span class="mark mind" aria-hidden="true">▲</span><b>Alarms are not heard here at the moment: the server does not answer.</b> What you see is the last that was known.
     </p>
+  {/if}
+  {#if backups}
+    <p class="watch"><span class="mark act" aria-hidden="true">◆</span><b>{backups}</b> <a href="/backups">Look at the backups</a></p>
   {/if}
   {#if undelivered > 0}
     <p class="watch">

@@ -30,6 +30,9 @@ export class Problem extends Error {
   }
 }
 
+/** Told to the page where the server no longer knows who is asking: a session was ended elsewhere, or is too old. */
+export const SIGNED_OUT = 'kiln-signed-out'
+
 const CSRF_COOKIE = /(?:^|; )XSRF-TOKEN=([^;]*)/
 
 /** What is asked, as {@link fetch} takes it. The library would make a Request of it, whose body cannot be looked at before it is sent, and which wants a whole address. */
@@ -56,6 +59,7 @@ async function send({ path, method, init }: Asked): Promise<Response> {
   }
   reach.saw(path.replace(ROOT, ''), response.headers)
   if (response.ok) return response
+  if (response.status === 401) globalThis.dispatchEvent?.(new Event(SIGNED_OUT))
   const problem = (await response.json().catch(() => ({}))) as Record<string, unknown>
   throw new Problem(
     response.status,
@@ -97,6 +101,9 @@ export const asTyped = <Given>(typed: Given) => typed as Complete<Given>
 /** A document sent as it is, so that a refusal can name its lines. */
 const asText = { headers: { 'Content-Type': 'text/plain;charset=utf-8' }, bodySerializer: (text: string) => text } as const
 
+/** A file sent as it is. */
+const asFile = { headers: { 'Content-Type': 'application/octet-stream' }, bodySerializer: (file: unknown) => file as Blob } as const
+
 /** Posts something that is answered line by line, each a document of its own. */
 async function lines<T>(answer: Promise<{ data?: ReadableStream<Uint8Array> | null }>, online: (line: T) => void, signal: AbortSignal): Promise<void> {
   const reader = (await dataOf(answer))!.pipeThrough(new TextDecoderStream() as ReadableWritablePair<string, Uint8Array>).getReader()
@@ -113,4 +120,4 @@ async function lines<T>(answer: Promise<{ data?: ReadableStream<Uint8Array> | nu
   }
 }
 
-export const api = { get: client.GET, post: client.POST, put: client.PUT, remove: client.DELETE, asText, lines }
+export const api = { get: client.GET, post: client.POST, put: client.PUT, remove: client.DELETE, asText, asFile, lines }

@@ -273,9 +273,10 @@ export class ChamberDraft extends Rehearsing {
     )
   }
 
-  async saveSettings(controllerId: string, reason: string, basedOn = this.settingsOf(controllerId)?.number ?? 0): Promise<boolean> {
+  /** @param sure whether what is outside of what a lead fixed is meant so */
+  async saveSettings(controllerId: string, reason: string, sure = false, basedOn = this.settingsOf(controllerId)?.number ?? 0): Promise<boolean> {
     if (this.planDirty && !(await this.savePlan())) return false
-    const again = () => this.saveSettings(controllerId, reason, (this.conflict?.problem.current as SettingsView | null)?.number ?? 0)
+    const again = () => this.saveSettings(controllerId, reason, sure, (this.conflict?.problem.current as SettingsView | null)?.number ?? 0)
     return this.#save('settings', again, async () => {
       const saved = await dataOf(
         api.post('/chambers/{id}/controllers/{controllerId}/settings', {
@@ -284,6 +285,7 @@ export class ChamberDraft extends Rehearsing {
             basedOn,
             reason,
             values: asTyped($state.snapshot(this.keyed[controllerId])),
+            sure,
           },
         }),
       )
@@ -296,9 +298,9 @@ export class ChamberDraft extends Rehearsing {
   }
 
   /** Saves what is keyed into every controller that changed, each as a revision of its own with the same reason. */
-  async saveAllSettings(reason: string): Promise<boolean> {
+  async saveAllSettings(reason: string, sure = false): Promise<boolean> {
     for (const { id } of this.changedControllers) {
-      if (!(await this.saveSettings(id, reason))) return false
+      if (!(await this.saveSettings(id, reason, sure))) return false
     }
     return true
   }

@@ -37,6 +37,7 @@ describe('tiles', () => {
       faults: 'half',
       prove: 'empty',
       run: 'empty',
+      review: 'empty',
     })
   })
 

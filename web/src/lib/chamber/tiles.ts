@@ -2,7 +2,7 @@
 import { api, dataOf, Problem } from '../api/client'
 import type { ChamberDueView, Step } from '../api/types'
 import { isSilent } from '../live/quantities'
-import type { StepName } from '../router.svelte'
+import { UNPLANNED, type StepName } from '../steps'
 import type { ChamberDraft } from './draft.svelte'
 
 export type TileState = 'empty' | 'half' | 'full' | 'due'
@@ -66,9 +66,10 @@ export function tilesOf(
     ['faults', 'Faults', !draft.answer ? 'empty' : wants('FAULTS') || draft.answer.findings.some((finding) => finding.code === 'stuck-on-harms') ? 'due' : 'half'],
     ['prove', 'Prove', proven],
     ['run', 'Run', running],
+    ['review', 'Review', running === 'empty' ? 'empty' : 'half'],
   ]
   // What began as a usual build is not done before somebody has looked at it.
-  const unseen = (step: StepName) => step !== 'run' && step !== 'prove' && plan.looked !== null && !plan.looked.some((each) => each.toLowerCase() === step)
+  const unseen = (step: StepName) => !UNPLANNED.includes(step) && plan.looked !== null && !plan.looked.some((each) => each.toLowerCase() === step)
   return states.map(([step, name, state]) => {
     const shown = state === 'full' && unseen(step) ? 'half' : state
     return { step, name, state: shown, says: shown === 'half' && state === 'full' ? 'begun, not yet looked at' : SAYS[shown] }

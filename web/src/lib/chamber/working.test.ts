@@ -223,7 +223,7 @@ describe('saving', () => {
     const draft = new ChamberDraft(view())
     draft.keyed['c'] = { SET_VALUE: 29, DIFFERENTIAL: 0.6, HIGH_ALARM: 31 }
     const saved = draft.saveSettings('c', 'warmer')
-    expect(server.asked.at(-1)!.body).toEqual({ basedOn: 3, reason: 'warmer', values: { SET_VALUE: 29, DIFFERENTIAL: 0.6, HIGH_ALARM: 31 } })
+    expect(server.asked.at(-1)!.body).toEqual({ basedOn: 3, reason: 'warmer', values: { SET_VALUE: 29, DIFFERENTIAL: 0.6, HIGH_ALARM: 31 }, sure: false })
     await server.answer({ ...view().settings[0], number: 4, values: { SET_VALUE: 29, DIFFERENTIAL: 0.6, HIGH_ALARM: 31 } }, 201)
     expect(await saved).toBe(true)
     expect(draft.settingsOf('c')!.number).toBe(4)

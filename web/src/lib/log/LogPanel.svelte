@@ -5,6 +5,7 @@
   import type { BatchView, EntryKind, LogEntryView, NewLogEntry, UnderstoodView, UsualView } from '../api/types'
   import { prefs } from '../prefs.svelte'
   import { session } from '../session.svelte'
+  import Handed from './Handed.svelte'
   import { when } from '../when'
   import { Log } from './log.svelte'
   import { KINDS, told } from './words'
@@ -265,6 +266,7 @@
       </li>
     {/each}
   </ol>
+  {#if session.mayPlan}<Handed {chamberId} />{/if}
 </section>
 
 <style>

@@ -16,6 +16,7 @@ export const KINDS: Record<EntryKind, { done: string; press: string }> = {
   DIED: { done: 'Died', press: 'Died' },
   TRAY_PULLED: { done: 'Trays pulled', press: 'Trays pulled' },
   HATCHED: { done: 'Hatched', press: 'Hatched' },
+  HARVESTED: { done: 'Harvested', press: 'Harvest' },
   REPLACED: { done: 'Part replaced', press: 'Part replaced' },
 }
 

@@ -27,7 +27,8 @@
         {/each}
       </p>
     </div>
-  {:else if draft.problem}
+  {:else if draft.problem && draft.problem.status !== 422}
+    <!-- What is only asked about is asked where it was saved. -->
     <div class="notice act">
       <p><b><span class="mark act" aria-hidden="true">◆</span>{draft.problem.title}.</b> {draft.problem.detail}</p>
     </div>

@@ -1,6 +1,6 @@
 <script lang="ts">
   /** The way through as a shelf of tiles; a tile's fill shows its state. */
-  import type { StepName } from '../router.svelte'
+  import type { StepName } from '../steps'
   import type { TileState } from '../chamber/tiles'
 
   let { id, step, tiles }: { id: string; step: StepName; tiles: { step: StepName; name: string; state: TileState; says: string }[] } = $props()

@@ -151,7 +151,10 @@
       <details>
         <summary class="small">{ended.length} ended</summary>
         <ul class="small">
-          {#each ended as each (each.id)}<li>{each.name}, {each.pieces}, from {local(each.startsAt, 'day')}{each.endNote ? `: “${each.endNote}”` : ''}</li>{/each}
+          {#each ended as each (each.id)}<li>
+              {each.name}, {each.pieces}, from {local(each.startsAt, 'day')}{each.endNote ? `: “${each.endNote}”` : ''}.
+              <a href="/chambers/{each.chamberId}/next-time/{each.id}">Next time</a>
+            </li>{/each}
         </ul>
       </details>
     {/if}

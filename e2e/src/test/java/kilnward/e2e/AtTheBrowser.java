@@ -12,7 +12,9 @@ import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.extension.AfterTestExecutionCallback;
 import org.junit.jupiter.api.extension.ExtendWith;
+import org.junit.jupiter.api.extension.RegisterExtension;
 
 /** A person at a desk, with a browser of their own, on the running server. */
 @ExtendWith(RunningServer.class)
@@ -44,6 +46,20 @@ abstract class AtTheBrowser {
     @AfterEach
     void leave() {
         person.close();
+    }
+
+    /** What the page said when a test failed: on a machine that nobody watches it is all that is left. */
+    @RegisterExtension
+    final AfterTestExecutionCallback lastWords = test -> {
+        if (test.getExecutionException().isPresent() && !page.isClosed()) {
+            System.err.println(test.getDisplayName() + " failed at " + page.url() + ", where this stood:\n" + page.locator("body").innerText());
+        }
+    };
+
+    /** Takes another role in the demo, and waits until it is taken. */
+    void pick(String role) {
+        page.waitForResponse(answer -> answer.url().endsWith("/session") && String.valueOf(answer.request().postData()).contains(role),
+                () -> page.getByLabel("You are the").selectOption(role));
     }
 
     /** Opens what is folded away; what is above it may move while it is clicked. */

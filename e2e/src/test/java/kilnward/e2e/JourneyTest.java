@@ -212,7 +212,7 @@ class JourneyTest extends AtTheBrowser {
     @Test
     void aVisitorLooksOnly() {
         page.navigate("/");
-        page.getByLabel("You are the").selectOption("VISITOR");
+        pick("VISITOR");
         assertThat(page.getByRole(AriaRole.LINK, new Page.GetByRoleOptions().setName("New chamber"))).not().isVisible();
         page.getByRole(AriaRole.LINK, new Page.GetByRoleOptions().setName("Reedbox")).click();
         assertThat(page.getByLabel(Pattern.compile("3 Aim"))).isDisabled();

@@ -23,7 +23,7 @@ class ScreenshotTest {
         try (Browser browser = new Browser(server)) {
             take(browser, "ward", "/", 1280, 800, "day", "C");
             take(browser, "settings", REEDBOX + "/settings", 1280, 800, "day", "C");
-            take(browser, "settings-night-fahrenheit", PEN + "/settings", 1280, 800, "night", "F");
+            take(browser, "record", "/record", 1280, 800, "night", "C");
             take(browser, "occupant", REEDBOX + "/occupant", 1280, 800, "day", "C");
             take(browser, "chamber", REEDBOX + "/chamber", 1280, 800, "day", "C");
             take(browser, "probes", REEDBOX + "/probes", 1280, 800, "day", "C");
@@ -35,7 +35,7 @@ class ScreenshotTest {
             take(browser, "run", TENT + "/run", 1280, 800, "day", "C");
             take(browser, "calendar", "/calendar", 1280, 800, "day", "C");
             take(browser, "plan", TENT + "/run#plan", 1280, 800, "day", "C");
-            take(browser, "capacity", "/capacity", 1280, 800, "day", "C");
+            take(browser, "review", PEN + "/review", 1280, 800, "day", "C");
             take(browser, "phone-log", PEN + "/run#log", 390, 844, "night", "F");
             take(browser, "charts", PEN + "/run#charts", 1280, 800, "day", "C");
         }

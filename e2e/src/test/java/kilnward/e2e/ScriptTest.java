@@ -100,7 +100,7 @@ class ScriptTest {
         }
 
         void waitFor(String words) throws Exception {
-            long until = System.nanoTime() + TimeUnit.SECONDS.toNanos(180);
+            long until = System.nanoTime() + TimeUnit.SECONDS.toNanos(300);
             while (!said().contains(words)) {
                 assertTrue(process.isAlive() && System.nanoTime() < until, "waited for “" + words + "”: " + said());
                 Thread.sleep(200);
@@ -135,7 +135,7 @@ class ScriptTest {
     private static void devicesSend() throws Exception {
         ApiClient owner = ApiClient.as("http://127.0.0.1:" + port, "OWNER");
         java.time.Instant since = java.time.Instant.now();
-        for (int tries = 0; tries < 240; tries++) {
+        for (int tries = 0; tries < 480; tries++) {
             JsonNode series = owner.get("/api/v1/series").body();
             if (series.size() > 10
                     && series.valueStream().allMatch(each -> !each.path("latest").isNull() && !java.time.Instant.parse(each.at("/latest/at").asString()).isBefore(since))) {
@@ -147,7 +147,7 @@ class ScriptTest {
     }
 
     private static void answersAgain() throws Exception {
-        for (int tries = 0; tries < 240; tries++) {
+        for (int tries = 0; tries < 480; tries++) {
             try {
                 if (asked("/api/v1/chambers") == 200) {
                     return;

@@ -14,8 +14,10 @@ import org.junit.jupiter.api.Test;
 
 /** The server's rooms: each knows only those before it, and nobody reaches into another's tables. */
 class RoomsTest {
-    private static final List<String> ORDER = List.of("wire", "store", "people", "site", "plan", "guide", "profile", "begin", "compute", "settings", "check", "eggs", "drill",
-            "live", "proving", "calendar", "log", "ward", "demo");
+    private static final List<String> ORDER = List.of("wire", "store", "people", "audit", "site", "account", "plan", "guide", "profile", "begin", "compute", "settings", "check",
+            "eggs",
+            "drill",
+            "live", "proving", "calendar", "log", "review", "training", "evidence", "ward", "backup", "demo");
     private static final JavaClasses SERVER = new ClassFileImporter().withImportOption(new ImportOption.DoNotIncludeTests()).importPackages("kilnward.server");
 
     @Test

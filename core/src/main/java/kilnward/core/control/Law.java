@@ -3,7 +3,7 @@ package kilnward.core.control;
 import java.util.OptionalDouble;
 
 /** What a loop of a controller decides from its displays. A closed family: add a member here and nowhere else. */
-public sealed interface Law permits OnOff, TimeProportional, FanBand, StepVent, VentTakeOver, ByDay {
+public sealed interface Law permits OnOff, TimeProportional, FanBand, StepVent, VentTakeOver, ByDay, AsSeen {
     /** The state of one run, starting at rest. */
     Runner start();
 

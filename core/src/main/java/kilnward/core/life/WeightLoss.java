@@ -80,7 +80,7 @@ public record WeightLoss(double freshG, double lossPct, double perDayPct, double
                     each.massG(), "must be the same eggs as on day 0 (" + Require.plain(freshG) + " g): they lose water, slowly");
         }
         EggWeighing last = weighings.get(weighings.size() - 1);
-        double lossPct = 100 * (freshG - last.massG()) / freshG;
+        double lossPct = lostPct(freshG, last.massG());
         double share = Math.min(1, last.day() / target.endDay());
         if (weighings.size() == 1) {
             return new WeightLoss(freshG, 0, 0, 0, 0, 0, Verdict.TOO_FEW, OptionalDouble.empty());
@@ -92,6 +92,17 @@ public record WeightLoss(double freshG, double lossPct, double perDayPct, double
                 : projectedPct > target.highPct() ? Verdict.TOO_FAST : Verdict.ON_COURSE;
         return new WeightLoss(freshG, lossPct, perDayPct, projectedPct, share * target.lowPct(), share * target.highPct(),
                 verdict, asked(target, humidityPct, lossPct, perDayPct, left));
+    }
+
+    /**
+     * What was lost of a fresh mass.
+     *
+     * @param freshG fresh mass (g), above 0
+     * @param nowG   mass now (g)
+     * @return share of the fresh mass (%)
+     */
+    public static double lostPct(double freshG, double nowG) {
+        return 100 * (freshG - nowG) / freshG;
     }
 
     private static OptionalDouble asked(Target target, OptionalDouble humidityPct, double lossPct, double perDayPct, double left) {

@@ -18,6 +18,8 @@ public enum EntryKind {
     DIED(Unit.NONE, true, "died", "dead"),
     TRAY_PULLED(Unit.NONE, true, "pulled", "tray pulled", "trays pulled"),
     HATCHED(Unit.NONE, true, "hatched", "hatch", "germinated", "up"),
+    /** What was taken as a yield: mushrooms, leaves, fruit. */
+    HARVESTED(Unit.GRAMS, false, "harvested", "harvest", "picked"),
     REPLACED(Unit.NONE, false, "replaced", "swapped");
 
     /** Unit of an amount. */

@@ -144,6 +144,11 @@ public final class Proof {
         }).findFirst().map(rung -> Obstacle.of(Obstacle.Kind.AT_HARM));
     }
 
+    /** What stands against another setup of the same chamber, of whatever kind it is; empty where nothing does. */
+    public static Optional<Obstacle> against(Setup setup, Setup changed, Scenario scenario, Workers workers) {
+        return obstacle(Assessment.untried(setup, scenario, false, workers).plain(), setup, changed, scenario, workers);
+    }
+
     private static Optional<Obstacle> withoutRehearsal(Setup setup, Setup changed) {
         for (PlannedController controller : changed.controllers()) {
             PlannedController old = setup.controller(controller.id());

@@ -2,6 +2,7 @@ package kilnward.core.proving;
 
 import java.util.Arrays;
 import java.util.OptionalDouble;
+import kilnward.core.series.Samples;
 
 /**
  * What can be told of a run from readings alone (°C and K, or %RH and points). Nothing in it needs turning points: a cycle of a few readings has none that can be seen.

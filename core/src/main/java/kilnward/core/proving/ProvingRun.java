@@ -22,6 +22,7 @@ import kilnward.core.rehearsal.Rehearsal;
 import kilnward.core.rehearsal.RoomCurve;
 import kilnward.core.rehearsal.Scenario;
 import kilnward.core.rehearsal.Trace;
+import kilnward.core.series.Samples;
 import kilnward.core.setup.PlannedController;
 import kilnward.core.setup.Setup;
 

@@ -25,6 +25,7 @@ import kilnward.core.rehearsal.Rehearsal;
 import kilnward.core.rehearsal.RoomCurve;
 import kilnward.core.rehearsal.Scenario;
 import kilnward.core.rehearsal.Trace;
+import kilnward.core.series.Samples;
 import kilnward.core.setup.Setup;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;

@@ -1,6 +1,8 @@
 package kilnward.server.begin;
 
 import java.util.List;
+import kilnward.server.people.Needs;
+import kilnward.server.people.Role;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
@@ -27,6 +29,7 @@ public class BuildController {
      *
      * @param guide who will live in it; those that are usual for it come first
      */
+    @Needs(Role.VISITOR)
     @GetMapping("/builds")
     public List<BuildView> builds(@RequestParam(required = false) String guide) {
         return starter.proposed(builds.all(), guide).stream().map(build -> new BuildView(build.id(), build.name(), build.about())).toList();

@@ -15,9 +15,10 @@ import kilnward.core.device.Profile;
 import kilnward.core.device.Settings;
 import kilnward.core.life.HumidityBand;
 import kilnward.core.life.KeepBand;
-import kilnward.server.plan.ChamberPlan;
+import kilnward.server.people.Open;
 import kilnward.server.plan.ChamberPlan.ControllerPlan;
 import kilnward.server.plan.ChamberPlan.OccupancyPlan;
+import kilnward.server.plan.ChamberPlan;
 import kilnward.server.plan.PlanReader;
 import kilnward.server.wire.OrNull;
 import kilnward.server.wire.problem.Within;
@@ -26,6 +27,7 @@ import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RestController;
 
 /** What the keys of controllers begin with; stateless. */
+@Open
 @RestController
 public class FirstKeysController {
     /** Controllers of a chamber in which somebody lives, or nobody yet. */

@@ -8,6 +8,7 @@ import java.time.Instant;
 import java.util.UUID;
 import kilnward.server.store.Identified;
 import org.hibernate.annotations.DynamicUpdate;
+import org.hibernate.annotations.TenantId;
 import org.hibernate.envers.Audited;
 import org.hibernate.envers.NotAudited;
 
@@ -18,6 +19,7 @@ import org.hibernate.envers.NotAudited;
 @Table(name = "batch")
 class BatchEntity extends Identified {
     @NotAudited
+    @TenantId
     UUID siteId;
     UUID chamberId;
     @Column(length = 80)

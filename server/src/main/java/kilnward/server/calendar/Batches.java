@@ -42,6 +42,7 @@ import kilnward.server.live.alarm.Happenings;
 import kilnward.server.plan.Plans;
 import kilnward.server.proving.Provings;
 import kilnward.server.site.Sites;
+import kilnward.server.store.Moments;
 import kilnward.server.wire.problem.ConflictException;
 import kilnward.server.wire.problem.NotFoundException;
 import org.springframework.stereotype.Service;
@@ -109,7 +110,7 @@ public class Batches implements Happenings {
         entity.note = asked.note().strip();
         entity.begun = "";
         entity.despite = asked.despite() == null ? null : asked.despite().strip();
-        entity.madeAt = now();
+        entity.madeAt = Moments.now(clock);
         entity.madeBy = who;
         entity.changedAt = entity.madeAt;
         entity.changedBy = who;
@@ -175,7 +176,7 @@ public class Batches implements Happenings {
         } catch (RefusedValueException refused) {
             throw new RefusedValueException(field, refused.given(), refused.allowed());
         }
-        entity.changedAt = now();
+        entity.changedAt = Moments.now(clock);
         entity.changedBy = who;
         Schedule after = Schedule.of(batch);
         tasks.follow(entity, after);
@@ -187,7 +188,7 @@ public class Batches implements Happenings {
     /** Ends it: what was still to be done is called off. */
     public BatchView end(UUID id, String note, String who) {
         BatchEntity entity = open(id);
-        entity.endedAt = now();
+        entity.endedAt = Moments.now(clock);
         entity.endedBy = who;
         entity.endNote = note.strip();
         entity.changedAt = entity.endedAt;
@@ -246,6 +247,7 @@ public class Batches implements Happenings {
     /** What stands against the batches of a chamber sharing it. */
     @Transactional(readOnly = true)
     public List<ConflictView> conflicts(UUID chamberId) {
+        plans.require(chamberId);
         List<ConflictView> found = new ArrayList<>();
         List<BatchEntity> open = batches.findByChamberIdOrderByStartsAtAscIdAsc(chamberId).stream().filter(each -> each.endedAt == null && known(each).isPresent()).toList();
         for (int i = 0; i < open.size(); i++) {
@@ -314,10 +316,6 @@ public class Batches implements Happenings {
 
     private static String name(School school, String stageId) {
         return school.stages().stream().filter(each -> each.id().equals(stageId)).map(Stage::name).findFirst().orElse(stageId);
-    }
-
-    private Instant now() {
-        return clock.instant().truncatedTo(ChronoUnit.MICROS);
     }
 
     private BatchView view(BatchEntity entity) {

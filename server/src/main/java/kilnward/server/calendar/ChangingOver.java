@@ -7,7 +7,6 @@ import java.sql.Timestamp;
 import java.time.Clock;
 import java.time.Instant;
 import java.time.LocalDateTime;
-import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
 import java.util.EnumMap;
 import java.util.List;
@@ -29,6 +28,7 @@ import kilnward.server.settings.ChamberViews.ChamberView;
 import kilnward.server.settings.ChamberViews.NewSettings;
 import kilnward.server.settings.ChamberViews.SettingsView;
 import kilnward.server.site.Sites;
+import kilnward.server.store.Moments;
 import kilnward.server.wire.door.ManyLines;
 import kilnward.server.wire.problem.ConflictException;
 import kilnward.server.wire.problem.NotFoundException;
@@ -95,7 +95,7 @@ class ChangingOver implements Happenings {
         }
         int ended = batches.endAll(chamberId, asked.reason().strip(), who);
         int calledOff = tasks.callOffAll(chamberId);
-        Instant now = clock.instant().truncatedTo(ChronoUnit.MICROS);
+        Instant now = Moments.now(clock);
         int retired = 0;
         for (SettingsView each : before.settings()) {
             retired += sql.sql("insert ignore into settings_retired (controller_id, number, chamber_id, retired_at, retired_by, reason) values (?, ?, ?, ?, ?, ?)")

@@ -5,6 +5,10 @@ import java.security.Principal;
 import java.util.List;
 import java.util.UUID;
 import kilnward.server.calendar.Feeds.FeedView;
+import kilnward.server.people.Here;
+import kilnward.server.people.Needs;
+import kilnward.server.people.Open;
+import kilnward.server.people.Role;
 import org.springframework.http.ContentDisposition;
 import org.springframework.http.HttpHeaders;
 import org.springframework.http.HttpStatus;
@@ -30,12 +34,14 @@ public class FeedController {
     }
 
     /** One's own addresses. */
+    @Needs(Role.VISITOR)
     @GetMapping("/feeds")
     public List<FeedView> mine(Principal who) {
         return who == null ? List.of() : feeds.of(who.getName());
     }
 
     /** Makes one; its address is told this once. */
+    @Needs(Role.VISITOR)
     @PostMapping("/feeds")
     @ResponseStatus(HttpStatus.CREATED)
     public FeedView make(Principal who) {
@@ -43,6 +49,7 @@ public class FeedController {
     }
 
     /** Revokes one: whoever has it finds nothing there any more. */
+    @Needs(Role.VISITOR)
     @DeleteMapping("/feeds/{id}")
     @ResponseStatus(HttpStatus.NO_CONTENT)
     public void revoke(@PathVariable UUID id, Principal who) {
@@ -50,11 +57,14 @@ public class FeedController {
     }
 
     /** What a calendar reads; the address is the secret. */
+    @Open
     @GetMapping(value = "/feed/{secret}.ics", produces = "text/calendar;charset=UTF-8")
     public ResponseEntity<byte[]> read(@PathVariable String secret) {
-        return ResponseEntity.ok().contentType(CALENDAR).header(HttpHeaders.CACHE_CONTROL, "private, no-cache").body(feeds.read(secret).getBytes(StandardCharsets.UTF_8));
+        return ResponseEntity.ok().contentType(CALENDAR).header(HttpHeaders.CACHE_CONTROL, "private, no-cache")
+                .body(Here.at(feeds.siteOf(secret), () -> feeds.read(secret)).getBytes(StandardCharsets.UTF_8));
     }
 
+    @Needs(Role.VISITOR)
     @GetMapping(value = "/calendar.ics", produces = "text/calendar;charset=UTF-8")
     public ResponseEntity<byte[]> file() {
         return ResponseEntity.ok().contentType(CALENDAR).header(HttpHeaders.CONTENT_DISPOSITION, ContentDisposition.attachment().filename("kiln-ward.ics").build().toString())

@@ -7,12 +7,14 @@ import java.time.Instant;
 import java.util.UUID;
 import kilnward.server.store.Identified;
 import org.hibernate.annotations.JdbcTypeCode;
+import org.hibernate.annotations.TenantId;
 import org.hibernate.type.SqlTypes;
 
 /** A secret address of somebody's calendar; only its digest is kept. Revoked, never deleted. */
 @Entity
 @Table(name = "calendar_feed")
 class FeedEntity extends Identified {
+    @TenantId
     UUID siteId;
     @Column(length = 80)
     String person;

@@ -4,13 +4,13 @@ import jakarta.validation.constraints.NotNull;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
-import java.time.temporal.ChronoUnit;
-import java.util.HexFormat;
 import java.util.List;
 import java.util.UUID;
+import kilnward.server.account.Leaving;
 import kilnward.server.calendar.CalendarViews.TaskView;
-import kilnward.server.live.series.Token;
 import kilnward.server.site.Sites;
+import kilnward.server.store.Moments;
+import kilnward.server.store.Token;
 import kilnward.server.wire.OrNull;
 import kilnward.server.wire.problem.NotFoundException;
 import org.springframework.stereotype.Service;
@@ -19,7 +19,7 @@ import org.springframework.transaction.annotation.Transactional;
 /** Secret addresses under which people's own calendars find the tasks. */
 @Service
 @Transactional
-class Feeds {
+class Feeds implements Leaving {
     private static final Duration PAST = Duration.ofDays(60);
     private static final Duration AHEAD = Duration.ofDays(400);
     private final FeedRepository feeds;
@@ -50,18 +50,34 @@ class Feeds {
 
     FeedView make(String person) {
         String secret = Token.fresh();
-        FeedEntity feed = new FeedEntity(UUID.randomUUID(), sites.only().map(Sites.Site::id).orElseThrow(() -> new NotFoundException("There is no site.")));
+        FeedEntity feed = new FeedEntity(UUID.randomUUID(), sites.here().map(Sites.Site::id).orElseThrow(() -> new NotFoundException("There is no site.")));
         feed.person = person;
         feed.secretSha256 = digest(secret);
-        feed.madeAt = now();
+        feed.madeAt = Moments.now(clock);
         feeds.saveAndFlush(feed);
         return view(feed, "/api/v1/feed/" + secret + ".ics");
+    }
+
+    /** Whoever is gone reads no calendar of the site any more. */
+    @Override
+    public void left(String name, UUID site) {
+        feeds.findByPersonAndRevokedAtIsNullOrderByMadeAtAsc(name).stream().filter(each -> each.siteId.equals(site)).forEach(each -> each.revokedAt = Moments.now(clock));
     }
 
     void revoke(UUID id, String person) {
         FeedEntity feed = feeds.findById(id).filter(each -> each.person.equals(person) && each.revokedAt == null)
                 .orElseThrow(() -> new NotFoundException("There is no calendar address " + id + " of yours."));
-        feed.revokedAt = now();
+        feed.revokedAt = Moments.now(clock);
+    }
+
+    /**
+     * Of which site the calendar behind a secret address is.
+     *
+     * @throws NotFoundException for one that was never made, or was revoked: which of the two is not told
+     */
+    @Transactional(readOnly = true)
+    public UUID siteOf(String secret) {
+        return feeds.findBySecretSha256AndRevokedAtIsNull(digest(secret)).orElseThrow(() -> new NotFoundException("There is no such calendar.")).siteId;
     }
 
     /**
@@ -71,7 +87,7 @@ class Feeds {
      */
     String read(String secret) {
         FeedEntity feed = feeds.findBySecretSha256AndRevokedAtIsNull(digest(secret)).orElseThrow(() -> new NotFoundException("There is no such calendar."));
-        feed.readAt = now();
+        feed.readAt = Moments.now(clock);
         return CalendarFile.of(all().stream().filter(each -> each.who() == null || each.who().equalsIgnoreCase(feed.person)).toList());
     }
 
@@ -85,11 +101,7 @@ class Feeds {
     }
 
     private static String digest(String secret) {
-        return HexFormat.of().formatHex(Token.hash(secret));
-    }
-
-    private Instant now() {
-        return clock.instant().truncatedTo(ChronoUnit.MICROS);
+        return Token.hashText(secret);
     }
 
     private static FeedView view(FeedEntity feed, String address) {

@@ -21,6 +21,7 @@ import kilnward.server.check.CheckRecord;
 import kilnward.server.check.CheckViews.ChamberDueView;
 import kilnward.server.compute.Computing;
 import kilnward.server.live.rule.RuleService;
+import kilnward.server.people.Here;
 import kilnward.server.settings.ChamberService;
 import kilnward.server.site.Sites;
 import kilnward.server.wire.problem.NotDoneException;
@@ -60,6 +61,13 @@ class Keeping {
     @Scheduled(initialDelayString = "PT2M", fixedDelayString = "PT30M")
     @SchedulerLock(name = "task-upkeep", lockAtLeastFor = "PT10S")
     void lookAtAll() {
+        sites.all().forEach(site -> Here.at(site.id(), () -> {
+            lookHere();
+            return null;
+        }));
+    }
+
+    private void lookHere() {
         LocalDateTime now = LocalDateTime.ofInstant(clock.instant(), zone());
         batches.between(now, now.plusYears(1)).stream().filter(each -> each.endedAt() == null).map(each -> UUID.fromString(each.chamberId())).distinct().forEach(this::look);
     }
@@ -76,7 +84,7 @@ class Keeping {
             }
         }
         asked(chamberId).forEach(each -> place(chamberId, each.code(), null, today.plusDays(Math.max(1, (long) Math.ceil(each.everyDays()))), each.everyDays(), title(each)));
-        UUID site = sites.only().map(Sites.Site::id).orElse(null);
+        UUID site = sites.here().map(Sites.Site::id).orElse(null);
         if (site != null) {
             tasks.upkeepOfSite(site, Task.Code.TEST_BACKUP, today.plusDays((long) Upkeep.BACKUP_DAYS).atTime(MORNING), Upkeep.BACKUP_DAYS);
         }

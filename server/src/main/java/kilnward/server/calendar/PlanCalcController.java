@@ -21,6 +21,7 @@ import kilnward.core.plan.Schedule;
 import kilnward.core.plan.Task;
 import kilnward.server.compute.Computing;
 import kilnward.server.guide.GuideService;
+import kilnward.server.people.Open;
 import kilnward.server.plan.PlanReader;
 import kilnward.server.wire.OrNull;
 import kilnward.server.wire.problem.Within;
@@ -30,6 +31,7 @@ import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RestController;
 
 /** Days and places, worked out from what is sent alone; stateless and without side effects. */
+@Open
 @RestController
 @RequestMapping("/api/v1/calc")
 public class PlanCalcController {

@@ -12,6 +12,7 @@ import kilnward.core.plan.Task;
 import kilnward.server.store.Identified;
 import org.hibernate.annotations.DynamicUpdate;
 import org.hibernate.annotations.JdbcTypeCode;
+import org.hibernate.annotations.TenantId;
 import org.hibernate.envers.Audited;
 import org.hibernate.envers.NotAudited;
 import org.hibernate.type.SqlTypes;
@@ -23,6 +24,7 @@ import org.hibernate.type.SqlTypes;
 @Table(name = "task")
 class TaskEntity extends Identified {
     @NotAudited
+    @TenantId
     UUID siteId;
     UUID chamberId;
     UUID batchId;

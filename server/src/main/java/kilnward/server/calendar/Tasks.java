@@ -24,9 +24,9 @@ import kilnward.server.guide.GuideService;
 import kilnward.server.live.alarm.AlarmViews.Mark;
 import kilnward.server.live.alarm.AlarmViews.Of;
 import kilnward.server.live.alarm.Happenings;
-import kilnward.server.live.series.SeriesService;
 import kilnward.server.plan.Plans;
 import kilnward.server.site.Sites;
+import kilnward.server.store.Moments;
 import kilnward.server.wire.problem.ConflictException;
 import kilnward.server.wire.problem.NotFoundException;
 import org.springframework.stereotype.Service;
@@ -177,7 +177,7 @@ public class Tasks implements Happenings {
         if (task.cancelledAt != null) {
             throw new ConflictException("This was called off meanwhile.", view(task));
         }
-        Instant when = at == null ? now() : at.truncatedTo(ChronoUnit.MICROS);
+        Instant when = at == null ? Moments.now(clock) : Moments.kept(at);
         Clocks.requirePast("at", when, clock.instant());
         task.doneAt = when;
         task.doneBy = who;
@@ -232,20 +232,20 @@ public class Tasks implements Happenings {
     /** Those of a span, called off ones left out. */
     @Transactional(readOnly = true)
     public List<TaskView> between(Instant from, Instant to) {
-        return views(tasks.findByDueUsBetweenOrderByDueUsAscIdAsc(SeriesService.micros(from), SeriesService.micros(to)).stream().filter(each -> each.cancelledAt == null).toList());
+        return views(tasks.findByDueUsBetweenOrderByDueUsAscIdAsc(Moments.micros(from), Moments.micros(to)).stream().filter(each -> each.cancelledAt == null).toList());
     }
 
     /** Open ones whose time has come or comes by a moment; of expectations none that are over. */
     @Transactional(readOnly = true)
     public List<TaskView> openUntil(Instant until) {
-        return views(tasks.findByDoneAtIsNullAndCancelledAtIsNullAndDueUsLessThanEqualOrderByDueUsAscIdAsc(SeriesService.micros(until)).stream()
-                .filter(each -> each.code.isDone() || each.dueUs >= SeriesService.micros(clock.instant())).toList());
+        return views(tasks.findByDoneAtIsNullAndCancelledAtIsNullAndDueUsLessThanEqualOrderByDueUsAscIdAsc(Moments.micros(until)).stream()
+                .filter(each -> each.code.isDone() || each.dueUs >= Moments.micros(clock.instant())).toList());
     }
 
     /** All that calendars know of in a span, called off ones too. */
     @Transactional(readOnly = true)
     public List<TaskView> everBetween(Instant from, Instant to) {
-        return views(tasks.findByDueUsBetweenOrderByDueUsAscIdAsc(SeriesService.micros(from), SeriesService.micros(to)));
+        return views(tasks.findByDueUsBetweenOrderByDueUsAscIdAsc(Moments.micros(from), Moments.micros(to)));
     }
 
     /** Those of a chamber that were done in a span. */
@@ -285,7 +285,7 @@ public class Tasks implements Happenings {
     }
 
     private void callOff(TaskEntity task) {
-        task.cancelledAt = now();
+        task.cancelledAt = Moments.now(clock);
         changed(task);
     }
 
@@ -305,22 +305,18 @@ public class Tasks implements Happenings {
         entity.zone = zone;
         entity.cannotWait = code.cannotWait();
         move(entity, due);
-        entity.changedUs = SeriesService.micros(clock.instant());
+        entity.changedUs = Moments.micros(clock.instant());
         return entity;
     }
 
     private static void move(TaskEntity entity, LocalDateTime due) {
         entity.dueLocal = Clocks.text(due);
-        entity.dueUs = SeriesService.micros(due.atZone(ZoneId.of(entity.zone)).toInstant());
+        entity.dueUs = Moments.micros(due.atZone(ZoneId.of(entity.zone)).toInstant());
     }
 
     private void changed(TaskEntity entity) {
         entity.sequence++;
-        entity.changedUs = SeriesService.micros(clock.instant());
-    }
-
-    private Instant now() {
-        return clock.instant().truncatedTo(ChronoUnit.MICROS);
+        entity.changedUs = Moments.micros(clock.instant());
     }
 
     /** What a stage is called; its own id where the guide is gone. */
@@ -343,13 +339,13 @@ public class Tasks implements Happenings {
         // A removed chamber asks for nothing any more.
         return found.stream().filter(each -> each.chamberId == null || standing.contains(each.chamberId)).map(each -> {
             BatchEntity batch = each.batchId == null ? null : of.get(each.batchId);
-            Instant due = SeriesService.micros(each.dueUs);
+            Instant due = Moments.micros(each.dueUs);
             return new TaskView(each.getId().toString(), Clocks.text(each.chamberId), each.chamberId == null ? null : chambers.get(each.chamberId), Clocks.text(each.batchId),
                     batch == null ? null : batch.name, Clocks.text(each.controllerId), each.code, each.stageId,
                     batch == null ? null : stages.computeIfAbsent(batch.guideId + "/" + batch.schoolId + "/" + each.stageId, unknown -> stage(batch, each.stageId)),
                     each.title, LocalDateTime.parse(each.dueLocal), each.zone, due,
                     each.everyDays, each.who, each.cannotWait, each.code.isDone(), each.isOpen() && each.code.isDone() && due.isBefore(now), each.doneAt, each.doneBy, each.note,
-                    each.cancelledAt != null, each.sequence, SeriesService.micros(each.changedUs));
+                    each.cancelledAt != null, each.sequence, Moments.micros(each.changedUs));
         }).toList();
     }
 }

@@ -20,6 +20,7 @@ import kilnward.core.calibration.TwoPoint;
 import kilnward.core.calibration.Uncertainty;
 import kilnward.core.finding.RefusedValueException;
 import kilnward.core.probe.DisplayUnit;
+import kilnward.server.people.Open;
 import kilnward.server.plan.PlanReader;
 import kilnward.server.wire.OrNull;
 import kilnward.server.wire.door.ManyLines;
@@ -30,6 +31,7 @@ import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RestController;
 
 /** Checks with references, and points that people can make; stateless and without side effects. */
+@Open
 @RestController
 @RequestMapping("/api/v1/calc")
 public class CheckController {

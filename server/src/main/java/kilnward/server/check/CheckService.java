@@ -45,6 +45,7 @@ import kilnward.server.plan.PlanReader;
 import kilnward.server.settings.ChamberService;
 import kilnward.server.settings.ChamberViews.ChamberView;
 import kilnward.server.settings.ChamberViews.SettingsView;
+import kilnward.server.store.Moments;
 import kilnward.server.wire.problem.DoubtException;
 import kilnward.server.wire.problem.NotFoundException;
 import org.springframework.stereotype.Service;
@@ -77,7 +78,7 @@ public class CheckService {
         if (checks.existsById(id)) {
             return record.one(chamberId, id);
         }
-        CheckEntity check = begun(chamberId, asked, author, now());
+        CheckEntity check = begun(chamberId, asked, author, Moments.now(clock));
         checks.saveAndFlush(check);
         return record.one(chamberId, id);
     }
@@ -154,7 +155,7 @@ public class CheckService {
         entity.display = row.display();
         entity.sure = row.sure();
         entity.author = author;
-        entity.writtenAt = now();
+        entity.writtenAt = Moments.now(clock);
         row.references().forEach((name, value) -> entity.read.add(new ReadValue(name, value)));
         return entity;
     }
@@ -318,7 +319,7 @@ public class CheckService {
         CheckEntryEntity entry = new CheckEntryEntity(UUID.randomUUID(), checkId, kind);
         entry.note = note.strip();
         entry.author = author;
-        entry.writtenAt = now();
+        entry.writtenAt = Moments.now(clock);
         return entry;
     }
 
@@ -327,7 +328,4 @@ public class CheckService {
                 .orElseThrow(() -> new NotFoundException("There is no controller " + id + " in this chamber."));
     }
 
-    private Instant now() {
-        return clock.instant().truncatedTo(ChronoUnit.MICROS);
-    }
 }

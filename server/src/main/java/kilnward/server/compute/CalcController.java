@@ -33,6 +33,7 @@ import kilnward.core.device.Translation;
 import kilnward.core.finding.RefusedValueException;
 import kilnward.core.finding.Require;
 import kilnward.core.probe.DisplayUnit;
+import kilnward.server.people.Open;
 import kilnward.server.plan.ChamberPlan.ProfilePlan;
 import kilnward.server.plan.PlanReader;
 import kilnward.server.wire.OrNull;
@@ -43,6 +44,7 @@ import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RestController;
 
 /** The calculations, stateless and without side effects. */
+@Open
 @RestController
 @RequestMapping("/api/v1/calc")
 public class CalcController {

@@ -17,12 +17,14 @@ import kilnward.server.compute.FaultViews.SurenessAnswer;
 import kilnward.server.compute.FaultViews.SurenessRequest;
 import kilnward.server.compute.FaultViews.VerdictChange;
 import kilnward.server.compute.FaultViews.WatchPlan;
+import kilnward.server.people.Open;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RestController;
 
 /** What each single fault would do; stateless and without side effects. */
+@Open
 @RestController
 @RequestMapping("/api/v1/faults")
 public class FaultController {

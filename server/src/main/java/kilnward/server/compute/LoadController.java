@@ -14,6 +14,7 @@ import kilnward.core.load.LoadCheck;
 import kilnward.core.load.LoadKind;
 import kilnward.core.load.Outlet;
 import kilnward.core.load.Supply;
+import kilnward.server.people.Open;
 import kilnward.server.plan.PlanReader;
 import kilnward.server.wire.LoadsAnswer;
 import kilnward.server.wire.OrNull;
@@ -23,6 +24,7 @@ import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RestController;
 
 /** Watts and amps of a controller's outlets; stateless and without side effects. */
+@Open
 @RestController
 public class LoadController {
     /**

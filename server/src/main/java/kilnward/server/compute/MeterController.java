@@ -3,6 +3,7 @@ package kilnward.server.compute;
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotNull;
 import kilnward.core.chamber.MeterReading;
+import kilnward.server.people.Open;
 import kilnward.server.plan.ChamberPlan;
 import kilnward.server.plan.PlanReader;
 import kilnward.server.wire.problem.Within;
@@ -11,6 +12,7 @@ import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RestController;
 
 /** What a plug-in energy meter says of a box; stateless and without side effects. */
+@Open
 @RestController
 public class MeterController {
     /** A chamber and what the meter said while it was running steadily. */

@@ -1,11 +1,13 @@
 package kilnward.server.compute;
 
 import jakarta.validation.Valid;
+import kilnward.server.people.Open;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RestController;
 
 /** Rehearses a chamber; stateless and without side effects. */
+@Open
 @RestController
 public class RehearsalController {
     private final Computing computing;

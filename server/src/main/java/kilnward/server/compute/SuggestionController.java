@@ -20,6 +20,7 @@ import kilnward.core.proposal.Proof;
 import kilnward.core.proposal.Suggestion;
 import kilnward.core.rehearsal.Workers;
 import kilnward.core.setup.Setup;
+import kilnward.server.people.Open;
 import kilnward.server.plan.ChamberPlan;
 import kilnward.server.wire.FindingAnswer.QuantityAnswer;
 import kilnward.server.wire.FindingAnswer;
@@ -34,6 +35,7 @@ import org.springframework.web.servlet.mvc.method.annotation.StreamingResponseBo
 import tools.jackson.databind.json.JsonMapper;
 
 /** Proposes settings; stateless and without side effects. */
+@Open
 @RestController
 public class SuggestionController {
     /**

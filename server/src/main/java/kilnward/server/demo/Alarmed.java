@@ -8,6 +8,7 @@ import java.util.Set;
 import java.util.UUID;
 import kilnward.core.alarm.RuleKind;
 import kilnward.core.alarm.Urgency;
+import kilnward.core.series.Measured;
 import kilnward.server.live.alarm.PastAlarms;
 import kilnward.server.live.rule.RuleService;
 import kilnward.server.live.rule.RuleViews.NewRule;
@@ -15,9 +16,9 @@ import kilnward.server.live.rule.RuleViews.ProposalView;
 import kilnward.server.live.rule.RuleViews.RulePlan;
 import kilnward.server.live.series.SeriesService;
 import kilnward.server.live.series.SeriesViews.SeriesView;
-import kilnward.server.live.tell.Ways;
 import kilnward.server.live.tell.Ways.WayRequest;
-import kilnward.core.series.Measured;
+import kilnward.server.live.tell.Ways;
+import kilnward.server.people.Here;
 import kilnward.server.wire.KilnWardProperties;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
@@ -66,7 +67,10 @@ class Alarmed implements ApplicationRunner {
 
     @Override
     public void run(ApplicationArguments arguments) {
-        Thread thread = new Thread(this::all, "alarmed");
+        Thread thread = new Thread(() -> Here.at(DemoLoader.SITE, () -> {
+            all();
+            return null;
+        }), "alarmed");
         thread.setDaemon(true);
         thread.start();
     }

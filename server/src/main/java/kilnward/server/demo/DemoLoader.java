@@ -18,6 +18,7 @@ import java.util.stream.IntStream;
 import kilnward.core.calibration.CheckSession;
 import kilnward.core.calibration.Reference;
 import kilnward.core.device.Parameter;
+import kilnward.server.audit.Audit;
 import kilnward.server.check.CheckEntryRepository;
 import kilnward.server.check.CheckRecord;
 import kilnward.server.check.CheckRepository;
@@ -29,10 +30,12 @@ import kilnward.server.check.CheckViews.NewRow;
 import kilnward.server.check.CheckViews.ReferenceView;
 import kilnward.server.live.series.Devices;
 import kilnward.server.live.series.SeriesService;
+import kilnward.server.people.Here;
 import kilnward.server.plan.Plans;
 import kilnward.server.settings.ChamberService;
 import kilnward.server.settings.ChamberViews.NewSettings;
 import kilnward.server.settings.KeyingRepository;
+import kilnward.server.settings.Limits;
 import kilnward.server.settings.SettingsRevisionRepository;
 import kilnward.server.site.SiteEntity;
 import kilnward.server.site.SiteRepository;
@@ -54,6 +57,7 @@ import tools.jackson.databind.json.JsonMapper;
 @Order(1)
 @ConditionalOnProperty("kilnward.demo")
 public class DemoLoader implements ApplicationRunner {
+    static final UUID SITE = id(0);
     private static final double ALTITUDE_M = 140;
     private static final double[] OFF = {0, 0.03, -0.02, 0.02, -0.03, 0.01, -0.01};
     private final SiteRepository sites;
@@ -67,7 +71,7 @@ public class DemoLoader implements ApplicationRunner {
 
     public DemoLoader(SiteRepository sites, Plans plans, SettingsRevisionRepository revisions, KeyingRepository keyings, CheckRepository checks, CheckRowRepository rows,
             CheckEntryRepository entries, CheckRecord record, ChamberService chambers, Devices devices, SeriesService series, JsonMapper json, ResourcePatternResolver resources,
-            Clock clock) {
+            Limits limits, Audit audit, Clock clock) {
         this.sites = sites;
         this.chambers = chambers;
         this.devices = devices;
@@ -76,17 +80,20 @@ public class DemoLoader implements ApplicationRunner {
         this.resources = resources;
         this.clock = clock;
         // What happened at Osier End before today is written down with the time of then.
-        this.checksAt = then -> new CheckService(checks, rows, entries, record, new ChamberService(plans, revisions, keyings, then), then);
+        this.checksAt = then -> new CheckService(checks, rows, entries, record, new ChamberService(plans, revisions, keyings, limits, audit, then), then);
     }
 
     @Override
     @Transactional
+    @SuppressWarnings("try")
     public void run(ApplicationArguments arguments) {
         if (sites.count() > 0) {
             return;
         }
-        sites.saveAndFlush(new SiteEntity(id(0), "Osier End", "Europe/London", ALTITUDE_M));
-        files().forEach(this::load);
+        sites.saveAndFlush(new SiteEntity(SITE, "Osier End", "Europe/London", ALTITUDE_M));
+        try (Here.Visit visit = Here.visit(SITE)) {
+            files().forEach(this::load);
+        }
     }
 
     List<DemoChamber> files() {

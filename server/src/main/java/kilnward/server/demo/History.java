@@ -21,6 +21,7 @@ import kilnward.server.live.series.SeriesViews.Series;
 import kilnward.server.live.series.SeriesViews.SeriesView;
 import kilnward.server.live.store.Arriving;
 import kilnward.server.live.store.ReadingStore;
+import kilnward.server.people.Here;
 import kilnward.server.settings.ChamberService;
 import kilnward.server.site.Sites;
 import kilnward.server.wire.KilnWardProperties;
@@ -63,7 +64,10 @@ public class History implements ApplicationRunner {
 
     @Override
     public void run(ApplicationArguments arguments) {
-        Thread thread = new Thread(this::all, "history");
+        Thread thread = new Thread(() -> Here.at(DemoLoader.SITE, () -> {
+            all();
+            return null;
+        }), "history");
         thread.setDaemon(true);
         thread.start();
     }

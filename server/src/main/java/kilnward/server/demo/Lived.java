@@ -13,6 +13,7 @@ import kilnward.server.calendar.CalendarViews.NewTask;
 import kilnward.server.calendar.Tasks;
 import kilnward.server.log.Entries.NewLogEntry;
 import kilnward.server.log.Entries;
+import kilnward.server.people.Here;
 import kilnward.server.plan.Plans;
 import kilnward.server.proving.Provings.NewRun;
 import kilnward.server.proving.Provings;
@@ -54,7 +55,14 @@ class Lived implements ApplicationRunner {
     }
 
     @Override
+    @SuppressWarnings("try")
     public void run(ApplicationArguments arguments) {
+        try (Here.Visit visit = Here.visit(DemoLoader.SITE)) {
+            all();
+        }
+    }
+
+    private void all() {
         if (!plans.stands(REEDBOX) || !plans.stands(PEN) || !plans.stands(TENT) || !plans.stands(TANK) || tasks.isThere(id(LAST))) {
             return;
         }

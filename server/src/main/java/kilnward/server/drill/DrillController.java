@@ -3,8 +3,6 @@ package kilnward.server.drill;
 import jakarta.validation.Valid;
 import java.security.Principal;
 import java.time.Clock;
-import java.time.Instant;
-import java.time.temporal.ChronoUnit;
 import java.util.List;
 import java.util.Optional;
 import java.util.UUID;
@@ -22,8 +20,11 @@ import kilnward.server.compute.FaultViews.FaultRow;
 import kilnward.server.compute.FaultViews.ScoreView;
 import kilnward.server.compute.FaultViews.SmallTrace;
 import kilnward.server.compute.FaultViews;
+import kilnward.server.people.Needs;
+import kilnward.server.people.Role;
 import kilnward.server.plan.PlanReader;
 import kilnward.server.settings.ChamberService;
+import kilnward.server.store.Moments;
 import kilnward.server.wire.problem.NotFoundException;
 import org.springframework.http.HttpStatus;
 import org.springframework.transaction.support.TransactionTemplate;
@@ -55,6 +56,7 @@ public class DrillController {
     }
 
     /** Begins one: the fault is chosen by the drill's own random id. */
+    @Needs(Role.KEEPER)
     @PostMapping("/chambers/{chamberId}/drills")
     @ResponseStatus(HttpStatus.CREATED)
     public DrillView begin(@PathVariable UUID chamberId, Principal who) {
@@ -63,7 +65,7 @@ public class DrillController {
         Drill drill = drill(setup, id);
         DrillEntity entity = new DrillEntity(id, chamberId);
         entity.author = who.getName();
-        entity.begunAt = now();
+        entity.begunAt = Moments.now(clock);
         entity.hiddenKind = drill.row().fault().kind();
         drills.saveAndFlush(entity);
         return new DrillView(id.toString(), 3600, setup.controllers().stream().map(PlannedController::name).toList(),
@@ -72,6 +74,7 @@ public class DrillController {
     }
 
     /** Answers one; a second answer is refused. What takes long is worked out before the row is held. */
+    @Needs(Role.KEEPER)
     @PostMapping("/chambers/{chamberId}/drills/{id}/answer")
     public DrillJudged answer(@PathVariable UUID chamberId, @PathVariable UUID id, @Valid @RequestBody DrillSaid said, Principal who) {
         requireOpen(drills.findById(id), chamberId, id, who);
@@ -87,7 +90,7 @@ public class DrillController {
             entity.saidAct = said.act();
             entity.rightKind = judged.rightKind();
             entity.rightAct = judged.rightAct();
-            entity.answeredAt = now();
+            entity.answeredAt = Moments.now(clock);
             drills.saveAndFlush(entity);
         });
         return new DrillJudged(judged.rightKind(), judged.rightAct(), FaultRow.of(setup, drill.row(), false, FaultViews.names(chambers.one(chamberId).plan())), score(who));
@@ -103,6 +106,7 @@ public class DrillController {
     }
 
     /** How somebody has done over all chambers. */
+    @Needs(Role.VISITOR)
     @GetMapping("/drills/score")
     public ScoreView score(Principal who) {
         List<DrillEntity> answered = who == null ? List.of() : drills.findByAuthorAndAnsweredAtNotNullOrderByAnsweredAtDesc(who.getName());
@@ -117,7 +121,4 @@ public class DrillController {
         return computing.run(workers -> Drill.of(setup, FaultTable.of(setup, Attendance.USUAL, STEP_S, workers), id.getLeastSignificantBits()));
     }
 
-    private Instant now() {
-        return clock.instant().truncatedTo(ChronoUnit.MICROS);
-    }
 }

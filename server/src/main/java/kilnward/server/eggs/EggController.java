@@ -9,6 +9,7 @@ import java.util.List;
 import java.util.OptionalDouble;
 import kilnward.core.life.EggWeighing;
 import kilnward.core.life.WeightLoss;
+import kilnward.server.people.Open;
 import kilnward.server.plan.PlanReader;
 import kilnward.server.wire.OrNull;
 import kilnward.server.wire.problem.Within;
@@ -17,6 +18,7 @@ import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RestController;
 
 /** What weighings of eggs say; stateless and without side effects. */
+@Open
 @RestController
 public class EggController {
     /** One weighing of the same eggs: days since setting, 0 for the fresh weight. */

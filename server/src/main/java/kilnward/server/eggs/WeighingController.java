@@ -7,11 +7,13 @@ import java.security.Principal;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
-import java.time.temporal.ChronoUnit;
 import java.util.List;
 import java.util.UUID;
 import kilnward.core.finding.RefusedValueException;
+import kilnward.server.people.Needs;
+import kilnward.server.people.Role;
 import kilnward.server.plan.Plans;
+import kilnward.server.store.Moments;
 import kilnward.server.wire.OrNull;
 import kilnward.server.wire.door.ManyLines;
 import kilnward.server.wire.problem.NotFoundException;
@@ -51,6 +53,7 @@ public class WeighingController {
             @NotNull @Within(min = 1, max = 100_000) Integer eggs, @NotNull @Size(max = 300) @ManyLines String note) {
     }
 
+    @Needs(Role.VISITOR)
     @GetMapping
     @Transactional(readOnly = true)
     public List<WeighingView> all(@PathVariable UUID chamberId) {
@@ -58,6 +61,7 @@ public class WeighingController {
         return weighings.findByChamberIdOrderByWeighedAtAscWrittenAtAsc(chamberId).stream().map(WeighingController::view).toList();
     }
 
+    @Needs(Role.KEEPER)
     @PostMapping
     @ResponseStatus(HttpStatus.CREATED)
     @Transactional
@@ -67,29 +71,26 @@ public class WeighingController {
             throw new RefusedValueException("weighedAt", weighing.weighedAt(), "must not be in the future");
         }
         EggWeighingEntity entity = new EggWeighingEntity(chamberId);
-        entity.weighedAt = weighing.weighedAt().truncatedTo(ChronoUnit.MICROS);
+        entity.weighedAt = Moments.kept(weighing.weighedAt());
         entity.massG = weighing.massG();
         entity.eggs = weighing.eggs();
         entity.note = weighing.note().strip();
         entity.author = who.getName();
-        entity.writtenAt = now();
+        entity.writtenAt = Moments.now(clock);
         return view(weighings.saveAndFlush(entity));
     }
 
+    @Needs(Role.KEEPER)
     @PostMapping("/{id}/withdraw")
     @Transactional
     public WeighingView withdraw(@PathVariable UUID chamberId, @PathVariable UUID id, Principal who) {
         EggWeighingEntity entity = weighings.findById(id).filter(each -> each.chamberId.equals(chamberId))
                 .orElseThrow(() -> new NotFoundException("There is no weighing " + id + " in this chamber."));
         if (entity.withdrawnAt == null) {
-            entity.withdrawnAt = now();
+            entity.withdrawnAt = Moments.now(clock);
             entity.withdrawnBy = who.getName();
         }
         return view(weighings.saveAndFlush(entity));
-    }
-
-    private Instant now() {
-        return clock.instant().truncatedTo(ChronoUnit.MICROS);
     }
 
     private static WeighingView view(EggWeighingEntity each) {

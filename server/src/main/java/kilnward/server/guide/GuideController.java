@@ -14,6 +14,8 @@ import kilnward.core.life.Guide;
 import kilnward.core.life.School;
 import kilnward.core.life.Stage;
 import kilnward.server.guide.GuideService.GuideView;
+import kilnward.server.people.Needs;
+import kilnward.server.people.Role;
 import kilnward.server.site.Sites;
 import kilnward.server.wire.OrNull;
 import kilnward.server.wire.problem.NotFoundException;
@@ -48,6 +50,7 @@ public class GuideController {
         this.clock = clock;
     }
 
+    @Needs(Role.VISITOR)
     @GetMapping
     public List<GuideView> all() {
         return guides.all();
@@ -58,6 +61,7 @@ public class GuideController {
      *
      * @param document JSON as the published schema {@code /schemas/guide.schema.json} has it
      */
+    @Needs(Role.LEAD)
     @PostMapping(consumes = MediaType.TEXT_PLAIN_VALUE)
     @ResponseStatus(HttpStatus.CREATED)
     public GuideView add(@RequestBody String document, Principal who) {
@@ -71,11 +75,13 @@ public class GuideController {
     public record GuideChange(@NotNull Long version, @NotNull Guide guide) {
     }
 
+    @Needs(Role.LEAD)
     @PutMapping("/{id}")
     public GuideView change(@PathVariable String id, @Valid @RequestBody GuideChange change, Principal who) {
         return guides.change(id, change.version(), change.guide(), who.getName());
     }
 
+    @Needs(Role.LEAD)
     @DeleteMapping("/{id}")
     @ResponseStatus(HttpStatus.NO_CONTENT)
     public void remove(@PathVariable String id) {
@@ -91,6 +97,7 @@ public class GuideController {
      *
      * @param massKg its mass
      */
+    @Needs(Role.VISITOR)
     @GetMapping("/{id}/living-heat")
     public LivingHeatView livingHeat(@PathVariable String id, @RequestParam String school, @RequestParam String stage, @RequestParam double massKg) {
         Require.within("massKg", massKg, 0, 100_000, "kg");
@@ -109,6 +116,7 @@ public class GuideController {
      * @param school    how it is kept
      * @param startedOn the day it began
      */
+    @Needs(Role.VISITOR)
     @GetMapping("/{id}/today")
     public TodayView today(@PathVariable String id, @RequestParam String school, @RequestParam LocalDate startedOn) {
         School kept = guides.find(id).stream().flatMap(guide -> guide.schools().stream()).filter(each -> each.id().equals(school)).findFirst()
@@ -118,6 +126,7 @@ public class GuideController {
     }
 
     /** The guide as a file. */
+    @Needs(Role.VISITOR)
     @GetMapping(value = "/{id}/file", produces = MediaType.APPLICATION_JSON_VALUE)
     public ResponseEntity<byte[]> file(@PathVariable String id) {
         return ResponseEntity.ok().header(HttpHeaders.CONTENT_DISPOSITION, ContentDisposition.attachment()

@@ -8,6 +8,7 @@ import java.util.Optional;
 import java.util.stream.Stream;
 import kilnward.core.finding.RefusedValueException;
 import kilnward.core.life.Guide;
+import kilnward.server.store.Moments;
 import kilnward.server.wire.OrNull;
 import kilnward.server.wire.problem.ConflictException;
 import kilnward.server.wire.problem.NotFoundException;
@@ -112,7 +113,7 @@ public class GuideService {
         // Through the document and back: what is kept is what the schema allows.
         entity.document = documents.write(documents.read(documents.write(guide)));
         entity.changedBy = author;
-        entity.changedAt = clock.instant().truncatedTo(java.time.temporal.ChronoUnit.MICROS);
+        entity.changedAt = Moments.now(clock);
         return view(own.saveAndFlush(entity));
     }
 

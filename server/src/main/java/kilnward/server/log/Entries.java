@@ -7,7 +7,6 @@ import jakarta.validation.constraints.Size;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
-import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.EnumMap;
@@ -15,6 +14,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.stream.Collectors;
 import java.util.Objects;
 import java.util.Optional;
 import java.util.OptionalDouble;
@@ -31,9 +31,9 @@ import kilnward.server.guide.GuideService;
 import kilnward.server.live.alarm.AlarmViews.Mark;
 import kilnward.server.live.alarm.AlarmViews.Of;
 import kilnward.server.live.alarm.Happenings;
-import kilnward.server.live.series.SeriesService;
 import kilnward.server.plan.ChamberPlan;
 import kilnward.server.plan.Plans;
+import kilnward.server.store.Moments;
 import kilnward.server.wire.OrNull;
 import kilnward.server.wire.door.ManyLines;
 import kilnward.server.wire.problem.ConflictException;
@@ -129,7 +129,7 @@ public class Entries implements Happenings {
         EntryEntity entry = new EntryEntity(id, plans.siteOf(chamberId), chamberId);
         entry.batchId = batch.map(each -> UUID.fromString(each.id())).orElse(null);
         entry.kind = asked.kind();
-        entry.atUs = SeriesService.micros(asked.at());
+        entry.atUs = Moments.micros(asked.at());
         entry.amount = asked.amount();
         entry.pieces = asked.pieces();
         entry.temperatureC = asked.temperatureC();
@@ -137,7 +137,7 @@ public class Entries implements Happenings {
         entry.said = asked.said().strip();
         entry.corrects = asked.corrects() == null ? null : UUID.fromString(asked.corrects());
         entry.author = who;
-        entry.writtenAt = clock.instant().truncatedTo(ChronoUnit.MICROS);
+        entry.writtenAt = Moments.now(clock);
         return view(entries.saveAndFlush(entry));
     }
 
@@ -169,7 +169,7 @@ public class Entries implements Happenings {
     public List<LogEntryView> of(UUID chamberId, Instant from, Instant to, List<EntryKind> kinds, String words) {
         plans.require(chamberId);
         List<String> wanted = List.of(words.toLowerCase(Locale.ROOT).strip().split("\\s+"));
-        return views(entries.findByChamberIdAndAtUsBetweenOrderByAtUsDescIdAsc(chamberId, SeriesService.micros(from), SeriesService.micros(to), Limit.of(MOST)).stream()
+        return views(entries.findByChamberIdAndAtUsBetweenOrderByAtUsDescIdAsc(chamberId, Moments.micros(from), Moments.micros(to), Limit.of(MOST)).stream()
                 .filter(each -> kinds.isEmpty() || kinds.contains(each.kind))
                 .filter(each -> wanted.stream().allMatch((each.said + " " + each.author + " " + each.kind).toLowerCase(Locale.ROOT)::contains)).toList());
     }
@@ -179,7 +179,7 @@ public class Entries implements Happenings {
     public List<UsualView> usual(UUID chamberId) {
         plans.require(chamberId);
         Map<EntryKind, Long> times = new EnumMap<>(EntryKind.class);
-        entries.counts(chamberId, SeriesService.micros(clock.instant().minus(USUAL_SINCE))).forEach(row -> times.put((EntryKind) row[0], (Long) row[1]));
+        entries.counts(chamberId, Moments.micros(clock.instant().minus(USUAL_SINCE))).forEach(row -> times.put((EntryKind) row[0], (Long) row[1]));
         List<EntryKind> order = new ArrayList<>(times.keySet());
         order.sort(Comparator.comparing((EntryKind kind) -> -times.get(kind)).thenComparing(EntryKind::ordinal));
         FIRST.stream().filter(each -> !order.contains(each)).forEach(order::add);
@@ -188,6 +188,28 @@ public class Entries implements Happenings {
 
     LogEntryView one(UUID id) {
         return view(entries.findById(id).orElseThrow(() -> new NotFoundException("There is no entry " + id + ".")));
+    }
+
+    /**
+     * What was counted of one kind in a batch.
+     *
+     * @param first when it was first written down of
+     * @param last  when it was last
+     */
+    public record Counted(String batchId, EntryKind kind, int pieces, Instant first, Instant last) {
+    }
+
+    /** What was counted in the batches of a chamber; corrected entries are left out. */
+    @Transactional(readOnly = true)
+    public List<Counted> counted(UUID chamberId) {
+        return entries.counted(chamberId).stream().map(each -> new Counted(each[0].toString(), (EntryKind) each[1], ((Number) each[2]).intValue(),
+                Moments.micros((Long) each[3]), Moments.micros((Long) each[4]))).toList();
+    }
+
+    /** Grams harvested of each batch of a chamber, by its id. */
+    @Transactional(readOnly = true)
+    public Map<String, Double> harvestedG(UUID chamberId) {
+        return entries.harvested(chamberId).stream().collect(Collectors.toMap(each -> each[0].toString(), each -> ((Number) each[1]).doubleValue()));
     }
 
     @Override
@@ -209,7 +231,7 @@ public class Entries implements Happenings {
             entries.findByCorrectsIn(found.stream().map(EntryEntity::getId).toList()).forEach(each -> correctedBy.put(each.corrects, each.getId()));
         }
         return found.stream()
-                .map(each -> new LogEntryView(each.getId().toString(), each.kind, SeriesService.micros(each.atUs), each.amount, each.kind.unit(), each.pieces, each.temperatureC,
+                .map(each -> new LogEntryView(each.getId().toString(), each.kind, Moments.micros(each.atUs), each.amount, each.kind.unit(), each.pieces, each.temperatureC,
                         each.humidityPct, each.said, text(each.batchId), text(each.corrects), text(correctedBy.get(each.getId())), each.author, each.writtenAt))
                 .toList();
     }

@@ -11,6 +11,7 @@ import kilnward.core.logbook.EntryKind;
 import kilnward.server.store.Identified;
 import org.hibernate.annotations.Immutable;
 import org.hibernate.annotations.JdbcTypeCode;
+import org.hibernate.annotations.TenantId;
 import org.hibernate.type.SqlTypes;
 
 /** An entry. Never changed: a correction is an entry of its own. */
@@ -18,6 +19,7 @@ import org.hibernate.type.SqlTypes;
 @Immutable
 @Table(name = "log_entry")
 class EntryEntity extends Identified {
+    @TenantId
     UUID siteId;
     UUID chamberId;
     UUID batchId;

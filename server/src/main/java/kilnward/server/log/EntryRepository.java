@@ -21,4 +21,15 @@ interface EntryRepository extends JpaRepository<EntryEntity, UUID> {
     @Query("select coalesce(sum(each.pieces), 0) from EntryEntity each where each.batchId = :batchId and each.kind in :kinds"
             + " and not exists (select other from EntryEntity other where other.corrects = each.id)")
     long pieces(UUID batchId, Collection<EntryKind> kinds);
+
+    /** Grams harvested of the batches of a chamber, corrected ones left out. */
+    @Query("select each.batchId, sum(each.amount) from EntryEntity each where each.chamberId = :chamberId and each.batchId is not null"
+            + " and each.kind = kilnward.core.logbook.EntryKind.HARVESTED and each.amount is not null"
+            + " and not exists (select other from EntryEntity other where other.corrects = each.id) group by each.batchId")
+    List<Object[]> harvested(UUID chamberId);
+
+    /** What was counted in the batches of a chamber: batch, kind, pieces, first and last, corrected ones left out. */
+    @Query("select each.batchId, each.kind, sum(each.pieces), min(each.atUs), max(each.atUs) from EntryEntity each where each.chamberId = :chamberId and each.batchId is not null"
+            + " and each.pieces is not null and not exists (select other from EntryEntity other where other.corrects = each.id) group by each.batchId, each.kind")
+    List<Object[]> counted(UUID chamberId);
 }

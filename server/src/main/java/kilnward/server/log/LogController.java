@@ -9,10 +9,13 @@ import java.util.UUID;
 import kilnward.core.finding.RefusedValueException;
 import kilnward.core.logbook.EntryKind;
 import kilnward.core.logbook.EntryLine;
-import kilnward.server.log.Entries.LogEntryView;
 import kilnward.server.log.Entries.LineRequest;
+import kilnward.server.log.Entries.LogEntryView;
 import kilnward.server.log.Entries.NewLogEntry;
 import kilnward.server.log.Entries.UsualView;
+import kilnward.server.people.Needs;
+import kilnward.server.people.Open;
+import kilnward.server.people.Role;
 import kilnward.server.wire.OrNull;
 import org.springframework.http.HttpStatus;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -46,11 +49,13 @@ public class LogController {
     }
 
     /** What a line says, to be confirmed; nothing is kept. */
+    @Open
     @PostMapping("/calc/entry-line")
     public List<UnderstoodView> line(@Valid @RequestBody LineRequest line) {
         return EntryLine.of(line.text(), line.fahrenheit()).stream().map(UnderstoodView::of).toList();
     }
 
+    @Needs(Role.VISITOR)
     @GetMapping("/chambers/{chamberId}/entries")
     public List<LogEntryView> of(@PathVariable UUID chamberId, @RequestParam Instant from, @RequestParam Instant to, @RequestParam(defaultValue = "") List<EntryKind> kinds,
             @RequestParam(defaultValue = "") String words) {
@@ -61,11 +66,13 @@ public class LogController {
     }
 
     /** The five things done most here. */
+    @Needs(Role.VISITOR)
     @GetMapping("/chambers/{chamberId}/entries/usual")
     public List<UsualView> usual(@PathVariable UUID chamberId) {
         return entries.usual(chamberId);
     }
 
+    @Needs(Role.KEEPER)
     @PostMapping("/chambers/{chamberId}/entries")
     @ResponseStatus(HttpStatus.CREATED)
     public LogEntryView write(@PathVariable UUID chamberId, @Valid @RequestBody NewLogEntry entry, Principal who) {

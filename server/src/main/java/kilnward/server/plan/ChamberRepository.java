@@ -16,6 +16,10 @@ interface ChamberRepository extends JpaRepository<ChamberEntity, UUID> {
 
     boolean existsByIdAndRemovedAtIsNull(UUID id);
 
+    /** How many there ever were of an id: 0 or 1. Counted by a question, which minds the site. */
+    @Query("select count(each) from ChamberEntity each where each.id = :id")
+    long existsKnown(UUID id);
+
     /** What chambers are called, removed ones too. */
     @Query("select each.id, each.name from ChamberEntity each")
     List<Object[]> names();

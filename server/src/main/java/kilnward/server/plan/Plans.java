@@ -2,7 +2,6 @@ package kilnward.server.plan;
 
 import java.time.Clock;
 import java.time.Instant;
-import java.time.temporal.ChronoUnit;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
@@ -10,6 +9,7 @@ import java.util.UUID;
 import java.util.stream.Collectors;
 import kilnward.server.plan.ChamberPlan.ControllerPlan;
 import kilnward.server.site.Sites;
+import kilnward.server.store.Moments;
 import kilnward.server.wire.problem.NotFoundException;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -79,6 +79,12 @@ public class Plans {
         return chambers.existsByIdAndRemovedAtIsNull(id);
     }
 
+    /** Whether there ever was such a chamber here. */
+    @Transactional(readOnly = true)
+    public boolean isKnown(UUID id) {
+        return chambers.existsKnown(id) > 0;
+    }
+
     /** Those that stand. */
     @Transactional(readOnly = true)
     public Set<UUID> standing() {
@@ -115,8 +121,8 @@ public class Plans {
     /** Adds a chamber. */
     public Planned add(UUID id, ChamberPlan plan, String author) {
         PlanReader.check(plan);
-        Sites.Site site = sites.only().orElseThrow(() -> new NotFoundException("There is no site to put a chamber in."));
-        return write(new ChamberEntity(id, site.id(), now()), plan, author);
+        Sites.Site site = sites.here().orElseThrow(() -> new NotFoundException("There is no site to put a chamber in."));
+        return write(new ChamberEntity(id, site.id(), Moments.now(clock)), plan, author);
     }
 
     /** Changes a chamber, whatever version it is at: who calls this has held it and looked. */
@@ -128,7 +134,7 @@ public class Plans {
     /** Removes a chamber. It stays in the record, with all that points at it. */
     public void remove(UUID id, String author) {
         ChamberEntity entity = held(id);
-        entity.removedAt = now();
+        entity.removedAt = Moments.now(clock);
         entity.changedAt = entity.removedAt;
         entity.changedBy = author;
         parts.retire(id, entity.removedAt);
@@ -139,7 +145,7 @@ public class Plans {
     }
 
     private Planned write(ChamberEntity entity, ChamberPlan plan, String author) {
-        Instant now = now();
+        Instant now = Moments.now(clock);
         parts.follow(entity.getId(), plan, now);
         entity.document = documents.write(plan, entity.document, entity.format);
         entity.format = PlanDocuments.FORMAT;
@@ -158,7 +164,4 @@ public class Plans {
     }
 
     /** Microseconds, as the database keeps them, so that what is answered is what is read again. */
-    private Instant now() {
-        return clock.instant().truncatedTo(ChronoUnit.MICROS);
-    }
 }

@@ -5,6 +5,8 @@ import java.util.List;
 import kilnward.core.chamber.Heater;
 import kilnward.core.chamber.HeaterKind;
 import kilnward.core.chamber.Material;
+import kilnward.server.people.Needs;
+import kilnward.server.people.Role;
 import kilnward.server.wire.OrNull;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.RequestMapping;
@@ -21,6 +23,7 @@ public class ShelfController {
             double emissivity, boolean transparent, double sorptionKgM3) {
     }
 
+    @Needs(Role.VISITOR)
     @GetMapping("/materials")
     public List<MaterialView> materials() {
         return Arrays.stream(Material.values())
@@ -42,6 +45,7 @@ public class ShelfController {
     public record HeaterView(double elementJKPerW, double toAirWKPerW, double toContentsWKPerW) {
     }
 
+    @Needs(Role.VISITOR)
     @GetMapping("/appliance-kinds")
     public List<ApplianceKindView> applianceKinds() {
         return Arrays.stream(ApplianceKind.values()).map(kind -> {

@@ -11,6 +11,7 @@ import kilnward.core.device.ProfileKey;
 import kilnward.core.device.Settings;
 import kilnward.core.device.Translation;
 import kilnward.core.probe.DisplayUnit;
+import kilnward.server.people.Open;
 import kilnward.server.plan.ChamberPlan.KeyPlan;
 import kilnward.server.plan.ChamberPlan.ProfilePlan;
 import kilnward.server.plan.PlanReader;
@@ -20,6 +21,7 @@ import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RestController;
 
 /** A device described in another unit: levels converted as levels, differences as differences. Stateless and without side effects. */
+@Open
 @RestController
 public class DescribeController {
     /** A device, what is keyed into it, and the unit it is to be described in. */

@@ -4,6 +4,8 @@ import java.nio.charset.StandardCharsets;
 import java.security.Principal;
 import java.util.List;
 import kilnward.core.finding.RefusedValueException;
+import kilnward.server.people.Needs;
+import kilnward.server.people.Role;
 import kilnward.server.profile.ProfileService.ProfileView;
 import org.springframework.http.ContentDisposition;
 import org.springframework.http.HttpHeaders;
@@ -30,6 +32,7 @@ public class ProfileController {
         this.profiles = profiles;
     }
 
+    @Needs(Role.VISITOR)
     @GetMapping
     public List<ProfileView> all() {
         return profiles.all();
@@ -40,6 +43,7 @@ public class ProfileController {
      *
      * @param document JSON as the published schema {@code /schemas/profile.schema.json} has it
      */
+    @Needs(Role.LEAD)
     @PostMapping(consumes = MediaType.TEXT_PLAIN_VALUE)
     @ResponseStatus(HttpStatus.CREATED)
     public ProfileView add(@RequestBody String document, Principal who) {
@@ -49,6 +53,7 @@ public class ProfileController {
         return profiles.add(document, who.getName());
     }
 
+    @Needs(Role.LEAD)
     @DeleteMapping("/{id}")
     @ResponseStatus(HttpStatus.NO_CONTENT)
     public void remove(@PathVariable String id) {
@@ -56,6 +61,7 @@ public class ProfileController {
     }
 
     /** The profile as a file. */
+    @Needs(Role.VISITOR)
     @GetMapping(value = "/{id}/file", produces = MediaType.APPLICATION_JSON_VALUE)
     public ResponseEntity<byte[]> file(@PathVariable String id) {
         return ResponseEntity.ok().header(HttpHeaders.CONTENT_DISPOSITION, ContentDisposition.attachment()

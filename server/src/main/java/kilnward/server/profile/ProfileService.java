@@ -5,12 +5,12 @@ import java.io.UncheckedIOException;
 import java.nio.charset.StandardCharsets;
 import java.time.Clock;
 import java.time.Instant;
-import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
 import java.util.stream.Stream;
 import kilnward.core.finding.RefusedValueException;
+import kilnward.server.store.Moments;
 import kilnward.server.wire.OrNull;
 import kilnward.server.wire.problem.NotFoundException;
 import kilnward.server.wire.problem.RefusedFieldsException;
@@ -88,7 +88,7 @@ public class ProfileService {
         OwnProfileEntity entity = new OwnProfileEntity(id);
         entity.document = documents.write(new ProfileDocument(id, read.name(), read.about(), read.profile()));
         entity.changedBy = author;
-        entity.changedAt = clock.instant().truncatedTo(ChronoUnit.MICROS);
+        entity.changedAt = Moments.now(clock);
         return view(own.saveAndFlush(entity));
     }
 

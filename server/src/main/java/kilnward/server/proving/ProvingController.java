@@ -4,6 +4,8 @@ import jakarta.validation.Valid;
 import java.security.Principal;
 import java.util.List;
 import java.util.UUID;
+import kilnward.server.people.Needs;
+import kilnward.server.people.Role;
 import kilnward.server.proving.Provings.Acceptance;
 import kilnward.server.proving.Provings.NewRun;
 import kilnward.server.proving.Provings.RunView;
@@ -27,11 +29,13 @@ public class ProvingController {
         this.provings = provings;
     }
 
+    @Needs(Role.VISITOR)
     @GetMapping
     public List<RunView> all(@PathVariable UUID chamberId) {
         return provings.all(chamberId);
     }
 
+    @Needs(Role.KEEPER)
     @PostMapping
     @ResponseStatus(HttpStatus.CREATED)
     public RunView begin(@PathVariable UUID chamberId, @Valid @RequestBody NewRun run, Principal who) {
@@ -39,21 +43,25 @@ public class ProvingController {
     }
 
     /** Writes down what the display shows, where nothing sends. */
+    @Needs(Role.KEEPER)
     @PostMapping("/{id}/readings")
     public RunView type(@PathVariable UUID chamberId, @PathVariable UUID id, @Valid @RequestBody Typed typed, Principal who) {
         return provings.type(chamberId, id, typed, who.getName());
     }
 
+    @Needs(Role.KEEPER)
     @PostMapping("/{id}/judge")
     public RunView judge(@PathVariable UUID chamberId, @PathVariable UUID id, Principal who) {
         return provings.judge(chamberId, id, who.getName());
     }
 
+    @Needs(Role.LEAD)
     @PostMapping("/{id}/accept")
     public RunView accept(@PathVariable UUID chamberId, @PathVariable UUID id, @Valid @RequestBody Acceptance acceptance, Principal who) {
         return provings.accept(chamberId, id, acceptance.reason(), who.getName());
     }
 
+    @Needs(Role.KEEPER)
     @PostMapping("/{id}/stop")
     public RunView stop(@PathVariable UUID chamberId, @PathVariable UUID id, Principal who) {
         return provings.stop(chamberId, id, who.getName());

@@ -7,13 +7,9 @@ import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Pattern;
 import jakarta.validation.constraints.Size;
 import java.nio.charset.StandardCharsets;
-import java.security.MessageDigest;
-import java.security.NoSuchAlgorithmException;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
-import java.time.temporal.ChronoUnit;
-import java.util.HexFormat;
 import java.util.List;
 import java.util.Locale;
 import java.util.Objects;
@@ -27,8 +23,8 @@ import kilnward.core.finding.Require;
 import kilnward.core.probe.DisplayUnit;
 import kilnward.core.proving.ProvingRun;
 import kilnward.core.proving.ProvingRun.Compared;
-import kilnward.core.proving.Samples;
 import kilnward.core.series.Measured;
+import kilnward.core.series.Samples;
 import kilnward.core.setup.PlannedController;
 import kilnward.core.setup.Setup;
 import kilnward.server.compute.Computing;
@@ -41,6 +37,8 @@ import kilnward.server.plan.ChamberPlan;
 import kilnward.server.plan.Plans.Planned;
 import kilnward.server.plan.Plans;
 import kilnward.server.settings.ChamberService;
+import kilnward.server.store.Digest;
+import kilnward.server.store.Moments;
 import kilnward.server.wire.OrNull;
 import kilnward.server.wire.door.ManyLines;
 import kilnward.server.wire.problem.ConflictException;
@@ -174,7 +172,7 @@ public class Provings implements Happenings {
         run.controllerId = controllerId;
         run.seriesId = asked.seriesId() == null ? null : UUID.fromString(asked.seriesId());
         run.loaded = asked.loaded();
-        run.begunUs = SeriesService.micros(asked.begunAt());
+        run.begunUs = Moments.micros(asked.begunAt());
         run.begunBy = who;
         run.roomC = asked.roomC();
         run.boxMark = mark(chamber.plan());
@@ -194,13 +192,13 @@ public class Provings implements Happenings {
         if (run.seriesId != null) {
             throw new RefusedValueException("value", typed.value(), "is not typed in this run: a series sends it");
         }
-        if (typed.at().isAfter(clock.instant().plus(AHEAD)) || SeriesService.micros(typed.at()) < run.begunUs) {
+        if (typed.at().isAfter(clock.instant().plus(AHEAD)) || Moments.micros(typed.at()) < run.begunUs) {
             throw new RefusedValueException("at", typed.at(), "must lie between the beginning of the run and now");
         }
-        int added = sql.sql("insert ignore into proving_reading (run_id, at_us, value, author) values (?, ?, ?, ?)").param(id).param(SeriesService.micros(typed.at()))
+        int added = sql.sql("insert ignore into proving_reading (run_id, at_us, value, author) values (?, ?, ?, ?)").param(id).param(Moments.micros(typed.at()))
                 .param(typed.value()).param(who).update();
         if (added == 0
-                && !sql.sql("select value from proving_reading where run_id = ? and at_us = ?").param(id).param(SeriesService.micros(typed.at())).query(Double.class).single()
+                && !sql.sql("select value from proving_reading where run_id = ? and at_us = ?").param(id).param(Moments.micros(typed.at())).query(Double.class).single()
                         .equals(typed.value())) {
             throw new RefusedValueException("value", typed.value(), "is another than what is written down for that moment already");
         }
@@ -220,7 +218,7 @@ public class Provings implements Happenings {
         return transactions.execute(status -> {
             ProvingEntity held = running(chamberId, id);
             held.verdict = json.writeValueAsString(verdict);
-            held.judgedAt = now();
+            held.judgedAt = Moments.now(clock);
             if (judged.state() == ProvingRun.State.PASSED || judged.state() == ProvingRun.State.FAILED) {
                 held.state = judged.state() == ProvingRun.State.PASSED ? ProvingState.PASSED : ProvingState.FAILED;
                 held.endedAt = held.judgedAt;
@@ -248,7 +246,7 @@ public class Provings implements Happenings {
             }
             run.state = state;
             run.reason = reason;
-            run.endedAt = now();
+            run.endedAt = Moments.now(clock);
             run.endedBy = who;
             return view(runs.saveAndFlush(run), mark(plans.one(chamberId).plan()));
         });
@@ -282,7 +280,7 @@ public class Provings implements Happenings {
             of = sent.number();
         }
         double shift = offset;
-        List<double[]> rows = sql.sql(from).param(of).param(run.begunUs).param(run.begunUs + SeriesService.micros(Instant.EPOCH.plus(LONGEST)))
+        List<double[]> rows = sql.sql(from).param(of).param(run.begunUs).param(run.begunUs + Moments.micros(Instant.EPOCH.plus(LONGEST)))
                 .query((row, i) -> new double[] {(row.getLong(1) - run.begunUs) / MICROS, row.getDouble(2) + shift}).list();
         return new Samples(rows.stream().mapToDouble(each -> each[0]).toArray(), rows.stream().mapToDouble(each -> each[1]).toArray());
     }
@@ -296,25 +294,16 @@ public class Provings implements Happenings {
 
     /** What a run proves: box, appliances, probes and controllers, but not who lives in it. */
     private String mark(ChamberPlan plan) {
-        try {
-            byte[] of = json.writeValueAsString(List.of(plan.box() == null ? "" : plan.box(), plan.appliances(), plan.probes(), plan.controllers()))
-                    .getBytes(StandardCharsets.UTF_8);
-            return HexFormat.of().formatHex(MessageDigest.getInstance("SHA-256").digest(of));
-        } catch (NoSuchAlgorithmException none) {
-            throw new IllegalStateException(none);
-        }
-    }
-
-    private Instant now() {
-        return clock.instant().truncatedTo(ChronoUnit.MICROS);
+        return Digest.hex(json.writeValueAsString(List.of(plan.box() == null ? "" : plan.box(), plan.appliances(), plan.probes(), plan.controllers()))
+                .getBytes(StandardCharsets.UTF_8));
     }
 
     private RunView view(ProvingEntity run, String mark) {
         List<Typed> typed = run.seriesId != null ? List.of()
                 : sql.sql("select at_us, value from proving_reading where run_id = ? order by at_us limit 2000").param(run.getId())
-                        .query((row, i) -> new Typed(SeriesService.micros(row.getLong(1)), row.getDouble(2))).list();
+                        .query((row, i) -> new Typed(Moments.micros(row.getLong(1)), row.getDouble(2))).list();
         return new RunView(run.getId().toString(), run.controllerId.toString(), run.seriesId == null ? null : run.seriesId.toString(), run.loaded,
-                SeriesService.micros(run.begunUs), run.begunBy, run.roomC, run.note, run.state, run.verdict == null ? null : json.readValue(run.verdict, VerdictView.class),
+                Moments.micros(run.begunUs), run.begunBy, run.roomC, run.note, run.state, run.verdict == null ? null : json.readValue(run.verdict, VerdictView.class),
                 run.judgedAt, run.endedAt, run.endedBy, run.reason, run.boxMark.equals(mark), typed);
     }
 }

@@ -1,8 +1,6 @@
 package kilnward.server.settings;
 
 import java.time.Clock;
-import java.time.Instant;
-import java.time.temporal.ChronoUnit;
 import java.util.EnumMap;
 import java.util.HashMap;
 import java.util.List;
@@ -15,7 +13,10 @@ import kilnward.core.device.ReadBack;
 import kilnward.core.device.Settings;
 import kilnward.core.finding.RefusedValueException;
 import kilnward.core.setup.Setup;
+import kilnward.server.audit.Audit;
+import kilnward.server.audit.Change;
 import kilnward.server.begin.FirstKeysController;
+import kilnward.server.people.Role;
 import kilnward.server.plan.ChamberPlan;
 import kilnward.server.plan.PlanReader;
 import kilnward.server.plan.Plans.Planned;
@@ -27,6 +28,7 @@ import kilnward.server.settings.ChamberViews.NewKeying;
 import kilnward.server.settings.ChamberViews.NewSettings;
 import kilnward.server.settings.ChamberViews.SettingsView;
 import kilnward.server.settings.ChamberViews.Tried;
+import kilnward.server.store.Moments;
 import kilnward.server.wire.problem.ConflictException;
 import kilnward.server.wire.problem.NotFoundException;
 import org.springframework.stereotype.Service;
@@ -38,9 +40,13 @@ public class ChamberService {
     private final Plans plans;
     private final SettingsRevisionRepository revisions;
     private final KeyingRepository keyings;
+    private final Limits limits;
+    private final Audit audit;
     private final Clock clock;
 
-    public ChamberService(Plans plans, SettingsRevisionRepository revisions, KeyingRepository keyings, Clock clock) {
+    public ChamberService(Plans plans, SettingsRevisionRepository revisions, KeyingRepository keyings, Limits limits, Audit audit, Clock clock) {
+        this.limits = limits;
+        this.audit = audit;
         this.plans = plans;
         this.revisions = revisions;
         this.keyings = keyings;
@@ -98,6 +104,16 @@ public class ChamberService {
      */
     @Transactional
     public SettingsView save(UUID id, UUID controllerId, NewSettings settings, String author) {
+        return save(id, controllerId, settings, author, Role.LEAD);
+    }
+
+    /**
+     * The same by somebody of a level, who is held to what a lead fixed.
+     *
+     * @throws ConflictException as above
+     */
+    @Transactional
+    public SettingsView save(UUID id, UUID controllerId, NewSettings settings, String author, Role level) {
         ChamberPlan.ControllerPlan controller = plans.hold(id).controller(controllerId);
         PlanReader.checkKeys(PlanReader.profile(controller), new Settings(settings.values()));
         Optional<SettingsRevisionEntity> latest = revisions.findFirstByControllerIdOrderByNumberDesc(controllerId);
@@ -108,8 +124,11 @@ public class ChamberService {
                     + ". What you typed is still here; look at both and save again.",
                     latest.map(ChamberService::view).orElse(null));
         }
-        return view(revisions.saveAndFlush(new SettingsRevisionEntity(controllerId, number + 1, author,
-                settings.reason().strip(), now(), values(settings.values()), null)));
+        limits.hold(controller, latest.map(each -> values(each.getValues())).orElse(Map.of()), settings.values(), level, Boolean.TRUE.equals(settings.sure()));
+        SettingsRevisionEntity saved = revisions.saveAndFlush(new SettingsRevisionEntity(controllerId, number + 1, author,
+                settings.reason().strip(), Moments.now(clock), values(settings.values()), null));
+        tell(id, controller, latest.map(each -> values(each.getValues())).orElse(Map.of()), saved);
+        return view(saved);
     }
 
     /** All that was keyed into a controller, newest first. */
@@ -134,7 +153,7 @@ public class ChamberService {
         keying.shown().keySet().stream().filter(parameter -> !wanted.containsKey(parameter)).findFirst().ifPresent(parameter -> {
             throw new RefusedValueException("shown." + parameter, keying.shown().get(parameter), "must be a key of settings " + keying.number());
         });
-        return view(keyings.saveAndFlush(new KeyingEntity(controllerId, keying.number(), author, now(), values(keying.shown()),
+        return view(keyings.saveAndFlush(new KeyingEntity(controllerId, keying.number(), author, Moments.now(clock), values(keying.shown()),
                 keying.tried().stream().map(each -> new TrialValue(UUID.fromString(each.loopId()), each.switched(), each.wanted(), each.at())).toList())));
     }
 
@@ -161,14 +180,21 @@ public class ChamberService {
         }
         Settings after = before.with(offset, value);
         PlanReader.checkKeys(PlanReader.profile(controller), after);
-        SettingsRevisionEntity saved = revisions.saveAndFlush(new SettingsRevisionEntity(controllerId, latest.getNumber() + 1, author, reason, now(),
+        SettingsRevisionEntity saved = revisions.saveAndFlush(new SettingsRevisionEntity(controllerId, latest.getNumber() + 1, author, reason, Moments.now(clock),
                 values(after.values()), checkId));
-        keyings.saveAndFlush(new KeyingEntity(controllerId, saved.getNumber(), author, now(), values(Map.of(offset, value)), List.of()));
+        tell(id, controller, before.values(), saved);
+        keyings.saveAndFlush(new KeyingEntity(controllerId, saved.getNumber(), author, Moments.now(clock), values(Map.of(offset, value)), List.of()));
         sensorError.ifPresent(error -> {
             boolean humid = offset == Parameter.HUMIDITY_OFFSET || controller.profile().unit().isHumidity();
             plans.change(id, chamber.plan().withSensorError(controller.probeIds(), humid, error), author);
         });
         return view(saved);
+    }
+
+    /** What is keyed otherwise than before stands in the record key by key. */
+    private void tell(UUID chamberId, ChamberPlan.ControllerPlan controller, Map<Parameter, Double> before, SettingsRevisionEntity saved) {
+        audit.write(Audit.Done.in(chamberId, Audit.What.ADDED, "settings", saved.getId(), controller.name() + ", settings " + saved.getNumber(), saved.getReason(),
+                Change.between(before, values(saved.getValues()))));
     }
 
     /** Something that is another with every change of any chamber or of what is keyed into any controller, for who has to follow them. */
@@ -202,9 +228,6 @@ public class ChamberService {
     }
 
     /** Microseconds, as the database keeps them, so that what is answered is what is read again. */
-    private Instant now() {
-        return clock.instant().truncatedTo(ChronoUnit.MICROS);
-    }
 
     private ChamberView view(Planned chamber) {
         return views(List.of(chamber)).get(0);
@@ -217,7 +240,7 @@ public class ChamberService {
         Map<UUID, SettingsRevisionEntity> inForce = new HashMap<>();
         found.forEach(each -> inForce.merge(each.getControllerId(), each, (one, other) -> one.getNumber() > other.getNumber() ? one : other));
         Map<UUID, KeyingEntity> keyed = new HashMap<>();
-        keyings.last(controllers).forEach(each -> keyed.put(each.getControllerId(), each));
+        keyings.last(controllers).forEach(each -> keyed.putIfAbsent(each.getControllerId(), each));
         return chambers.stream().map(chamber -> new ChamberView(chamber.id().toString(), chamber.version(), chamber.changedAt(), chamber.changedBy(), chamber.plan(),
                 ids(chamber).stream().filter(inForce::containsKey).map(id -> view(inForce.get(id))).toList(),
                 ids(chamber).stream().filter(keyed::containsKey).map(id -> view(keyed.get(id), wanted(keyed.get(id), found))).toList(),

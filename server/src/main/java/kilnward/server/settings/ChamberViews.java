@@ -73,9 +73,13 @@ public final class ChamberViews {
      * A new revision of settings.
      *
      * @param basedOn number of the revision it was made from; 0 for the first
+     * @param sure    whether what is outside of what a lead fixed is meant so; null for not asked yet
      */
     public record NewSettings(@NotNull @Within(min = 0, max = 1_000_000) Integer basedOn,
             @NotBlank @Size(max = 500) @ManyLines String reason,
-            @NotNull @Size(min = 1, max = 40) Map<@NotNull Parameter, @NotNull @Within(min = -10_000, max = 10_000) Double> values) {
+            @NotNull @Size(min = 1, max = 40) Map<@NotNull Parameter, @NotNull @Within(min = -10_000, max = 10_000) Double> values, @OrNull Boolean sure) {
+        public NewSettings(Integer basedOn, String reason, Map<Parameter, Double> values) {
+            this(basedOn, reason, values, null);
+        }
     }
 }

@@ -11,8 +11,8 @@ public interface KeyingRepository extends JpaRepository<KeyingEntity, UUID> {
     /** All of a controller, newest first. */
     List<KeyingEntity> findByControllerIdOrderByKeyedAtDescIdAsc(UUID controllerId);
 
-    /** The last of each of some controllers, with what was shown and tried, in one sentence. */
-    @Query("select k from KeyingEntity k left join fetch k.shown left join fetch k.tried where k.controllerId in :controllerIds and not exists (select 1 from KeyingEntity later"
-            + " where later.controllerId = k.controllerId and (later.keyedAt > k.keyedAt or later.keyedAt = k.keyedAt and later.id < k.id))")
+    /** The last of each of some controllers, with what was shown and tried, in one sentence; those of one instant all, the first of them being the last. */
+    @Query("select k from KeyingEntity k left join fetch k.shown left join fetch k.tried where k.controllerId in :controllerIds"
+            + " and k.keyedAt = (select max(later.keyedAt) from KeyingEntity later where later.controllerId = k.controllerId) order by k.id")
     List<KeyingEntity> last(Collection<UUID> controllerIds);
 }

@@ -18,8 +18,8 @@ public interface SettingsRevisionRepository extends JpaRepository<SettingsRevisi
     /** Of some controllers the ones in force, and those that were keyed in last where that was another; with their values, in one sentence. */
     @Query("select r from SettingsRevisionEntity r left join fetch r.values where r.controllerId in :controllerIds"
             + " and (r.number = (select max(later.number) from SettingsRevisionEntity later where later.controllerId = r.controllerId)"
-            + " or r.number in (select k.number from KeyingEntity k where k.controllerId = r.controllerId and not exists (select 1 from KeyingEntity later"
-            + " where later.controllerId = k.controllerId and (later.keyedAt > k.keyedAt or later.keyedAt = k.keyedAt and later.id < k.id))))")
+            + " or r.number in (select k.number from KeyingEntity k where k.controllerId = r.controllerId"
+            + " and k.keyedAt = (select max(later.keyedAt) from KeyingEntity later where later.controllerId = k.controllerId)))")
     List<SettingsRevisionEntity> inForceOrKeyed(Collection<UUID> controllerIds);
 
     /** The one in force. */

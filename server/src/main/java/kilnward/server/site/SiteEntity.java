@@ -28,6 +28,12 @@ public class SiteEntity extends Identified {
         this.altitudeM = altitudeM;
     }
 
+    void change(String newName, String newTimeZone, double newAltitudeM) {
+        name = newName;
+        timeZone = newTimeZone;
+        altitudeM = newAltitudeM;
+    }
+
     public String getName() {
         return name;
     }

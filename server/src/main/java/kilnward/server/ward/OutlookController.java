@@ -5,14 +5,16 @@ import java.util.List;
 import java.util.Map;
 import java.util.UUID;
 import kilnward.core.rehearsal.Scenario;
-import kilnward.server.compute.RehearsalAnswer;
 import kilnward.server.compute.RehearsalAnswer.EnvelopeAnswer;
 import kilnward.server.compute.RehearsalAnswer.LevelAnswer;
-import kilnward.server.compute.RehearsalRequest;
+import kilnward.server.compute.RehearsalAnswer;
 import kilnward.server.compute.RehearsalRequest.RoomCourse;
 import kilnward.server.compute.RehearsalRequest.ScenarioPlan;
+import kilnward.server.compute.RehearsalRequest;
 import kilnward.server.compute.Rehearser;
 import kilnward.server.compute.WorkedOut;
+import kilnward.server.people.Needs;
+import kilnward.server.people.Role;
 import kilnward.server.settings.ChamberService;
 import kilnward.server.settings.ChamberViews.ChamberView;
 import kilnward.server.wire.FindingAnswer;
@@ -51,6 +53,7 @@ public class OutlookController {
     }
 
     /** All that is known without rehearsing anything, by chamber: a ward that was looked at before stands at once. */
+    @Needs(Role.VISITOR)
     @GetMapping("/api/v1/outlooks")
     public Map<String, Outlook> known() {
         Map<String, Outlook> known = new LinkedHashMap<>();
@@ -59,6 +62,7 @@ public class OutlookController {
     }
 
     /** Refused, with the field, where the chamber cannot be rehearsed as it is saved. */
+    @Needs(Role.VISITOR)
     @GetMapping("/api/v1/chambers/{id}/outlook")
     public Outlook outlook(@PathVariable UUID id) {
         return Outlook.of(workedOut.answer(night(chambers.one(id)), asked -> workers -> Rehearser.rehearse(asked, workers)));

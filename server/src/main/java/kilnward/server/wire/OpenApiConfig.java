@@ -15,8 +15,10 @@ import java.util.TreeMap;
 import kilnward.server.wire.problem.Within;
 import org.springdoc.core.customizers.OpenApiCustomizer;
 import org.springdoc.core.customizers.PropertyCustomizer;
+import org.springdoc.core.utils.SpringDocUtils;
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
+import tools.jackson.databind.JsonNode;
 
 /** Makes the API's documentation say what {@link Within} and {@link OrNull} say, in a stable order. */
 @Configuration
@@ -25,6 +27,11 @@ public class OpenApiConfig {
     /** Records of the core go over the wire as they are and carry no annotations of the server. */
     private static final Map<String, Set<String>> NULL_IN_CORE = Map.of("Stage", Set.of("durationDays", "durationGrade", "nightTemperatureC", "humidityPct", "nightHumidityPct",
             "lightHours", "turnsPerDay", "freshAirPerHour", "maxRateKh"), "School", Set.of("weightLoss"));
+
+    static {
+        // Documents of others, like what a browser says of a passkey: an object of any kind.
+        SpringDocUtils.getConfig().replaceWithSchema(JsonNode.class, new JsonSchema().typesItem("object"));
+    }
 
     @Bean
     PropertyCustomizer annotations() {

@@ -149,7 +149,8 @@ class CalendarApiTest {
         assertEquals(201, lead.post(chamber + "/batches", batch(UUID.randomUUID().toString(), "domestic-fowl-eggs", today().minusDays(5), ",\"despite\":\"they are in\"").replace(
                 "\"earlier\":false", "\"earlier\":true")).status());
         assertEquals("guideId", lead.post(chamber + "/batches", batch(UUID.randomUUID().toString(), "no-such-guide", today(), ",\"despite\":\"a test\"")).refusedField());
-        assertEquals("pieces", lead.post(chamber + "/batches", batch(UUID.randomUUID().toString(), "domestic-fowl-eggs", today(), "").replace("24", "0")).refusedField());
+        assertEquals("pieces",
+                lead.post(chamber + "/batches", batch(UUID.randomUUID().toString(), "domestic-fowl-eggs", today(), "").replace("\"pieces\":24", "\"pieces\":0")).refusedField());
         assertEquals(403, keeper.post(chamber + "/batches", batch(UUID.randomUUID().toString(), "domestic-fowl-eggs", today(), "")).status());
     }
 

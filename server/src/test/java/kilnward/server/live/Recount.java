@@ -5,11 +5,11 @@ import static org.junit.jupiter.api.Assertions.assertEquals;
 import org.springframework.jdbc.core.simple.JdbcClient;
 
 /** What is kept of minutes and hours against a recount of the single readings, in the database's own arithmetic. */
-final class Recount {
+public final class Recount {
     private Recount() {
     }
 
-    static void assertExact(JdbcClient sql) {
+    public static void assertExact(JdbcClient sql) {
         assertEquals(0, differing(sql, "reading_minute", "at_min", 60_000_000L), "minutes that are not what their readings are");
         assertEquals(0, differing(sql, "reading_hour", "at_h", 3_600_000_000L), "hours that are not what their readings are");
         assertEquals(0, differing(sql, "reading_quarter", "at_q", 21_600_000_000L), "quarters of a day that are not what their readings are");

@@ -45,6 +45,17 @@ public final class ApiClient {
         return client;
     }
 
+    /** Somebody who has signed in with a password. */
+    public static ApiClient signedIn(RunningServer.Running server, String name, String password) {
+        ApiClient client = nobody(server);
+        client.get("/api/v1/session");
+        Answer answer = client.post("/api/v1/session/password", JSON.writeValueAsString(java.util.Map.of("name", name, "password", password)));
+        if (answer.status() != 200) {
+            throw new IllegalStateException("could not sign in as " + name + ": " + answer);
+        }
+        return client;
+    }
+
     /** A status and what came with it; {@code body} is null where nothing did. */
     public record Answer(int status, String type, JsonNode body) {
         /** The field of the first refusal. */
@@ -70,6 +81,11 @@ public final class ApiClient {
         return send("PUT", path, json);
     }
 
+    /** Asks in any way. */
+    public Answer ask(String method, String path, String text, String type) {
+        return send(method, path, text, type);
+    }
+
     public Answer delete(String path) {
         return send("DELETE", path, null);
     }
@@ -77,6 +93,11 @@ public final class ApiClient {
     /** Posts a document as it is. */
     public Answer postText(String path, String text) {
         return send("POST", path, text, "text/plain; charset=utf-8");
+    }
+
+    /** Sends a file as it is. */
+    public Answer postFile(String path, byte[] file) {
+        return send("POST", path, HttpRequest.BodyPublishers.ofByteArray(file), "application/octet-stream");
     }
 
     /** A file as it is sent, as text: enough to see what kind it is and find words in it. */
@@ -114,9 +135,12 @@ public final class ApiClient {
     }
 
     private Answer send(String method, String path, String json, String contentType) {
-        HttpRequest.Builder request = HttpRequest.newBuilder(URI.create(base + path)).method(method,
-                json == null ? HttpRequest.BodyPublishers.noBody() : HttpRequest.BodyPublishers.ofString(json));
-        if (json != null) {
+        return send(method, path, json == null ? null : HttpRequest.BodyPublishers.ofString(json), contentType);
+    }
+
+    private Answer send(String method, String path, HttpRequest.BodyPublisher body, String contentType) {
+        HttpRequest.Builder request = HttpRequest.newBuilder(URI.create(base + path)).method(method, body == null ? HttpRequest.BodyPublishers.noBody() : body);
+        if (body != null) {
             request.header("Content-Type", contentType);
         }
         cookies.getCookieStore().getCookies().stream().filter(cookie -> cookie.getName().equals("XSRF-TOKEN"))

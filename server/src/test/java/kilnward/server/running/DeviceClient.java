@@ -38,8 +38,14 @@ public final class DeviceClient {
 
     /** The id of a series of its own that a lead adds. */
     public String series(String name, String quantity, String unit) {
+        return series(name, quantity, unit, null);
+    }
+
+    /** The same of a probe; null for none. */
+    public String series(String name, String quantity, String unit, String probeId) {
         Answer made = lead.post("/api/v1/chambers/" + chamber + "/series",
-                "{\"name\":\"" + name + "\",\"quantity\":\"" + quantity + "\",\"unit\":\"" + unit + "\",\"deviceId\":\"" + id + "\",\"probeId\":null}");
+                "{\"name\":\"" + name + "\",\"quantity\":\"" + quantity + "\",\"unit\":\"" + unit + "\",\"deviceId\":\"" + id + "\",\"probeId\":"
+                        + (probeId == null ? "null" : "\"" + probeId + "\"") + "}");
         if (made.status() != 201) {
             throw new IllegalStateException("no series was added: " + made);
         }

@@ -15,6 +15,9 @@ import org.springframework.context.ConfigurableApplicationContext;
 public final class RunningServer implements BeforeAllCallback, ParameterResolver {
     private static final ExtensionContext.Namespace HERE = ExtensionContext.Namespace.create(RunningServer.class);
 
+    /** Where the files of servers under test stand. */
+    public static final java.nio.file.Path FOLDER = java.nio.file.Path.of("target", "kiln").toAbsolutePath();
+
     /** Where mails would be handed over; nothing listens there unless a test does. */
     public static final int MAIL_PORT = mailPort();
 
@@ -35,7 +38,10 @@ public final class RunningServer implements BeforeAllCallback, ParameterResolver
         /** One on a database that is there already, and closed with it; {@code more} are further settings. */
         public Running(PrivateMariaDb database, String... more) {
             this.database = database;
-            context = new SpringApplicationBuilder(KilnWard.class).run(arguments(database, more));
+            // Logging is the whole machine's: two that set it up at the same time break it for each other.
+            synchronized (Running.class) {
+                context = new SpringApplicationBuilder(KilnWard.class).run(arguments(database, more));
+            }
         }
 
         /** How a server is started for a test. */
@@ -46,7 +52,8 @@ public final class RunningServer implements BeforeAllCallback, ParameterResolver
                     // What it warns of while tests break its database is theirs; a green run says nothing else.
                     "--logging.file.name=target/server-under-test.log", "--logging.threshold.console=OFF",
                     "--spring.main.banner-mode=off", "--spring.datasource.hikari.connection-timeout=1500",
-                    "--kilnward.tell.private-addresses=true", "--spring.mail.host=127.0.0.1", "--spring.mail.port=" + MAIL_PORT,
+                    "--kilnward.tell.private-addresses=true", "--kilnward.nightly-backups=false", "--kilnward.folder=" + FOLDER, "--spring.mail.host=127.0.0.1",
+                    "--spring.mail.port=" + MAIL_PORT,
                     "--kilnward.demo-days=" + Integer.getInteger("kiln.demo.days", 2));
             // Given twice, a setting would be a list.
             return Stream.concat(usual.stream().filter(each -> Stream.of(more).noneMatch(other -> other.startsWith(each.substring(0, each.indexOf('=') + 1)))), Stream.of(more))

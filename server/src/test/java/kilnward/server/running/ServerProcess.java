@@ -32,7 +32,7 @@ public final class ServerProcess {
                         System.getProperty("surefire.test.class.path", System.getProperty("java.class.path")), KilnWard.class.getName()));
         command.addAll(Arrays.asList(RunningServer.Running.arguments(database, "--server.port=" + port, "--logging.file.name=" + log, "--kilnward.demo-days=0")));
         process = new ProcessBuilder(command).redirectErrorStream(true).redirectOutput(ProcessBuilder.Redirect.appendTo(log.toFile())).start();
-        long until = System.nanoTime() + Duration.ofSeconds(120).toNanos();
+        long until = System.nanoTime() + Duration.ofSeconds(300).toNanos();
         while (!answers()) {
             if (!process.isAlive() || System.nanoTime() > until) {
                 throw new IllegalStateException("the server did not start:\n" + Files.readString(log));
@@ -59,6 +59,8 @@ public final class ServerProcess {
 
     /** Kills it. */
     public void kill() throws InterruptedException {
-        process.destroyForcibly().waitFor();
+        if (process != null) {
+            process.destroyForcibly().waitFor();
+        }
     }
 }

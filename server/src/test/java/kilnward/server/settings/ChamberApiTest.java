@@ -257,16 +257,16 @@ class ChamberApiTest {
         assertEquals(404, lead.get(path.replace(controller.get("id").asString(), "0051e4e4-d000-7000-8000-00000000ffff")).status());
     }
 
-    /** Whoever opens a chamber, or all of them, asks the database a handful of questions, however much hangs on them; the session is one of them. */
+    /** Whoever opens a chamber, or all of them, asks the database a handful of questions, however much hangs on them; the session is one of them, and whose the chamber is another. */
     @Test
     void aChamberIsOpenedWithFewQuestions(RunningServer.Running server) {
         JsonNode all = lead.get(CHAMBERS).body();
         String reedbox = all.valueStream().filter(each -> each.at("/plan/name").asString().equals("Reedbox")).findFirst().orElseThrow().get("id").asString();
         int one = questions(server, () -> assertEquals(200, lead.get(CHAMBERS + "/" + reedbox).status()));
-        assertTrue(one <= 5, "one: " + one);
+        assertTrue(one <= 6, "one: " + one);
         int many = questions(server, () -> assertEquals(200, lead.get(CHAMBERS).status()));
-        // An answer longer than its buffer has its session read once more.
-        assertTrue(many <= 6 && all.size() >= 5, many + " for " + all.size());
+        // An answer longer than its buffer has its session read once more, and a very long one twice.
+        assertTrue(many <= 7 && all.size() >= 5, many + " for " + all.size());
     }
 
     /** What the database itself counted meanwhile; nobody else asks it anything in these tests. */

@@ -7,18 +7,20 @@ import java.time.Instant;
 import java.time.temporal.ChronoUnit;
 import java.util.List;
 import java.util.stream.Stream;
-import kilnward.core.alarm.AlarmCourse;
 import kilnward.core.alarm.AlarmCourse.Act;
 import kilnward.core.alarm.AlarmCourse.Deed;
 import kilnward.core.alarm.AlarmCourse.Delays;
+import kilnward.core.alarm.AlarmCourse;
 import kilnward.core.alarm.AlarmState;
 import kilnward.core.alarm.Condition;
 import kilnward.core.alarm.High;
 import kilnward.core.alarm.Low;
 import kilnward.core.alarm.Rate;
-import kilnward.core.alarm.Silence;
 import kilnward.core.alarm.Reading;
+import kilnward.core.alarm.Silence;
 import kilnward.core.finding.RefusedValueException;
+import kilnward.server.live.series.ReadingPlan;
+import kilnward.server.people.Open;
 import kilnward.server.wire.OrNull;
 import kilnward.server.wire.problem.Within;
 import org.springframework.web.bind.annotation.PostMapping;
@@ -26,6 +28,7 @@ import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RestController;
 
 /** What becomes of an alarm, worked out from readings and acts alone. */
+@Open
 @RestController
 public class AlarmCalcController {
     private static final double MICROS = 1e6;
@@ -60,10 +63,6 @@ public class AlarmCalcController {
         private Delays delays() {
             return new Delays(onDelayS == null ? 0 : onDelayS, offDelayS == null ? 0 : offDelayS);
         }
-    }
-
-    /** A reading. */
-    public record ReadingPlan(@NotNull Instant at, @NotNull @Within(min = -1e9, max = 1e9) Double value) {
     }
 
     /**
@@ -103,11 +102,7 @@ public class AlarmCalcController {
                 throw new RefusedValueException("acts[" + i + "].untilAt", act.untilAt(), "must be given for SHELVE, and be after at");
             }
         }
-        for (int i = 1; i < asked.readings().size(); i++) {
-            if (!asked.readings().get(i).at().isAfter(asked.readings().get(i - 1).at())) {
-                throw new RefusedValueException("readings[" + i + "].at", asked.readings().get(i).at(), "must be after the reading before it");
-            }
-        }
+        ReadingPlan.requireInOrder(asked.readings());
         List<AlarmCourse.Transition> found = AlarmCourse.of(condition(asked.rule()), asked.rule().delays(),
                 asked.readings().stream().map(each -> new Reading(seconds(first, each.at()), each.value())).toList(),
                 acts.stream().map(each -> new Act(seconds(first, each.at()), each.act(), each.untilAt() == null ? 0 : seconds(first, each.untilAt()))).toList(),

@@ -29,6 +29,7 @@ import kilnward.server.live.tell.Outbox;
 import kilnward.server.plan.PlanReader;
 import kilnward.server.plan.Plans;
 import kilnward.server.site.Sites;
+import kilnward.server.store.Moments;
 import kilnward.server.wire.KilnWardProperties;
 import org.springframework.dao.PessimisticLockingFailureException;
 import org.springframework.jdbc.core.simple.JdbcClient;
@@ -88,7 +89,7 @@ class AlarmRecord {
     /** Rules that something has happened to: a reading came, or a time is over. */
     List<UUID> due(int most) {
         return sql.sql("select s.rule_id from alarm_standing s join alarm_rule r on r.id = s.rule_id left join series_latest l on l.series = s.series"
-                + " where r.retired_at is null and (l.changed_us > s.read_us or s.next_us <= ?) limit " + most).param(SeriesService.micros(clock.instant()))
+                + " where r.retired_at is null and (l.changed_us > s.read_us or s.next_us <= ?) limit " + most).param(Moments.micros(clock.instant()))
                 .query((row, i) -> row.getObject(1, UUID.class)).list();
     }
 
@@ -114,7 +115,7 @@ class AlarmRecord {
     private void act(Row row, AlarmCourse.Deed deed, double untilS, String who, String note) {
         double nowS = Math.max(clock.millis() / 1000.0, row.standing.seenToS());
         if (deed == AlarmCourse.Deed.SHELVE && untilS <= nowS) {
-            throw new RefusedValueException("until", SeriesService.micros(Math.round(untilS * MICROS)), "must be later than now");
+            throw new RefusedValueException("until", Moments.micros(Math.round(untilS * MICROS)), "must be later than now");
         }
         go(row, List.of(new Act(nowS, deed, untilS)), who, note);
     }
@@ -124,7 +125,7 @@ class AlarmRecord {
         transactions.executeWithoutResult(status -> row(ruleId, " for update").ifPresent(row -> {
             Armed armed = rules.armed(ruleId).orElseThrow();
             Series own = series.require(armed.seriesId());
-            double fromS = SeriesService.micros(from) / MICROS;
+            double fromS = Moments.micros(from) / MICROS;
             // Minutes are whole when they are over.
             double untilS = clock.millis() / 1000.0 - 120;
             Condition condition = armed.rule().condition(armed.rule().kind() == RuleKind.HARM_NEAR ? harm(armed.chamberId()) : List.of(), armed.toOccupantK());
@@ -240,7 +241,7 @@ class AlarmRecord {
 
     private UUID write(Armed armed, Series own, Condition condition, Heard heard, UUID openId, Transition each, double shelvedUntilS, String who, String note) {
         long atUs = us(each.atS());
-        long nowUs = SeriesService.micros(clock.instant());
+        long nowUs = Moments.micros(clock.instant());
         UUID alarmId = openId;
         if (openId == null && each.to() != AlarmState.NORMAL) {
             alarmId = reopened(armed, own, heard, each, nowUs).orElseGet(() -> raise(armed, own, condition, heard, each, nowUs));
@@ -260,7 +261,7 @@ class AlarmRecord {
             if (each.to() == AlarmState.ACKNOWLEDGED || each.to() == AlarmState.SHELVED || each.to() == AlarmState.NORMAL && who != null) {
                 outbox.acknowledged(openId);
             } else if (each.to() == AlarmState.RETURNED) {
-                outbox.returned(openId, armed.chamberId(), way -> AlarmWords.returned(told, way.fahrenheit(), sites.zone(), SeriesService.micros(atUs)));
+                outbox.returned(openId, armed.chamberId(), way -> AlarmWords.returned(told, way.fahrenheit(), sites.zone(armed.siteId()), Moments.micros(atUs)));
             }
         }
         if (alarmId != null) {
@@ -291,7 +292,7 @@ class AlarmRecord {
         AlarmWords.Told words = told(armed, own, side, atS, value);
         double turnS = Double.isNaN(armed.leastAheadS()) ? 2 * SHORTEST_TURN_S : Math.max(SHORTEST_TURN_S, Math.min(LONGEST_TURN_S, armed.leastAheadS() / 3));
         String link = properties.tell().link().isEmpty() ? "" : properties.tell().link() + "/chambers/" + armed.chamberId() + "/run";
-        outbox.raised(armed.siteId(), id, armed.chamberId(), armed.rule().urgency(), turnS, way -> AlarmWords.raised(words, way.fahrenheit(), sites.zone(), link));
+        outbox.raised(armed.siteId(), id, armed.chamberId(), armed.rule().urgency(), turnS, way -> AlarmWords.raised(words, way.fahrenheit(), sites.zone(armed.siteId()), link));
     }
 
     private UUID raise(Armed armed, Series own, Condition condition, Heard heard, Transition each, long nowUs) {
@@ -334,7 +335,7 @@ class AlarmRecord {
     private AlarmWords.Told told(Armed armed, Series own, Side side, double atS, Double value) {
         return new AlarmWords.Told(plans.names().getOrDefault(armed.chamberId(), ""), own.name(), armed.rule().kind(), armed.rule().urgency(), own.unit().kept(), side,
                 armed.rule().limit(),
-                armed.rule().secondLimit().isPresent() ? armed.rule().secondLimit().getAsDouble() : null, value == null ? 0 : value, SeriesService.micros(us(atS)),
+                armed.rule().secondLimit().isPresent() ? armed.rule().secondLimit().getAsDouble() : null, value == null ? 0 : value, Moments.micros(us(atS)),
                 armed.leastAheadS());
     }
 
@@ -348,7 +349,7 @@ class AlarmRecord {
             List<UUID> open = sql
                     .sql("select a.id from alarm a join alarm_rule r on r.id = a.rule_id where a.closed_us is null and r.retired_at is not null for update skip locked")
                     .query((row, i) -> row.getObject(1, UUID.class)).list();
-            long nowUs = SeriesService.micros(clock.instant());
+            long nowUs = Moments.micros(clock.instant());
             for (UUID id : open) {
                 sql.sql("insert into alarm_event (id, alarm_id, rule_id, chamber_id, at_us, from_state, to_state, who, note)"
                         + " select ?, a.id, a.rule_id, a.chamber_id, ?, a.state, 'NORMAL', null, 'its rule was disarmed' from alarm a where a.id = ?").param(UUID.randomUUID())

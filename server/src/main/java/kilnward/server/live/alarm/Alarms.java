@@ -10,6 +10,7 @@ import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import java.util.UUID;
 import kilnward.core.alarm.AlarmCourse.Deed;
 import kilnward.core.alarm.AlarmState;
@@ -18,6 +19,10 @@ import kilnward.core.alarm.Urgency;
 import kilnward.core.life.Side;
 import kilnward.core.series.Measured;
 import kilnward.core.series.SeriesUnit;
+import kilnward.server.audit.Audit.Done;
+import kilnward.server.audit.Audit.What;
+import kilnward.server.audit.Audit;
+import kilnward.server.audit.Change;
 import kilnward.server.check.CheckRecord;
 import kilnward.server.live.alarm.AlarmViews.AlarmView;
 import kilnward.server.live.alarm.AlarmViews.Figures;
@@ -25,16 +30,16 @@ import kilnward.server.live.alarm.AlarmViews.Mark;
 import kilnward.server.live.alarm.AlarmViews.Of;
 import kilnward.server.live.alarm.AlarmViews.RuleFigures;
 import kilnward.server.live.alarm.AlarmViews.Watched;
-import kilnward.server.live.series.SeriesService;
 import kilnward.server.plan.Plans;
 import kilnward.server.settings.ChamberService;
+import kilnward.server.store.Moments;
 import kilnward.server.wire.problem.NotFoundException;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Service;
 
 /** Alarms as people see them, and what they do to them. */
 @Service
-class Alarms {
+public class Alarms {
     private static final int MOST = 500;
     private static final double MICROS = 1e6;
     private static final long DAY_US = 86_400_000_000L;
@@ -49,9 +54,11 @@ class Alarms {
     private final ChamberService chambers;
     private final CheckRecord checks;
     private final List<Happenings> others;
+    private final Audit audit;
     private final Clock clock;
 
-    Alarms(JdbcClient sql, AlarmRecord record, Plans plans, ChamberService chambers, CheckRecord checks, List<Happenings> others, Clock clock) {
+    Alarms(JdbcClient sql, AlarmRecord record, Plans plans, ChamberService chambers, CheckRecord checks, List<Happenings> others, Audit audit, Clock clock) {
+        this.audit = audit;
         this.checks = checks;
         this.others = others;
         this.sql = sql;
@@ -77,15 +84,16 @@ class Alarms {
 
     /** How many rules are armed, by chamber: where there is none, no alarm can sound. */
     List<Watched> watched() {
+        Set<UUID> standing = plans.standing();
         return sql.sql("select chamber_id, count(*) from alarm_rule where retired_at is null group by chamber_id").query((row, i) -> new Watched(row.getString(1), row.getInt(2)))
-                .list();
+                .list().stream().filter(each -> standing.contains(UUID.fromString(each.chamberId()))).toList();
     }
 
     /** Those of a chamber that were open in a span. */
-    List<AlarmView> of(UUID chamberId, Instant from, Instant to) {
+    public List<AlarmView> of(UUID chamberId, Instant from, Instant to) {
         plans.require(chamberId);
         return views(sql.sql(ALARMS + "where a.chamber_id = ? and a.raised_us <= ? and coalesce(a.closed_us, 9000000000000000) >= ? order by a.raised_us desc limit " + MOST)
-                .param(chamberId).param(SeriesService.micros(to)).param(SeriesService.micros(from)));
+                .param(chamberId).param(Moments.micros(to)).param(Moments.micros(from)));
     }
 
     AlarmView one(UUID id) {
@@ -94,7 +102,7 @@ class Alarms {
 
     private List<AlarmView> views(JdbcClient.StatementSpec asked) {
         Map<UUID, String> names = plans.names();
-        return asked.query((row, i) -> view(row, names)).list();
+        return asked.query((row, i) -> view(row, names)).list().stream().filter(each -> names.containsKey(UUID.fromString(each.chamberId()))).toList();
     }
 
     private static AlarmView view(ResultSet row, Map<UUID, String> names) throws SQLException {
@@ -103,31 +111,38 @@ class Alarms {
         return new AlarmView(row.getString(1), chamber.toString(), names.getOrDefault(chamber, ""), row.getString(3), row.getString(4), row.getString(5),
                 RuleKind.valueOf(row.getString(6)), Urgency.valueOf(row.getString(7)), Measured.valueOf(row.getString(8)), SeriesUnit.valueOf(row.getString(9)),
                 row.getString(10) == null ? null : Side.valueOf(row.getString(10)), row.getString(11), row.getBoolean(12), AlarmState.valueOf(row.getString(13)), row.getDouble(14),
-                row.getObject(15, Double.class), row.getObject(16, Double.class), row.getObject(17, Double.class), SeriesService.micros(row.getLong(18)), at(row, 19),
+                row.getObject(15, Double.class), row.getObject(16, Double.class), row.getObject(17, Double.class), Moments.micros(row.getLong(18)), at(row, 19),
                 row.getString(20), at(row, 21), at(row, 22), at(row, 23), row.getString(24), row.getString(25), times, times >= AlarmRecord.CHATTERS, row.getBoolean(27));
     }
 
     private static Instant at(ResultSet row, int column) throws SQLException {
         Long us = row.getObject(column, Long.class);
-        return us == null ? null : SeriesService.micros(us);
+        return us == null ? null : Moments.micros(us);
     }
 
     /** Somebody knows of an alarm and of all that comes of the same cause. */
     AlarmView acknowledge(UUID id, String note, String who) {
         together(id).forEach(each -> record.act(each, Deed.ACKNOWLEDGE, 0, who, note));
-        return one(id);
+        return told(id, Deed.ACKNOWLEDGE, note);
     }
 
     /** Puts it aside for a while, with all that comes of the same cause. */
     AlarmView shelve(UUID id, Instant until, String reason, String who) {
-        double untilS = SeriesService.micros(until) / MICROS;
+        double untilS = Moments.micros(until) / MICROS;
         together(id).forEach(each -> record.act(each, Deed.SHELVE, untilS, who, reason));
-        return one(id);
+        return told(id, Deed.SHELVE, reason);
     }
 
     AlarmView unshelve(UUID id, String who) {
         together(id).forEach(each -> record.act(each, Deed.UNSHELVE, 0, who, null));
-        return one(id);
+        return told(id, Deed.UNSHELVE, null);
+    }
+
+    private AlarmView told(UUID id, Deed deed, String why) {
+        AlarmView alarm = one(id);
+        audit.write(Done.in(UUID.fromString(alarm.chamberId()), What.CHANGED, "alarm", id, alarm.series() + ", " + alarm.kind(), why,
+                List.of(new Change("state", null, deed + ": " + alarm.state()))));
+        return alarm;
     }
 
     /** Rules of all open alarms that have the cause of one. */
@@ -138,14 +153,14 @@ class Alarms {
     }
 
     /** What happened in a chamber, oldest first. */
-    List<Mark> timeline(UUID chamberId, Instant from, Instant to) {
+    public List<Mark> timeline(UUID chamberId, Instant from, Instant to) {
         plans.require(chamberId);
         List<Mark> marks = new ArrayList<>(sql
                 .sql("select e.at_us, e.alarm_id, a.kind, s.name, e.who, e.note, a.urgency, e.to_state from alarm_event e join alarm a on a.id = e.alarm_id"
                         + " join series s on s.id = a.series_id where e.chamber_id = ? and e.at_us >= ? and e.at_us <= ? order by e.at_us limit 2000")
                 .param(chamberId)
-                .param(SeriesService.micros(from)).param(SeriesService.micros(to))
-                .query((row, i) -> new Mark(SeriesService.micros(row.getLong(1)), Of.ALARM, row.getString(2), row.getString(3) + " " + row.getString(4), row.getString(5),
+                .param(Moments.micros(from)).param(Moments.micros(to))
+                .query((row, i) -> new Mark(Moments.micros(row.getLong(1)), Of.ALARM, row.getString(2), row.getString(3) + " " + row.getString(4), row.getString(5),
                         row.getString(6), Urgency.valueOf(row.getString(7)), AlarmState.valueOf(row.getString(8))))
                 .list());
         plans.one(chamberId).plan().controllers().forEach(controller -> {
@@ -179,14 +194,14 @@ class Alarms {
 
     /** The alarm system in figures over some days. */
     Figures figures(double days) {
-        long nowUs = SeriesService.micros(clock.instant());
+        long nowUs = Moments.micros(clock.instant());
+        Map<UUID, String> names = plans.names();
         List<Counted> all = sql.sql("select a.chamber_id, a.rule_id, a.kind, s.name, a.told, a.raised_us, a.acknowledged_us, a.returned_us, a.closed_us, a.state, a.times, a.harmed"
                 + " from alarm a join series s on s.id = a.series_id where a.raised_us >= ? or a.closed_us is null").param(nowUs - (long) (days * DAY_US))
                 .query((row, i) -> new Counted(row.getObject(1, UUID.class), row.getObject(2, UUID.class), RuleKind.valueOf(row.getString(3)), row.getString(4), row.getBoolean(5),
                         row.getLong(6), row.getObject(7, Long.class), row.getObject(8, Long.class), row.getObject(9, Long.class), row.getString(10), row.getInt(11),
                         row.getBoolean(12)))
-                .list();
-        Map<UUID, String> names = plans.names();
+                .list().stream().filter(each -> names.containsKey(each.chamberId)).toList();
         Map<UUID, List<Counted>> byRule = new LinkedHashMap<>();
         all.forEach(each -> byRule.computeIfAbsent(each.ruleId, id -> new ArrayList<>()).add(each));
         List<RuleFigures> rules = byRule.values().stream().map(each -> rule(each, names, days)).sorted(Comparator.comparingInt(RuleFigures::raised).reversed()).toList();

@@ -25,6 +25,7 @@ import kilnward.server.live.rule.Imagining.Scene;
 import kilnward.server.live.series.SeriesService;
 import kilnward.server.live.series.SeriesViews.Series;
 import kilnward.server.site.Sites;
+import kilnward.server.store.Moments;
 import org.springframework.stereotype.Component;
 
 /** What it may be, what to do first, and how long there is: from what was measured in the last hours, on the chamber's own model. */
@@ -80,7 +81,7 @@ class FirstThings {
         ZonedDateTime there = now.atZone(sites.zone());
         Forecast forecast = computing.run(workers -> Forecast.of(setup, occupantC, paceKh, there.getHour() + there.getMinute() / 60.0));
         List<Likely> likely = computing.run(workers -> Likely.of(setup, all, place, heard, atS));
-        return new First(SeriesService.micros(Math.round(atS * 1e6)), occupantC, paceKh.isPresent() ? paceKh.getAsDouble() : null,
+        return new First(Moments.seconds(atS), occupantC, paceKh.isPresent() ? paceKh.getAsDouble() : null,
                 likely.stream().map(each -> new LikelyView(each.fault().kind(), setup.nameOfAny(each.fault().subject()), each.act(), each.share(), each.awayRms(), each.sinceS(),
                         boxed(each.harmS()))).toList(),
                 forecast.lines().stream().map(each -> new LineView(each.way(), Arrays.stream(each.lowC()).boxed().toList(), Arrays.stream(each.highC()).boxed().toList(),

@@ -26,8 +26,11 @@ import kilnward.core.series.CalendarDay;
 import kilnward.core.series.Grid;
 import kilnward.server.live.series.SeriesService;
 import kilnward.server.live.series.SeriesViews.Series;
+import kilnward.server.people.Needs;
+import kilnward.server.people.Role;
 import kilnward.server.plan.Plans;
 import kilnward.server.site.Sites;
+import kilnward.server.store.Moments;
 import kilnward.server.wire.door.Limits;
 import kilnward.server.wire.door.Text;
 import kilnward.server.wire.problem.NotDoneException;
@@ -82,6 +85,7 @@ public class ChartController {
     }
 
     /** A day by the calendar of the site; {@code today} for the one it is there now. */
+    @Needs(Role.VISITOR)
     @GetMapping("/days/{day}")
     public DayView day(@PathVariable String day) {
         ZoneId zone = sites.zone();
@@ -99,6 +103,7 @@ public class ChartController {
     }
 
     /** A series over a span, in at most 2,000 buckets; the last day where nothing is said. */
+    @Needs(Role.VISITOR)
     @GetMapping("/series/{id}/chart")
     public Charts.Chart chart(@PathVariable UUID id, @RequestParam(required = false) String from, @RequestParam(required = false) String to,
             @RequestParam(defaultValue = "" + USUAL_BUCKETS) int buckets) {
@@ -136,6 +141,7 @@ public class ChartController {
     }
 
     /** Every single reading of a span as CSV (RFC 4180), of some series or all of a chamber; streamed. */
+    @Needs(Role.VISITOR)
     @GetMapping("/chambers/{chamberId}/readings.csv")
     public ResponseEntity<StreamingResponseBody> csv(@PathVariable UUID chamberId, @RequestParam(required = false) String from, @RequestParam(required = false) String to,
             @RequestParam(required = false) List<UUID> series) {
@@ -149,6 +155,7 @@ public class ChartController {
     }
 
     /** The same as JSON. */
+    @Needs(Role.VISITOR)
     @GetMapping("/chambers/{chamberId}/readings.json")
     public ResponseEntity<StreamingResponseBody> json(@PathVariable UUID chamberId, @RequestParam(required = false) String from, @RequestParam(required = false) String to,
             @RequestParam(required = false) List<UUID> series) {
@@ -209,11 +216,11 @@ public class ChartController {
                         ResultSet.TYPE_FORWARD_ONLY, ResultSet.CONCUR_READ_ONLY)) {
                     read.setFetchSize(FETCHED);
                     read.setInt(1, one.number());
-                    read.setLong(2, SeriesService.micros(asked.span.from()));
-                    read.setLong(3, SeriesService.micros(asked.span.to()));
+                    read.setLong(2, Moments.micros(asked.span.from()));
+                    read.setLong(3, Moments.micros(asked.span.to()));
                     try (ResultSet found = read.executeQuery()) {
                         while (found.next()) {
-                            taker.take(one, SeriesService.micros(found.getLong(1)), BigDecimal.valueOf(found.getLong(2), 6).stripTrailingZeros());
+                            taker.take(one, Moments.micros(found.getLong(1)), BigDecimal.valueOf(found.getLong(2), 6).stripTrailingZeros());
                         }
                     }
                 }

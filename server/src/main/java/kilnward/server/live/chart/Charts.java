@@ -18,7 +18,7 @@ import org.springframework.stereotype.Component;
 
 /** Any span of a series in few buckets: from single readings, from minutes, hours or quarters of a day, whatever the buckets are made of. No spike is ever lost. */
 @Component
-class Charts {
+public class Charts {
     private static final long MINUTE_S = 60;
     private static final long HOUR_S = 3600;
     private static final long QUARTER_S = 6 * HOUR_S;
@@ -37,7 +37,7 @@ class Charts {
      * @param mean       over the time that is known, each stretch counting as long as it lasts; null where nothing is
      * @param knownShare share of the span, as far as it has passed, that is not in gaps
      */
-    record Summary(@OrNull Double low, @OrNull Double high, @OrNull Double mean, long count, double knownShare) {
+    public record Summary(@OrNull Double low, @OrNull Double high, @OrNull Double mean, long count, double knownShare) {
     }
 
     /**
@@ -48,11 +48,12 @@ class Charts {
      * @param mean  mean of the readings in each
      * @param gaps  where nothing was measured for longer than three usual distances
      */
-    record Chart(Instant from, Instant to, long bucketS, SeriesUnit unit, List<Instant> at, List<Double> low, List<Double> high, List<Double> mean,
+    public record Chart(Instant from, Instant to, long bucketS, SeriesUnit unit, List<Instant> at, List<Double> low, List<Double> high, List<Double> mean,
             List<Long> count, List<Grid.Gap> gaps, Summary summary) {
     }
 
-    Chart of(Series series, Instant from, Instant to, int most) {
+    /** One over a span, in at most so many buckets. */
+    public Chart of(Series series, Instant from, Instant to, int most) {
         Grid grid = Grid.over(from, to, most, finest(series, from));
         Bucket[] buckets = read(series, grid);
         List<Instant> at = IntStream.range(0, grid.count()).mapToObj(grid::at).toList();

@@ -4,6 +4,8 @@ import jakarta.validation.Valid;
 import java.security.Principal;
 import java.util.UUID;
 import kilnward.server.live.store.HeldBack;
+import kilnward.server.people.Needs;
+import kilnward.server.people.Role;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
@@ -21,11 +23,13 @@ public class HeldBackController {
         this.held = held;
     }
 
+    @Needs(Role.VISITOR)
     @GetMapping
     public HeldBack.HeldList all(@PathVariable UUID chamberId) {
         return held.of(chamberId);
     }
 
+    @Needs(Role.LEAD)
     @PostMapping("/decide")
     public HeldBack.HeldList decide(@PathVariable UUID chamberId, @Valid @RequestBody HeldBack.DecisionRequest decision, Principal who) {
         held.decide(chamberId, decision, who.getName());

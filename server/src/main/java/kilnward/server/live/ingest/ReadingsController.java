@@ -10,6 +10,7 @@ import java.util.concurrent.CompletableFuture;
 import kilnward.server.live.ingest.Ingest.Taken;
 import kilnward.server.live.series.Devices;
 import kilnward.server.live.series.SeriesViews.Device;
+import kilnward.server.people.Open;
 import kilnward.server.wire.problem.NotLetInException;
 import kilnward.server.wire.problem.RefusedFieldsException;
 import org.springframework.http.HttpHeaders;
@@ -23,6 +24,7 @@ import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
 
 /** Where devices send their readings to. No session and no CSRF token are asked: the device's own token is. */
+@Open
 @RestController
 @RequestMapping("/api/v1")
 public class ReadingsController {

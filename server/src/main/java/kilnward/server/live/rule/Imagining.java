@@ -4,9 +4,13 @@ import java.util.List;
 import java.util.Optional;
 import java.util.UUID;
 import kilnward.core.alarm.Imagined;
+import kilnward.core.alarm.OutOfBand;
 import kilnward.core.alarm.RuleProposals.Watched;
 import kilnward.core.alarm.Spot;
 import kilnward.core.finding.RefusedValueException;
+import kilnward.core.life.HarmLimit;
+import kilnward.core.life.Needs;
+import kilnward.core.series.Measured;
 import kilnward.core.setup.Setup;
 import kilnward.server.compute.WorkedOut;
 import kilnward.server.live.series.SeriesService;
@@ -70,5 +74,47 @@ public class Imagining {
     public List<Imagined> rehearsed(Scene scene) {
         List<Spot> spots = scene.watched.stream().map(Watched::spot).toList();
         return workedOut.answer(new Asked(scene.chamberId, scene.mark, spots), asked -> workers -> Imagined.all(scene.setup, asked.spots, workers));
+    }
+
+    static double toOccupantK(Optional<Scene> scene, List<Imagined> all, UUID seriesId) {
+        int place = scene.map(each -> each.place(seriesId)).orElse(-1);
+        return place < 0 || scene.get().watched().get(place).spot().measured() != Measured.TEMPERATURE ? 0 : Imagined.toOccupantK(all, place);
+    }
+
+    /** What is wanted where a series measures; null where nobody has said. */
+    static OutOfBand band(Scene scene, UUID seriesId, double toOccupantK) {
+        Needs needs = scene.setup().needs();
+        int place = scene.place(seriesId);
+        return switch (place < 0 ? Measured.PH : scene.watched().get(place).spot().measured()) {
+            case TEMPERATURE -> new OutOfBand(needs.keep().lowC() - toOccupantK, needs.keep().highC() - toOccupantK, 0);
+            case RELATIVE_HUMIDITY -> needs.humidity().map(each -> new OutOfBand(each.lowPct(), each.highPct(), 0)).orElse(null);
+            default -> null;
+        };
+    }
+
+    /**
+     * What is wanted where a series measures.
+     *
+     * @param low         lower end of the keep band there
+     * @param high        upper end of the keep band there
+     * @param toOccupantK what is to be added for the occupant (K); 0 for a humidity
+     * @param harm        levels at the occupant that harm
+     */
+    public record Wanted(double low, double high, double toOccupantK, List<HarmLimit> harm) {
+    }
+
+    /** What is wanted where a series of a chamber measures; empty where the plan does not say. */
+    public Optional<Wanted> wanted(UUID chamberId, UUID seriesId) {
+        Scene scene;
+        try {
+            scene = scene(chamberId);
+        } catch (RefusedValueException incomplete) {
+            return Optional.empty();
+        }
+        int place = scene.place(seriesId);
+        boolean warmth = place >= 0 && scene.watched.get(place).spot().measured() == Measured.TEMPERATURE;
+        double toOccupantK = warmth ? toOccupantK(Optional.of(scene), rehearsed(scene), seriesId) : 0;
+        return Optional.ofNullable(band(scene, seriesId, toOccupantK))
+                .map(each -> new Wanted(each.low(), each.high(), toOccupantK, warmth ? scene.setup.needs().harmLimits() : List.of()));
     }
 }

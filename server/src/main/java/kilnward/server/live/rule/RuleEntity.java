@@ -19,6 +19,7 @@ import kilnward.core.alarm.Urgency;
 import kilnward.server.store.Identified;
 import org.hibernate.annotations.DynamicUpdate;
 import org.hibernate.annotations.JdbcTypeCode;
+import org.hibernate.annotations.TenantId;
 import org.hibernate.envers.Audited;
 import org.hibernate.envers.NotAudited;
 import org.hibernate.type.SqlTypes;
@@ -30,6 +31,7 @@ import org.hibernate.type.SqlTypes;
 @Table(name = "alarm_rule")
 class RuleEntity extends Identified {
     @NotAudited
+    @TenantId
     UUID siteId;
     UUID chamberId;
     UUID seriesId;

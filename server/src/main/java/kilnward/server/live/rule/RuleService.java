@@ -2,7 +2,6 @@ package kilnward.server.live.rule;
 
 import java.time.Clock;
 import java.time.Instant;
-import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
@@ -36,6 +35,7 @@ import kilnward.server.live.series.SeriesService;
 import kilnward.server.live.series.SeriesViews.Series;
 import kilnward.server.plan.Plans;
 import kilnward.server.settings.ChamberService;
+import kilnward.server.store.Moments;
 import kilnward.server.wire.problem.ConflictException;
 import kilnward.server.wire.problem.NotFoundException;
 import org.slf4j.Logger;
@@ -168,36 +168,20 @@ public class RuleService {
                 ? Optional.of(RuleTrial.rehearsed(rule, scene.get().setup().needs().harmLimits(), all, scene.get().place(plan.series()), others)) : Optional.empty();
         Optional<Scene> stands = scene;
         TrialView view = TrialView.of(trial, past(scene, all, plan.series(), plan.heldAgainst(), rule), id -> stands.map(one -> one.setup().nameOfAny(id)).orElse(id));
-        return new Tried(view, toOccupantK(scene, all, plan.series()), chambers.mark(chamberId));
+        return new Tried(view, Imagining.toOccupantK(scene, all, plan.series()), chambers.mark(chamberId));
     }
 
     private static boolean simulated(Scene scene, RulePlan plan) {
         return Stream.concat(Stream.of(plan.series()), plan.heldAgainst().stream()).allMatch(id -> scene.watched().get(scene.place(id)).spot().isSimulated());
     }
 
-    private static double toOccupantK(Optional<Scene> scene, List<Imagined> all, UUID seriesId) {
-        int place = scene.map(each -> each.place(seriesId)).orElse(-1);
-        return place < 0 || scene.get().watched().get(place).spot().measured() != Measured.TEMPERATURE ? 0 : Imagined.toOccupantK(all, place);
-    }
-
     private RuleTrial.Past past(Optional<Scene> scene, List<Imagined> all, UUID seriesId, List<UUID> others, Rule rule) {
         double untilS = clock.millis() / 1000.0;
         double firstS = sql.sql("select min(at_min) from reading_minute where series = ? and at_min >= ?").param(series.require(seriesId).number())
                 .param((long) ((untilS - PAST_S) / 60)).query(Long.class).optional().map(minute -> 60.0 * minute).orElse(untilS);
-        double toOccupantK = toOccupantK(scene, all, seriesId);
+        double toOccupantK = Imagining.toOccupantK(scene, all, seriesId);
         return RuleTrial.past(rule, rule.condition(scene.map(each -> each.setup().needs().harmLimits()).orElse(List.of()), toOccupantK),
-                heards.replayed(rule.kind(), seriesId, others, firstS, untilS), scene.map(each -> band(each, seriesId, toOccupantK)).orElse(null), firstS, untilS);
-    }
-
-    /** What is wanted where a series measures; null where nobody has said. */
-    private static OutOfBand band(Scene scene, UUID seriesId, double toOccupantK) {
-        Needs needs = scene.setup().needs();
-        int place = scene.place(seriesId);
-        return switch (place < 0 ? Measured.PH : scene.watched().get(place).spot().measured()) {
-            case TEMPERATURE -> new OutOfBand(needs.keep().lowC() - toOccupantK, needs.keep().highC() - toOccupantK, 0);
-            case RELATIVE_HUMIDITY -> needs.humidity().map(each -> new OutOfBand(each.lowPct(), each.highPct(), 0)).orElse(null);
-            default -> null;
-        };
+                heards.replayed(rule.kind(), seriesId, others, firstS, untilS), scene.map(each -> Imagining.band(each, seriesId, toOccupantK)).orElse(null), firstS, untilS);
     }
 
     private void check(UUID chamberId, RulePlan plan, Rule rule) {
@@ -222,12 +206,12 @@ public class RuleService {
         UUID site = plans.siteOf(chamberId);
         Tried tried = tried(chamberId, asked.rule());
         transactions.executeWithoutResult(status -> {
-            Instant now = now();
+            Instant now = Moments.now(clock);
             RuleEntity entity = new RuleEntity(id, site, chamberId, asked.rule().series(), now, author);
             keep(entity, asked.rule().rule(), asked.rule().heldAgainst(), tried, asked.followsPlan(), author);
             rules.saveAndFlush(entity);
             sql.sql("insert into alarm_standing (rule_id, series, seen_us, is_so, since_us, counts, state, read_us) values (?, ?, ?, false, ?, false, 'NORMAL', 0)").param(id)
-                    .param(series.require(asked.rule().series()).number()).param(SeriesService.micros(now)).param(SeriesService.micros(now)).update();
+                    .param(series.require(asked.rule().series()).number()).param(Moments.micros(now)).param(Moments.micros(now)).update();
         });
         return id;
     }
@@ -238,7 +222,7 @@ public class RuleService {
         entity.planMark = tried.mark;
         entity.toOccupantK = tried.toOccupantK;
         entity.trial = json.writeValueAsString(tried.view);
-        entity.triedAt = now();
+        entity.triedAt = Moments.now(clock);
         entity.changedAt = entity.triedAt;
         entity.changedBy = author;
     }
@@ -261,7 +245,7 @@ public class RuleService {
     public void disarm(UUID chamberId, UUID id, String author) {
         transactions.executeWithoutResult(status -> {
             RuleEntity entity = one(chamberId, id);
-            entity.retiredAt = now();
+            entity.retiredAt = Moments.now(clock);
             entity.changedAt = entity.retiredAt;
             entity.changedBy = author;
             rules.saveAndFlush(entity);
@@ -278,7 +262,7 @@ public class RuleService {
             entity.outReason = out == null ? null : out.reason();
             entity.outUntil = out == null ? null : out.until();
             entity.outBy = out == null ? null : author;
-            entity.changedAt = now();
+            entity.changedAt = Moments.now(clock);
             entity.changedBy = author;
             rules.saveAndFlush(entity);
             sql.sql("update alarm_standing set next_us = 0 where rule_id = ?").param(id).update();
@@ -346,7 +330,4 @@ public class RuleService {
         }
     }
 
-    private Instant now() {
-        return clock.instant().truncatedTo(ChronoUnit.MICROS);
-    }
 }

@@ -3,7 +3,6 @@ package kilnward.server.live.series;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
-import java.time.temporal.ChronoUnit;
 import java.util.List;
 import java.util.Map;
 import java.util.UUID;
@@ -13,6 +12,8 @@ import kilnward.server.live.series.SeriesViews.Device;
 import kilnward.server.live.series.SeriesViews.DeviceView;
 import kilnward.server.live.series.SeriesViews.NewDevice;
 import kilnward.server.plan.Plans;
+import kilnward.server.store.Moments;
+import kilnward.server.store.Token;
 import kilnward.server.wire.problem.NotFoundException;
 import kilnward.server.wire.problem.NotLetInException;
 import org.springframework.jdbc.core.simple.JdbcClient;
@@ -41,7 +42,7 @@ public class Devices {
     /** Adds one under an id; the token is shown this once. */
     @Transactional
     public NewDevice add(UUID id, UUID chamberId, String name, String author) {
-        DeviceEntity entity = new DeviceEntity(id, plans.siteOf(chamberId), chamberId, now(), author);
+        DeviceEntity entity = new DeviceEntity(id, plans.siteOf(chamberId), chamberId, Moments.now(clock), author);
         entity.name = name.strip();
         return withFreshToken(entity);
     }
@@ -77,7 +78,7 @@ public class Devices {
         DeviceEntity entity = one(chamberId, id);
         if (entity.revokedAt == null) {
             gone(entity);
-            entity.revokedAt = now();
+            entity.revokedAt = Moments.now(clock);
             entity.revokedBy = author;
         }
     }
@@ -112,14 +113,15 @@ public class Devices {
     /** Notes that a device has sent something. */
     public void used(UUID id) {
         if (isTime("used " + id)) {
-            sql.sql("update device set used_at = ? where id = ?").param(now()).param(id).update();
+            sql.sql("update device set used_at = ? where id = ?").param(Moments.now(clock)).param(id).update();
         }
     }
 
     /** Notes what went wrong with what a device sent. */
     public void trouble(UUID id, String what) {
         if (isTime("trouble " + id + what)) {
-            sql.sql("update device set trouble = ?, trouble_at = ? where id = ?").param(what.length() > TROUBLE ? what.substring(0, TROUBLE) : what).param(now()).param(id)
+            sql.sql("update device set trouble = ?, trouble_at = ? where id = ?").param(what.length() > TROUBLE ? what.substring(0, TROUBLE) : what).param(Moments.now(clock))
+                    .param(id)
                     .update();
         }
     }
@@ -151,13 +153,14 @@ public class Devices {
     }
 
     private void gone(DeviceEntity entity) {
-        sql.sql("insert ignore into device_token_gone (token_hash, device_id, gone_at) values (?, ?, ?)").param(entity.tokenHash).param(entity.getId()).param(now()).update();
+        sql.sql("insert ignore into device_token_gone (token_hash, device_id, gone_at) values (?, ?, ?)").param(entity.tokenHash).param(entity.getId()).param(Moments.now(clock))
+                .update();
     }
 
     private NewDevice withFreshToken(DeviceEntity entity) {
         String token = Token.fresh();
         entity.tokenHash = Token.hash(token);
-        entity.tokenAt = now();
+        entity.tokenAt = Moments.now(clock);
         devices.saveAndFlush(entity);
         return new NewDevice(entity.getId().toString(), token);
     }
@@ -166,7 +169,4 @@ public class Devices {
         return new Device(entity.getId(), entity.siteId(), entity.chamberId(), entity.name);
     }
 
-    private Instant now() {
-        return clock.instant().truncatedTo(ChronoUnit.MICROS);
-    }
 }

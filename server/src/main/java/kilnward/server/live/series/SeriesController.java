@@ -2,6 +2,8 @@ package kilnward.server.live.series;
 
 import java.util.List;
 import kilnward.server.live.series.SeriesViews.SeriesView;
+import kilnward.server.people.Needs;
+import kilnward.server.people.Role;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.RestController;
 
@@ -14,6 +16,7 @@ public class SeriesController {
         this.series = series;
     }
 
+    @Needs(Role.VISITOR)
     @GetMapping("/api/v1/series")
     public List<SeriesView> all() {
         return series.all();

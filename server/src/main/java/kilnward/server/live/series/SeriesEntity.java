@@ -14,6 +14,7 @@ import kilnward.server.store.Identified;
 import org.hibernate.annotations.DynamicUpdate;
 import org.hibernate.annotations.Generated;
 import org.hibernate.annotations.JdbcTypeCode;
+import org.hibernate.annotations.TenantId;
 import org.hibernate.envers.Audited;
 import org.hibernate.envers.NotAudited;
 import org.hibernate.type.SqlTypes;
@@ -30,6 +31,7 @@ class SeriesEntity extends Identified {
     @Column(insertable = false, updatable = false)
     private Integer number;
     @NotAudited
+    @TenantId
     private UUID siteId;
     private UUID chamberId;
     @Column(length = 80)

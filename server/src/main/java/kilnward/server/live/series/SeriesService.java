@@ -5,7 +5,6 @@ import com.github.benmanes.caffeine.cache.Caffeine;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
-import java.time.temporal.ChronoUnit;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -21,8 +20,10 @@ import kilnward.server.live.series.SeriesViews.Series;
 import kilnward.server.live.series.SeriesViews.SeriesChangeRequest;
 import kilnward.server.live.series.SeriesViews.SeriesRequest;
 import kilnward.server.live.series.SeriesViews.SeriesView;
+import kilnward.server.people.Here;
 import kilnward.server.plan.ChamberPlan;
 import kilnward.server.plan.Plans;
+import kilnward.server.store.Moments;
 import kilnward.server.wire.problem.NotFoundException;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Service;
@@ -41,7 +42,11 @@ public class SeriesService {
     private final JdbcClient sql;
     private final TransactionTemplate transactions;
     private final Clock clock;
-    private final Cache<UUID, Optional<Series>> known = Caffeine.newBuilder().expireAfterWrite(REMEMBERED).maximumSize(100_000).build();
+    private final Cache<Key, Optional<Series>> known = Caffeine.newBuilder().expireAfterWrite(REMEMBERED).maximumSize(100_000).build();
+
+    /** What one site does not find another may. */
+    private record Key(Optional<UUID> site, UUID id) {
+    }
 
     public SeriesService(SeriesRepository series, Devices devices, Plans plans, JdbcClient sql, TransactionTemplate transactions, Clock clock) {
         this.series = series;
@@ -59,10 +64,10 @@ public class SeriesService {
                 .orElseThrow(() -> new RefusedValueException("unit", asked.unit(), "must be a unit of " + asked.quantity() + ": " + java.util.Arrays.stream(SeriesUnit.values())
                         .filter(each -> each.measured() == asked.quantity()).map(Enum::name).collect(java.util.stream.Collectors.joining(", "))));
         UUID siteId = plans.siteOf(chamberId);
-        SeriesEntity entity = new SeriesEntity(id, siteId, chamberId, asked.quantity(), unit, clock.instant().truncatedTo(ChronoUnit.MICROS), author);
+        SeriesEntity entity = new SeriesEntity(id, siteId, chamberId, asked.quantity(), unit, Moments.now(clock), author);
         tie(entity, asked.name(), asked.deviceId(), asked.probeId(), asked.controllerId(), asked.everyS() == null ? USUAL_S : asked.everyS());
         series.saveAndFlush(entity);
-        known.invalidate(id);
+        forget(id);
         return id;
     }
 
@@ -70,15 +75,15 @@ public class SeriesService {
     @Transactional
     public void change(UUID chamberId, UUID id, SeriesChangeRequest asked) {
         tie(one(chamberId, id), asked.name(), asked.deviceId(), asked.probeId(), asked.controllerId(), asked.everyS());
-        known.invalidate(id);
+        forget(id);
     }
 
     /** Takes nothing in any more, or takes it in again; what is kept stays. */
     @Transactional
     public void retire(UUID chamberId, UUID id, boolean retired) {
         SeriesEntity entity = one(chamberId, id);
-        entity.retiredAt = retired ? clock.instant().truncatedTo(ChronoUnit.MICROS) : null;
-        known.invalidate(id);
+        entity.retiredAt = retired ? Moments.now(clock) : null;
+        forget(id);
     }
 
     /** How long what of it is kept from now on. */
@@ -88,7 +93,7 @@ public class SeriesService {
         entity.keepRawDays = keeps.rawDays();
         entity.keepMinuteDays = keeps.minuteDays();
         entity.keepHourDays = keeps.hourDays();
-        known.invalidate(id);
+        forget(id);
     }
 
     /** How long what of it is kept, and what was taken out. */
@@ -97,7 +102,7 @@ public class SeriesService {
         SeriesEntity entity = one(chamberId, id);
         return new RetentionView(new Retention(entity.keepRawDays, entity.keepMinuteDays, entity.keepHourDays),
                 sql.sql("select kind, before_us, removed, ran_at from retention_run where series_id = ? order by ran_at desc limit 50").param(id)
-                        .query((row, i) -> new Removed(row.getString(1), micros(row.getLong(2)), row.getLong(3), row.getTimestamp(4).toInstant())).list());
+                        .query((row, i) -> new Removed(row.getString(1), Moments.micros(row.getLong(2)), row.getLong(3), row.getTimestamp(4).toInstant())).list());
     }
 
     private void tie(SeriesEntity entity, String name, String deviceId, String probeId, String controllerId, double everyS) {
@@ -139,7 +144,7 @@ public class SeriesService {
         Map<Integer, ReadingView> latest = new HashMap<>();
         if (!found.isEmpty()) {
             sql.sql("select series, at_us, value_e6 from series_latest where series in (:numbers)").param("numbers", found.stream().map(SeriesEntity::number).toList())
-                    .query((row, i) -> latest.put(row.getInt(1), new ReadingView(micros(row.getLong(2)), SeriesUnit.value(row.getLong(3))))).list();
+                    .query((row, i) -> latest.put(row.getInt(1), new ReadingView(Moments.micros(row.getLong(2)), SeriesUnit.value(row.getLong(3))))).list();
         }
         return found.stream().map(each -> new SeriesView(each.getId().toString(), each.chamberId().toString(), each.name, each.measured(), each.unit().kept(), each.unit(),
                 each.unit().kept().sign(), text(each.deviceId), text(each.probeId), text(each.controllerId), each.everyS, latest.get(each.number()), each.retiredAt)).toList();
@@ -151,7 +156,8 @@ public class SeriesService {
 
     /** One by its id, as remembered for a few seconds; empty where there is none. That of a chamber that was removed is retired with it. */
     public Optional<Series> find(UUID id) {
-        return known.get(id, wanted -> transactions.execute(status -> series.findById(wanted).map(each -> plain(each, each.retiredAt != null || !plans.stands(each.chamberId())))));
+        return known.get(new Key(Here.site(), id),
+                wanted -> transactions.execute(status -> series.findById(wanted.id).map(each -> plain(each, each.retiredAt != null || !plans.stands(each.chamberId())))));
     }
 
     /**
@@ -191,7 +197,7 @@ public class SeriesService {
 
     /** Forgets what is remembered of one. */
     public void forget(UUID id) {
-        known.invalidate(id);
+        known.asMap().keySet().removeIf(key -> key.id.equals(id));
     }
 
     /** A series with its policy. */
@@ -213,16 +219,6 @@ public class SeriesService {
 
     private static Series plain(SeriesEntity each, boolean retired) {
         return new Series(each.getId(), each.number(), each.siteId(), each.chamberId(), each.measured(), each.unit(), each.deviceId, each.everyS,
-                each.rawFromUs() == null ? Instant.EPOCH : micros(each.rawFromUs()), each.keepMinuteDays, retired, each.name);
-    }
-
-    /** Microseconds since 1970 as an instant. */
-    public static Instant micros(long us) {
-        return Instant.EPOCH.plus(us, ChronoUnit.MICROS);
-    }
-
-    /** An instant as microseconds since 1970; what is finer is left out. */
-    public static long micros(Instant at) {
-        return ChronoUnit.MICROS.between(Instant.EPOCH, at);
+                each.rawFromUs() == null ? Instant.EPOCH : Moments.micros(each.rawFromUs()), each.keepMinuteDays, retired, each.name);
     }
 }

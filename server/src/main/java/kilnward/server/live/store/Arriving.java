@@ -3,8 +3,8 @@ package kilnward.server.live.store;
 import java.time.Instant;
 import kilnward.core.series.Admission;
 import kilnward.core.series.SeriesUnit;
-import kilnward.server.live.series.SeriesService;
 import kilnward.server.live.series.SeriesViews.Series;
+import kilnward.server.store.Moments;
 
 /** A reading on its way in, and what became of it. */
 public final class Arriving {
@@ -35,7 +35,7 @@ public final class Arriving {
         this.at = at;
         this.value = value;
         this.unit = unit;
-        this.atUs = SeriesService.micros(at);
+        this.atUs = Moments.micros(at);
         this.valueE6 = unit == null || reason == Admission.Reason.IMPOSSIBLE ? 0 : unit.keptMillionths(value);
         this.reason = reason;
     }
@@ -58,6 +58,11 @@ public final class Arriving {
 
     Instant at() {
         return at;
+    }
+
+    /** Its instant, in microseconds since 1970. */
+    public long atMicros() {
+        return atUs;
     }
 
     double value() {

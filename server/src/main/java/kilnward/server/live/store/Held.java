@@ -1,8 +1,6 @@
 package kilnward.server.live.store;
 
 import java.nio.charset.StandardCharsets;
-import java.security.MessageDigest;
-import java.security.NoSuchAlgorithmException;
 import java.sql.Connection;
 import java.sql.PreparedStatement;
 import java.sql.ResultSet;
@@ -13,6 +11,7 @@ import java.util.List;
 import java.util.UUID;
 import kilnward.core.series.SeriesUnit;
 import kilnward.server.live.series.SeriesViews.Device;
+import kilnward.server.store.Digest;
 
 /** Writes down readings that are held back: each once, however often it is sent, and not without end. */
 final class Held {
@@ -71,11 +70,6 @@ final class Held {
     }
 
     private static byte[] sameAs(UUID device, Arriving each) {
-        try {
-            return MessageDigest.getInstance("SHA-256")
-                    .digest((device + "|" + each.seriesText() + "|" + each.atUs + "|" + each.value() + "|" + each.reason()).getBytes(StandardCharsets.UTF_8));
-        } catch (NoSuchAlgorithmException impossible) {
-            throw new IllegalStateException(impossible);
-        }
+        return Digest.sha256().digest((device + "|" + each.seriesText() + "|" + each.atUs + "|" + each.value() + "|" + each.reason()).getBytes(StandardCharsets.UTF_8));
     }
 }

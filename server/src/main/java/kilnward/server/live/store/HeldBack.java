@@ -10,17 +10,21 @@ import java.sql.SQLException;
 import java.sql.Timestamp;
 import java.time.Clock;
 import java.time.Instant;
-import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.UUID;
 import kilnward.core.finding.RefusedValueException;
 import kilnward.core.series.Admission;
 import kilnward.core.series.SeriesUnit;
+import kilnward.server.audit.Audit.Done;
+import kilnward.server.audit.Audit.What;
+import kilnward.server.audit.Audit;
+import kilnward.server.audit.Change;
 import kilnward.server.live.series.SeriesService;
 import kilnward.server.live.series.SeriesViews.Series;
 import kilnward.server.plan.ChamberPlan;
 import kilnward.server.plan.Plans;
+import kilnward.server.store.Moments;
 import kilnward.server.wire.OrNull;
 import kilnward.server.wire.door.ManyLines;
 import kilnward.server.wire.problem.ConflictException;
@@ -35,9 +39,11 @@ public class HeldBack {
     private final ReadingStore store;
     private final SeriesService series;
     private final Plans plans;
+    private final Audit audit;
     private final Clock clock;
 
-    HeldBack(JdbcClient sql, ReadingStore store, SeriesService series, Plans plans, Clock clock) {
+    HeldBack(JdbcClient sql, ReadingStore store, SeriesService series, Plans plans, Audit audit, Clock clock) {
+        this.audit = audit;
         this.sql = sql;
         this.store = store;
         this.series = series;
@@ -115,9 +121,11 @@ public class HeldBack {
             sql.sql("select * from held_reading where chamber_id = ? and id = ? and decided_at is null").param(chamberId).param(UUID.fromString(id)).query((row, i) -> view(row))
                     .optional().ifPresent(waiting::add);
         }
+        audit.write(Done.in(chamberId, What.CHANGED, "held reading", chamberId, waiting.size() + " of " + asked.ids().size(), asked.note().strip(),
+                List.of(new Change("decision", null, asked.decision().name()))));
         if (asked.decision() == Decision.THROWN_AWAY) {
             waiting.forEach(each -> sql.sql("update held_reading set decision = ?, decided_at = ?, decided_by = ?, note = ? where id = ? and decided_at is null")
-                    .param(asked.decision().name()).param(now()).param(author).param(asked.note().strip()).param(UUID.fromString(each.id())).update());
+                    .param(asked.decision().name()).param(Moments.now(clock)).param(author).param(asked.note().strip()).param(UUID.fromString(each.id())).update());
             return;
         }
         // All are looked at before any is let in.
@@ -133,7 +141,7 @@ public class HeldBack {
         if (found == null) {
             throw new RefusedValueException("seriesId", into, "must be the series of this chamber to put readings into whose own is not known");
         }
-        if (held.at().isAfter(now().plus(Admission.AHEAD))) {
+        if (held.at().isAfter(Moments.now(clock).plus(Admission.AHEAD))) {
             throw new RefusedValueException("ids", held.id(), "is of a time that has not come yet: it can be let in then, or thrown away now");
         }
         if (held.at().isBefore(found.rawFrom())) {
@@ -161,7 +169,7 @@ public class HeldBack {
     private boolean claim(Connection connection, HeldView held, String note, String author) throws SQLException {
         try (var update = connection.prepareStatement("update held_reading set decision = ?, decided_at = ?, decided_by = ?, note = ? where id = ? and decided_at is null")) {
             update.setString(1, Decision.LET_IN.name());
-            update.setTimestamp(2, Timestamp.from(now()));
+            update.setTimestamp(2, Timestamp.from(Moments.now(clock)));
             update.setString(3, author);
             update.setString(4, note);
             update.setString(5, held.id());
@@ -169,7 +177,4 @@ public class HeldBack {
         }
     }
 
-    private Instant now() {
-        return clock.instant().truncatedTo(ChronoUnit.MICROS);
-    }
 }

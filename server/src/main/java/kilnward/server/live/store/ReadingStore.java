@@ -15,7 +15,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.concurrent.ThreadLocalRandom;
 import kilnward.core.series.Bucket;
-import kilnward.server.live.series.SeriesService;
+import kilnward.server.store.Moments;
 import org.hibernate.SessionFactory;
 import org.hibernate.StatelessSession;
 import org.springframework.dao.TransientDataAccessResourceException;
@@ -59,7 +59,7 @@ public class ReadingStore {
      * @param besides  what is written in the same transaction, when it is known what became of each
      * @param optimistic whether most are expected to be new; it is right either way
      */
-    void write(List<Arriving> arriving, boolean optimistic, Besides besides) {
+    public void write(List<Arriving> arriving, boolean optimistic, Besides besides) {
         List<Arriving> sorted = new ArrayList<>(arriving);
         sorted.sort(Comparator.comparingInt(Arriving::number).thenComparingLong(each -> each.atUs));
         boolean hopeful = optimistic;
@@ -95,7 +95,7 @@ public class ReadingStore {
     public boolean has(int series, Instant at) {
         try (StatelessSession session = sessions.openStatelessSession()) {
             return !session.createNativeQuery("select 1 from reading where series = :series and at_us = :at", Integer.class).setParameter("series", series)
-                    .setParameter("at", SeriesService.micros(at)).list().isEmpty();
+                    .setParameter("at", Moments.micros(at)).list().isEmpty();
         }
     }
 
@@ -107,7 +107,8 @@ public class ReadingStore {
 
     /** Something to write in the same transaction. */
     @FunctionalInterface
-    interface Besides {
+    public interface Besides {
+        /** Writes it; called again where all of it is tried again. */
         void write(Connection connection) throws SQLException;
     }
 

@@ -9,6 +9,7 @@ import java.util.UUID;
 import javax.sql.DataSource;
 import kilnward.server.live.series.SeriesService;
 import kilnward.server.live.series.SeriesService.Kept;
+import kilnward.server.store.Moments;
 import net.javacrumbs.shedlock.core.LockProvider;
 import net.javacrumbs.shedlock.provider.jdbctemplate.JdbcTemplateLockProvider;
 import net.javacrumbs.shedlock.spring.annotation.EnableSchedulerLock;
@@ -79,7 +80,7 @@ public class Upkeep {
     public void takeOut(Kept kept) {
         Instant now = clock.instant();
         if (kept.keeps().rawDays() != null) {
-            long beforeUs = Math.floorDiv(SeriesService.micros(now.minus(Duration.ofDays(kept.keeps().rawDays()))), 3_600_000_000L) * 3_600_000_000L;
+            long beforeUs = Math.floorDiv(Moments.micros(now.minus(Duration.ofDays(kept.keeps().rawDays()))), 3_600_000_000L) * 3_600_000_000L;
             // First nothing older comes in any more: what would, waits for somebody's decision.
             sql.sql("update series set raw_from_us = ? where id = ? and coalesce(raw_from_us, 0) < ?").param(beforeUs).param(kept.series().id()).param(beforeUs).update();
             series.forget(kept.series().id());

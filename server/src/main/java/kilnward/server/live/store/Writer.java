@@ -2,7 +2,6 @@ package kilnward.server.live.store;
 
 import java.time.Clock;
 import java.time.Instant;
-import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
@@ -12,6 +11,7 @@ import java.util.concurrent.LinkedBlockingQueue;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.atomic.AtomicInteger;
 import kilnward.server.live.series.SeriesViews.Device;
+import kilnward.server.store.Moments;
 import kilnward.server.wire.door.Limits;
 import kilnward.server.wire.problem.NotDoneException;
 import org.springframework.context.SmartLifecycle;
@@ -122,7 +122,7 @@ public class Writer implements SmartLifecycle {
                 }
             }
         }
-        Instant now = clock.instant().truncatedTo(ChronoUnit.MICROS);
+        Instant now = Moments.now(clock);
         store.write(good, optimistic, connection -> {
             for (Batch batch : group) {
                 List<Arriving> held = batch.all.stream().filter(each -> each.reason() != null).toList();

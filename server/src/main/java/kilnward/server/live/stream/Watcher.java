@@ -10,6 +10,7 @@ import java.util.concurrent.ExecutorService;
 import java.util.concurrent.RejectedExecutionException;
 import java.util.concurrent.atomic.AtomicBoolean;
 import java.util.concurrent.atomic.AtomicInteger;
+import java.util.function.BooleanSupplier;
 import java.util.function.Consumer;
 import org.springframework.http.MediaType;
 import org.springframework.web.servlet.mvc.method.annotation.SseEmitter;
@@ -19,6 +20,8 @@ final class Watcher {
     private static final long LONGEST_MS = 3_600_000;
     private static final int WAITING = 5_000;
     private static final long RETRY_MS = 2_000;
+    private final Optional<UUID> site;
+    private final BooleanSupplier allowed;
     private final Optional<UUID> chamber;
     private final ExecutorService senders;
     private final SseEmitter emitter = new SseEmitter(LONGEST_MS);
@@ -36,7 +39,13 @@ final class Watcher {
     record Event(String name, Long id, Object data) {
     }
 
-    Watcher(Optional<UUID> chamber, ExecutorService senders, Consumer<Watcher> gone) {
+    /**
+     * @param site    of whom; what happens at another is nothing to them
+     * @param allowed whether they may still see it
+     */
+    Watcher(Optional<UUID> site, BooleanSupplier allowed, Optional<UUID> chamber, ExecutorService senders, Consumer<Watcher> gone) {
+        this.site = site;
+        this.allowed = allowed;
         this.chamber = chamber;
         this.senders = senders;
         this.gone = gone;
@@ -47,6 +56,17 @@ final class Watcher {
 
     Optional<UUID> chamber() {
         return chamber;
+    }
+
+    /** Ends with the session, or where they belong to the site no longer. */
+    void endIfNotAllowed() {
+        if (!allowed.getAsBoolean()) {
+            end();
+        }
+    }
+
+    Optional<UUID> site() {
+        return site;
     }
 
     boolean isOf(UUID one) {

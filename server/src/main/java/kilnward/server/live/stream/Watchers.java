@@ -14,11 +14,14 @@ import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.concurrent.ScheduledExecutorService;
 import java.util.concurrent.TimeUnit;
+import java.util.function.BooleanSupplier;
 import kilnward.core.alarm.AlarmState;
 import kilnward.core.alarm.Urgency;
 import kilnward.core.series.SeriesUnit;
 import kilnward.server.live.series.SeriesService;
 import kilnward.server.live.series.SeriesViews.Series;
+import kilnward.server.people.Here;
+import kilnward.server.store.Moments;
 import kilnward.server.wire.OrNull;
 import kilnward.server.wire.door.Limits;
 import kilnward.server.wire.problem.NotDoneException;
@@ -52,8 +55,8 @@ class Watchers implements SmartLifecycle {
     private final Map<Integer, Change> seen = new HashMap<>();
     private final Map<Integer, Series> numbered = new HashMap<>();
     private long cursorUs;
-    private final Followed<AlarmEvent> alarms;
-    private final Followed<TaskEvent> tasks;
+    private final Followed<Told<AlarmEvent>> alarms;
+    private final Followed<Told<TaskEvent>> tasks;
     private int looks;
     private ScheduledExecutorService looker;
     private ExecutorService senders;
@@ -63,9 +66,10 @@ class Watchers implements SmartLifecycle {
         this.sql = sql;
         this.series = series;
         this.clock = clock;
-        this.alarms = new Followed<>(sql, "alarm", "chamber_id, state, urgency",
-                (row, i) -> new AlarmEvent(row.getString(1), row.getString(3), AlarmState.valueOf(row.getString(4)), Urgency.valueOf(row.getString(5))));
-        this.tasks = new Followed<>(sql, "task", "chamber_id, done_at", (row, i) -> new TaskEvent(row.getString(1), row.getString(3), row.getTimestamp(4) != null));
+        this.alarms = new Followed<>(sql, "alarm", "site_id, chamber_id, state, urgency", (row, i) -> new Told<>(row.getObject(3, UUID.class),
+                new AlarmEvent(row.getString(1), row.getString(4), AlarmState.valueOf(row.getString(5)), Urgency.valueOf(row.getString(6)))));
+        this.tasks = new Followed<>(sql, "task", "site_id, chamber_id, done_at",
+                (row, i) -> new Told<>(row.getObject(3, UUID.class), new TaskEvent(row.getString(1), row.getString(4), row.getTimestamp(5) != null)));
     }
 
     /** A reading that came. */
@@ -93,20 +97,25 @@ class Watchers implements SmartLifecycle {
     record TaskEvent(String id, @OrNull String chamber, boolean done) {
     }
 
+    /** Something that happened, and at which site. */
+    private record Told<T>(UUID site, T what) {
+    }
+
     private record Change(int series, long atUs, long valueE6, long changedUs, @OrNull Long lateUs, @OrNull Long lateFromUs) {
     }
 
     /**
      * Begins to send to somebody.
      *
+     * @param allowed whether they may still see it
      * @param chamber whose readings; empty for the newest of all
      * @param lastId  what they had last; empty for nothing yet
      */
-    SseEmitter watch(Optional<UUID> chamber, Optional<Long> lastId) {
+    SseEmitter watch(BooleanSupplier allowed, Optional<UUID> chamber, Optional<Long> lastId) {
         if (watchers.size() >= Limits.WATCHING) {
             throw new NotDoneException(true, "As many pages watch as may at once.");
         }
-        Watcher watcher = new Watcher(chamber, senders, watchers::remove);
+        Watcher watcher = new Watcher(Here.site(), allowed, chamber, senders, watchers::remove);
         // First the place among those who are told, then what was missed: what comes in between comes twice, and not never.
         begin(watcher);
         try {
@@ -162,11 +171,11 @@ class Watchers implements SmartLifecycle {
     }
 
     private static ReadingEvent reading(Series one, long atUs, long valueE6) {
-        return new ReadingEvent(one.id().toString(), one.chamberId().toString(), SeriesService.micros(atUs), SeriesUnit.value(valueE6), one.unit().kept());
+        return new ReadingEvent(one.id().toString(), one.chamberId().toString(), Moments.micros(atUs), SeriesUnit.value(valueE6), one.unit().kept());
     }
 
     private static LateEvent late(Series one, Change change) {
-        return new LateEvent(one.id().toString(), one.chamberId().toString(), SeriesService.micros(change.lateFromUs == null ? change.atUs : change.lateFromUs));
+        return new LateEvent(one.id().toString(), one.chamberId().toString(), Moments.micros(change.lateFromUs == null ? change.atUs : change.lateFromUs));
     }
 
     private List<Change> changes(String where, Map<String, ?> params) {
@@ -203,6 +212,9 @@ class Watchers implements SmartLifecycle {
         if (beat) {
             List<Watcher.Event> events = List.of(new Watcher.Event("beat", null, new BeatEvent(clock.instant(), reached)));
             watchers.forEach(each -> each.send(events));
+            if (reached) {
+                watchers.forEach(Watcher::endIfNotAllowed);
+            }
         }
     }
 
@@ -212,7 +224,7 @@ class Watchers implements SmartLifecycle {
         List<Change> changes = first ? changes("", Map.of()) : changes("where changed_us > :since", Map.of("since", cursorUs - OVERLAP_US));
         know(changes.stream().map(Change::series).filter(number -> !numbered.containsKey(number)).toList());
         Map<UUID, List<Watcher.Event>> byChamber = new HashMap<>();
-        List<Watcher.Event> newest = new ArrayList<>();
+        Map<UUID, List<Watcher.Event>> newest = new HashMap<>();
         for (Change change : changes) {
             cursorUs = Math.max(cursorUs, change.changedUs);
             Change before = seen.put(change.series, change);
@@ -225,22 +237,23 @@ class Watchers implements SmartLifecycle {
                 List<ReadingEvent> readings = before == null || watchers.stream().noneMatch(each -> each.isOf(one.chamberId())) ? List.of(reading(one, change.atUs, change.valueE6))
                         : readings(one, before.atUs, change.atUs);
                 readings.forEach(each -> events.add(new Watcher.Event("reading", change.changedUs, each)));
-                newest.add(new Watcher.Event("reading", change.changedUs, reading(one, change.atUs, change.valueE6)));
+                newest.computeIfAbsent(one.siteId(), id -> new ArrayList<>()).add(new Watcher.Event("reading", change.changedUs, reading(one, change.atUs, change.valueE6)));
             }
             if (change.lateUs != null && (before == null || !change.lateUs.equals(before.lateUs))) {
                 events.add(new Watcher.Event("late", change.changedUs, late(one, change)));
             }
         }
-        alarms.changes().forEach(each -> tell("alarm", each, each.chamber(), newest, byChamber));
-        tasks.changes().forEach(each -> tell("task", each, each.chamber(), newest, byChamber));
+        alarms.changes().forEach(each -> tell("alarm", each, each.what().chamber(), newest, byChamber));
+        tasks.changes().forEach(each -> tell("task", each, each.what().chamber(), newest, byChamber));
         for (Watcher each : watchers) {
-            each.send(each.chamber().isEmpty() ? newest : byChamber.getOrDefault(each.chamber().get(), List.of()));
+            each.send(each.chamber().isEmpty() ? each.site().map(site -> newest.getOrDefault(site, List.of())).orElse(List.of())
+                    : byChamber.getOrDefault(each.chamber().get(), List.of()));
         }
     }
 
-    private static void tell(String name, Object what, String chamber, List<Watcher.Event> newest, Map<UUID, List<Watcher.Event>> byChamber) {
-        Watcher.Event event = new Watcher.Event(name, null, what);
-        newest.add(event);
+    private static void tell(String name, Told<?> told, String chamber, Map<UUID, List<Watcher.Event>> newest, Map<UUID, List<Watcher.Event>> byChamber) {
+        Watcher.Event event = new Watcher.Event(name, null, told.what());
+        newest.computeIfAbsent(told.site(), id -> new ArrayList<>()).add(event);
         if (chamber != null) {
             byChamber.computeIfAbsent(UUID.fromString(chamber), id -> new ArrayList<>()).add(event);
         }

@@ -8,9 +8,10 @@ import java.util.List;
 import java.util.UUID;
 import java.util.function.Function;
 import kilnward.core.alarm.Urgency;
-import kilnward.server.live.series.SeriesService;
 import kilnward.server.live.tell.Ways.Way;
+import kilnward.server.people.Here;
 import kilnward.server.site.Sites;
+import kilnward.server.store.Moments;
 import kilnward.server.wire.OrNull;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
@@ -35,7 +36,8 @@ public class Outbox {
     public enum What {
         RAISED,
         RETURNED,
-        TEST
+        TEST,
+        NOTICE
     }
 
     /** A message in words. */
@@ -65,7 +67,7 @@ public class Outbox {
     }
 
     private Instant afterQuiet(Way way, Instant due) {
-        ZonedDateTime there = due.atZone(sites.zone());
+        ZonedDateTime there = due.atZone(sites.zone(way.siteId()));
         if (!way.isQuiet(there.getHour() * 60 + there.getMinute())) {
             return due;
         }
@@ -76,8 +78,8 @@ public class Outbox {
     private void put(Way way, UUID alarmId, UUID chamberId, What what, Words words, Instant due) {
         sql.sql("insert into alarm_message (id, alarm_id, chamber_id, way_id, what, subject, body, due_us, claimed_until_us, attempts, made_us) values (?, ?, ?, ?, ?, ?, ?, ?, 0, 0, ?)")
                 .param(UUID.randomUUID()).param(alarmId).param(chamberId).param(way.id()).param(what.name())
-                .param(words.subject().length() > 200 ? words.subject().substring(0, 200) : words.subject()).param(words.body()).param(SeriesService.micros(due))
-                .param(SeriesService.micros(clock.instant())).update();
+                .param(words.subject().length() > 200 ? words.subject().substring(0, 200) : words.subject()).param(words.body()).param(Moments.micros(due))
+                .param(Moments.micros(clock.instant())).update();
     }
 
     /** Somebody knows: whoever was not told yet need not be. */
@@ -87,7 +89,7 @@ public class Outbox {
 
     /** It is over: whoever was told is told so, and whose turn has not come need not be woken. */
     public void returned(UUID alarmId, UUID chamberId, Function<Way, Words> words) {
-        drop(alarmId, "OVER", SeriesService.micros(clock.instant()));
+        drop(alarmId, "OVER", Moments.micros(clock.instant()));
         List<UUID> told = sql.sql("select distinct way_id from alarm_message where alarm_id = ? and what = 'RAISED' and dropped_us is null").param(alarmId)
                 .query((row, i) -> row.getObject(1, UUID.class)).list();
         ways.all().stream().filter(each -> told.contains(each.id())).forEach(way -> put(way, alarmId, chamberId, What.RETURNED, words.apply(way), clock.instant()));
@@ -95,7 +97,19 @@ public class Outbox {
 
     private void drop(UUID alarmId, String why, long dueAfterUs) {
         sql.sql("update alarm_message set dropped_us = ?, dropped_why = ? where alarm_id = ? and what = 'RAISED' and sent_us is null and dropped_us is null"
-                + (dueAfterUs == Long.MAX_VALUE ? "" : " and due_us > " + dueAfterUs)).param(SeriesService.micros(clock.instant())).param(why).param(alarmId).update();
+                + (dueAfterUs == Long.MAX_VALUE ? "" : " and due_us > " + dueAfterUs)).param(Moments.micros(clock.instant())).param(why).param(alarmId).update();
+    }
+
+    /** Tells those of a site who are told of what is so urgent, each at most once a day. */
+    public void tellOfSite(UUID siteId, Urgency urgency, String subject, String body) {
+        Instant now = clock.instant();
+        for (Way way : ways.toldOf(siteId, urgency)) {
+            boolean told = sql.sql("select count(*) from alarm_message where way_id = ? and what = 'NOTICE' and made_us > ?").param(way.id())
+                    .param(Moments.micros(now.minus(java.time.Duration.ofDays(1)))).query(Long.class).single() > 0;
+            if (!told) {
+                put(way, null, null, What.NOTICE, new Words(subject, body), urgency == Urgency.NOW ? now : afterQuiet(way, now));
+            }
+        }
     }
 
     /** A message that proves a way. */
@@ -109,15 +123,15 @@ public class Outbox {
     /** The newest, those that were not delivered first. */
     public List<MessageView> newest() {
         return sql.sql("select m.id, m.alarm_id, w.person, w.kind, w.address, m.what, m.subject, m.due_us, m.attempts, m.sent_us, m.dropped_us, m.dropped_why, m.trouble"
-                + " from alarm_message m join alarm_way w on w.id = m.way_id order by m.sent_us is null and coalesce(m.dropped_why, 'GAVE_UP') = 'GAVE_UP' desc, m.made_us desc limit "
-                + SHOWN)
+                + " from alarm_message m join alarm_way w on w.id = m.way_id where w.site_id = ? order by m.sent_us is null and coalesce(m.dropped_why, 'GAVE_UP') = 'GAVE_UP' desc, m.made_us desc limit "
+                + SHOWN).param(Here.site().orElse(null))
                 .query((row, i) -> new MessageView(row.getString(1), row.getString(2), row.getString(3), Ways.Kind.valueOf(row.getString(4)), row.getString(5),
-                        What.valueOf(row.getString(6)), row.getString(7), SeriesService.micros(row.getLong(8)), row.getInt(9), at(row.getObject(10, Long.class)),
+                        What.valueOf(row.getString(6)), row.getString(7), Moments.micros(row.getLong(8)), row.getInt(9), at(row.getObject(10, Long.class)),
                         at(row.getObject(11, Long.class)), row.getString(12), row.getString(13)))
                 .list();
     }
 
     private static Instant at(Long us) {
-        return us == null ? null : SeriesService.micros(us);
+        return us == null ? null : Moments.micros(us);
     }
 }

@@ -12,7 +12,7 @@ import java.util.UUID;
 import java.util.concurrent.Executors;
 import java.util.concurrent.ScheduledExecutorService;
 import java.util.concurrent.TimeUnit;
-import kilnward.server.live.series.SeriesService;
+import kilnward.server.store.Moments;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.context.SmartLifecycle;
@@ -73,7 +73,7 @@ class Sender implements SmartLifecycle {
     }
 
     private List<Message> claim() {
-        long nowUs = SeriesService.micros(clock.instant());
+        long nowUs = Moments.micros(clock.instant());
         List<UUID> ids = sql
                 .sql("select id from alarm_message where sent_us is null and dropped_us is null and due_us <= ? and claimed_until_us < ? order by due_us limit " + AT_ONCE
                         + " for update skip locked")
@@ -92,7 +92,7 @@ class Sender implements SmartLifecycle {
 
     /** Those before it may have taken their time: whose claim has run out is left to whoever took it up. */
     private boolean stillMine(Message message) {
-        long nowUs = SeriesService.micros(clock.instant());
+        long nowUs = Moments.micros(clock.instant());
         return sql.sql("update alarm_message set claimed_until_us = ? where id = ? and attempts = ? and claimed_until_us >= ? and sent_us is null and dropped_us is null")
                 .param(nowUs + CLAIM.toNanos() / 1000).param(message.id).param(message.attempts).param(nowUs).update() == 1;
     }
@@ -104,7 +104,7 @@ class Sender implements SmartLifecycle {
             } else {
                 hooks.call(URI.create(message.address), message.secret, message.id.toString(), body(message));
             }
-            sql.sql("update alarm_message set sent_us = ?, trouble = null where id = ?").param(SeriesService.micros(clock.instant())).param(message.id).update();
+            sql.sql("update alarm_message set sent_us = ?, trouble = null where id = ?").param(Moments.micros(clock.instant())).param(message.id).update();
             sql.sql("update alarm_way set trouble = null" + ("TEST".equals(message.what) ? ", proven_at = ?" : "") + " where id = ?")
                     .params("TEST".equals(message.what) ? List.of(clock.instant(), message.wayId) : List.of(message.wayId)).update();
         } catch (InterruptedException stopped) {
@@ -127,7 +127,7 @@ class Sender implements SmartLifecycle {
 
     private void failed(Message message, String why) {
         String trouble = why.length() > 300 ? why.substring(0, 300) : why;
-        long nowUs = SeriesService.micros(clock.instant());
+        long nowUs = Moments.micros(clock.instant());
         long waitUs = Math.min(LONGEST_WAIT.toNanos() / 1000, FIRST_WAIT.toNanos() / 1000 << Math.min(10, message.attempts - 1));
         boolean givesUp = nowUs - message.madeUs > GIVES_UP.toNanos() / 1000;
         sql.sql("update alarm_message set trouble = ?, due_us = ?, claimed_until_us = 0" + (givesUp ? ", dropped_us = " + nowUs + ", dropped_why = 'GAVE_UP'" : "")

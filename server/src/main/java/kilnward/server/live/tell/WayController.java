@@ -8,6 +8,8 @@ import java.util.UUID;
 import kilnward.server.live.tell.Outbox.MessageView;
 import kilnward.server.live.tell.Ways.WayRequest;
 import kilnward.server.live.tell.Ways.WayView;
+import kilnward.server.people.Needs;
+import kilnward.server.people.Role;
 import kilnward.server.wire.KilnWardProperties;
 import kilnward.server.wire.OrNull;
 import org.springframework.web.bind.annotation.DeleteMapping;
@@ -46,23 +48,27 @@ public class WayController {
     public record Telling(List<WayView> ways, List<MessageView> messages, boolean heartbeat, @OrNull Instant heartbeatAt, @OrNull String heartbeatTrouble) {
     }
 
+    @Needs(Role.LEAD)
     @GetMapping
     public Telling all() {
         return new Telling(ways.all().stream().map(WayView::of).toList(), outbox.newest(), !properties.tell().heartbeat().isEmpty(), heartbeat.beatAt(), heartbeat.trouble());
     }
 
+    @Needs(Role.LEAD)
     @PostMapping
     public Telling add(@Valid @RequestBody WayRequest way, Principal who) {
         ways.add(UUID.randomUUID(), way, who.getName());
         return all();
     }
 
+    @Needs(Role.LEAD)
     @PutMapping("/{id}")
     public Telling change(@PathVariable UUID id, @Valid @RequestBody WayRequest way) {
         ways.change(id, way);
         return all();
     }
 
+    @Needs(Role.LEAD)
     @DeleteMapping("/{id}")
     public Telling retire(@PathVariable UUID id) {
         ways.retire(id);
@@ -70,6 +76,7 @@ public class WayController {
     }
 
     /** Sends a test this way. */
+    @Needs(Role.LEAD)
     @PostMapping("/{id}/test")
     public Telling test(@PathVariable UUID id, Principal who) {
         outbox.test(id, who.getName());

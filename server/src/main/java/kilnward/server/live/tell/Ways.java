@@ -10,13 +10,21 @@ import java.sql.SQLException;
 import java.sql.Timestamp;
 import java.time.Clock;
 import java.time.Instant;
-import java.time.temporal.ChronoUnit;
 import java.util.Base64;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.UUID;
 import kilnward.core.alarm.Urgency;
 import kilnward.core.finding.RefusedValueException;
+import kilnward.server.account.Leaving;
+import kilnward.server.audit.Audit.Done;
+import kilnward.server.audit.Audit.What;
+import kilnward.server.audit.Audit;
+import kilnward.server.audit.Change;
+import kilnward.server.people.Here;
 import kilnward.server.site.Sites;
+import kilnward.server.store.Moments;
 import kilnward.server.wire.OrNull;
 import kilnward.server.wire.problem.NotFoundException;
 import kilnward.server.wire.problem.Within;
@@ -25,17 +33,19 @@ import org.springframework.stereotype.Component;
 
 /** Ways to reach people. Retired, never deleted. */
 @Component
-public class Ways {
+public class Ways implements Leaving {
     private static final int SECRET_BYTES = 24;
     private static final double DAY_MIN = 1440;
     private static final String COLUMNS = "select id, site_id, person, kind, address, secret, least, quiet_from, quiet_until, turn, fahrenheit, tested_at, proven_at, trouble from alarm_way ";
     private final JdbcClient sql;
     private final Sites sites;
     private final Hooks hooks;
+    private final Audit audit;
     private final Clock clock;
     private final SecureRandom random = new SecureRandom();
 
-    Ways(JdbcClient sql, Sites sites, Hooks hooks, Clock clock) {
+    Ways(JdbcClient sql, Sites sites, Hooks hooks, Audit audit, Clock clock) {
+        this.audit = audit;
         this.sql = sql;
         this.sites = sites;
         this.hooks = hooks;
@@ -87,7 +97,7 @@ public class Ways {
 
     /** All of the site, in the order of their turns. */
     public List<Way> all() {
-        return sql.sql(COLUMNS + "where retired_at is null order by turn, person, id").query((row, i) -> way(row)).list();
+        return sql.sql(COLUMNS + "where retired_at is null order by turn, person, id").query((row, i) -> way(row)).list().stream().filter(each -> Here.sees(each.siteId)).toList();
     }
 
     /** Those of a site that are told of what is so urgent. */
@@ -101,7 +111,7 @@ public class Ways {
      * @throws NotFoundException where there is none
      */
     Way one(UUID id) {
-        return sql.sql(COLUMNS + "where id = ? and retired_at is null").param(id).query((row, i) -> way(row)).optional()
+        return sql.sql(COLUMNS + "where id = ? and retired_at is null").param(id).query((row, i) -> way(row)).optional().filter(each -> Here.sees(each.siteId))
                 .orElseThrow(() -> new NotFoundException("There is no way " + id + "."));
     }
 
@@ -118,14 +128,15 @@ public class Ways {
     /** Adds one. */
     public UUID add(UUID id, WayRequest asked, String author) {
         check(asked);
-        UUID site = sites.only().orElseThrow(() -> new NotFoundException("There is no site yet.")).id();
+        UUID site = sites.here().orElseThrow(() -> new NotFoundException("There is no site yet.")).id();
         byte[] secret = new byte[SECRET_BYTES];
         random.nextBytes(secret);
         sql.sql("insert into alarm_way (id, site_id, person, kind, address, secret, least, quiet_from, quiet_until, turn, fahrenheit, made_at, made_by, version)"
                 + " values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, 0)").param(id).param(site).param(asked.person().strip()).param(asked.kind().name())
                 .param(asked.address().strip())
                 .param(asked.kind() == Kind.HOOK ? Base64.getUrlEncoder().withoutPadding().encodeToString(secret) : null).param(asked.least().name()).param(asked.quietFrom())
-                .param(asked.quietUntil()).param(asked.turn()).param(asked.fahrenheit()).param(now()).param(author).update();
+                .param(asked.quietUntil()).param(asked.turn()).param(asked.fahrenheit()).param(Moments.now(clock)).param(author).update();
+        tell(What.ADDED, id, asked.person(), Map.of(), told(asked));
         return id;
     }
 
@@ -140,12 +151,46 @@ public class Ways {
         sql.sql("update alarm_way set person = ?, address = ?, least = ?, quiet_from = ?, quiet_until = ?, turn = ?, fahrenheit = ?, version = version + 1"
                 + (moved ? ", tested_at = null, proven_at = null, trouble = null" : "") + " where id = ?").param(asked.person().strip()).param(asked.address().strip())
                 .param(asked.least().name()).param(asked.quietFrom()).param(asked.quietUntil()).param(asked.turn()).param(asked.fahrenheit()).param(id).update();
+        tell(What.CHANGED, id, asked.person(), told(before), told(asked));
     }
 
     /** Nobody is told this way any more. */
     public void retire(UUID id) {
-        one(id);
-        sql.sql("update alarm_way set retired_at = ? where id = ?").param(now()).param(id).update();
+        Way before = one(id);
+        sql.sql("update alarm_way set retired_at = ? where id = ?").param(Moments.now(clock)).param(id).update();
+        tell(What.REMOVED, id, before.person, told(before), Map.of());
+    }
+
+    private void tell(What what, UUID id, String person, Map<String, Object> before, Map<String, Object> after) {
+        audit.write(Done.of(what, "way", id, person, Change.between(before, after)));
+    }
+
+    private static Map<String, Object> told(WayRequest way) {
+        return told(way.person().strip(), way.kind(), way.address().strip(), way.least(), way.quietFrom(), way.quietUntil(), way.turn(), way.fahrenheit());
+    }
+
+    private static Map<String, Object> told(Way way) {
+        return told(way.person, way.kind, way.address, way.least, way.quietFrom, way.quietUntil, way.turn, way.fahrenheit);
+    }
+
+    private static Map<String, Object> told(Object person, Object kind, Object address, Object least, Object quietFrom, Object quietUntil, Object turn, Object fahrenheit) {
+        Map<String, Object> told = new LinkedHashMap<>();
+        told.put("person", person);
+        told.put("kind", kind);
+        told.put("address", address);
+        told.put("least", least);
+        told.put("quietFrom", quietFrom);
+        told.put("quietUntil", quietUntil);
+        told.put("turn", turn);
+        told.put("fahrenheit", fahrenheit);
+        return told;
+    }
+
+    /** Whoever is gone is told nothing more, and their address is forgotten. */
+    @Override
+    public void left(String name, UUID site) {
+        sql.sql("update alarm_way set address = 'taken out', retired_at = coalesce(retired_at, ?) where person = ? and site_id = ?").param(Moments.now(clock)).param(name)
+                .param(site).update();
     }
 
     private void check(WayRequest asked) {
@@ -165,7 +210,4 @@ public class Ways {
         }
     }
 
-    private Instant now() {
-        return clock.instant().truncatedTo(ChronoUnit.MICROS);
-    }
 }

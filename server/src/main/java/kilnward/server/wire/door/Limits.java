@@ -14,6 +14,10 @@ public final class Limits {
     public static final int FILE_BYTES = 1024 * 1024;
     /** Ten thousand readings, as JSON with long names of series; a device that was away for a day. */
     public static final int READINGS_BYTES = 5 * 1024 * 1024;
+    /** A whole chamber with some half a million readings; the tree of it takes ten times that while it is taken in. */
+    public static final int RECORD_BYTES = 24 * 1024 * 1024;
+    /** A file of a logger: a million rows of some thirty signs. Two of them at once still fit into a small server's memory. */
+    public static final int LOG_BYTES = 32 * 1024 * 1024;
     /** Readings in one request. */
     public static final int READINGS = 10_000;
     /** Readings that may wait to be written: about five seconds' work of a small computer, and some 50 MB. */
@@ -62,11 +66,20 @@ public final class Limits {
 
     /** How many bytes a body may have. */
     static int bytes(String path) {
+        if (path.startsWith("/api/v1/calc/review")) {
+            return READINGS_BYTES;
+        }
         if (path.startsWith("/api/v1/calc/check") || path.startsWith("/api/v1/calc/offset") || path.startsWith("/api/v1/calc/alarm")) {
             return CHECK_BYTES;
         }
         if (path.equals("/api/v1/readings")) {
             return READINGS_BYTES;
+        }
+        if (path.equals("/api/v1/chamber-records")) {
+            return RECORD_BYTES;
+        }
+        if (path.endsWith("/imports")) {
+            return LOG_BYTES;
         }
         if (path.endsWith("/rows/file")) {
             return FILE_BYTES;

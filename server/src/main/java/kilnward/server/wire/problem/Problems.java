@@ -93,6 +93,17 @@ public class Problems extends ResponseEntityExceptionHandler {
         return later(status, notDone.busy() ? "Too much at once" : "That takes too long", notDone.getMessage());
     }
 
+    @ExceptionHandler
+    ResponseEntity<ProblemDetail> slowDown(SlowDownException often) {
+        return ResponseEntity.status(HttpStatus.TOO_MANY_REQUESTS).header(HttpHeaders.RETRY_AFTER, Long.toString(often.waitS()))
+                .body(problem(HttpStatus.TOO_MANY_REQUESTS, "Too often", often.getMessage()));
+    }
+
+    @ExceptionHandler
+    ResponseEntity<ProblemDetail> notAllowed(NotAllowedException who) {
+        return ResponseEntity.status(HttpStatus.FORBIDDEN).body(problem(HttpStatus.FORBIDDEN, "Not for you to do", who.getMessage()));
+    }
+
     private static ResponseEntity<ProblemDetail> later(HttpStatus status, String title, String detail) {
         return ResponseEntity.status(status).header(HttpHeaders.RETRY_AFTER, DatabaseAway.RETRY_S).body(problem(status, title, detail));
     }

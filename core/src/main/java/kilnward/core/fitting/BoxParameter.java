@@ -1,0 +1,179 @@
+package kilnward.core.fitting;
+
+import java.util.List;
+import java.util.function.UnaryOperator;
+import kilnward.core.chamber.Appliance;
+import kilnward.core.chamber.Chamber;
+import kilnward.core.chamber.Contents;
+import kilnward.core.chamber.Heater;
+import kilnward.core.probe.Probe;
+import kilnward.core.probe.ProbePlace;
+import kilnward.core.setup.Setup;
+
+/**
+ * What of a box may be other than planned, each as a number and how to plan with it. In the order in which it is held to the plan where readings cannot tell it from others:
+ * first what is printed on a label, last what nobody can read off anything.
+ */
+public enum BoxParameter {
+    /** Watts of the heaters over what is planned. */
+    HEATER(true, 0.2, 5) {
+        @Override
+        public double of(Setup box, String probeId) {
+            return box.chamber().heaters().stream().mapToDouble(Heater::electricalW).sum();
+        }
+
+        @Override
+        public Setup with(Setup plan, String probeId, double factor) {
+            return heaters(plan, heater -> new Heater(heater.id(), heater.kind(), factor * heater.powerW(), heater.elementJK(), heater.toAirWK(), heater.toContentsWK(),
+                    heater.selfLimitC(), heater.ownThermostat()));
+        }
+    },
+    /** Air changes over what is planned. */
+    AIR(true, 0.05, 20) {
+        @Override
+        public double of(Setup box, String probeId) {
+            return box.chamber().airChangesPerHour();
+        }
+
+        @Override
+        public Setup with(Setup plan, String probeId, double factor) {
+            Chamber box = plan.chamber();
+            return plan.with(new Chamber(box.box(), box.tank(), Math.min(200, factor * box.airChangesPerHour()), box.airMovement(), box.contents(), box.occupantPlace(),
+                    box.gradientK(), box.appliances(), box.room(), box.altitudeM(), box.lossFactor()));
+        }
+
+        @Override
+        boolean applies(Setup plan, String probeId) {
+            return plan.chamber().airChangesPerHour() > 0;
+        }
+    },
+    /** Time constant of the probe over what is planned. */
+    PROBE_LAG(true, 0.1, 10) {
+        @Override
+        public double of(Setup box, String probeId) {
+            return probe(box, probeId).place().lagS();
+        }
+
+        @Override
+        public Setup with(Setup plan, String probeId, double factor) {
+            return probe(plan, probeId, place -> new ProbePlace(place.heaterShare(), place.byHeater(), place.contentsShare(), place.roomShare(), place.gradientK(),
+                    place.ownWarmthK(), place.lightWarmthK(), Math.max(1, Math.min(7200, factor * place.lagS()))));
+        }
+    },
+    /** Heat capacity of the heaters' elements over what is planned: how long they coast. */
+    ELEMENT(true, 0.1, 10) {
+        @Override
+        public double of(Setup box, String probeId) {
+            return box.chamber().heaters().stream().mapToDouble(Heater::elementJK).sum();
+        }
+
+        @Override
+        public Setup with(Setup plan, String probeId, double factor) {
+            return heaters(plan, heater -> new Heater(heater.id(), heater.kind(), heater.powerW(), factor * heater.elementJK(), heater.toAirWK(), heater.toContentsWK(),
+                    heater.selfLimitC(), heater.ownThermostat()));
+        }
+    },
+    /** Share of the heaters that the probe feels, itself. */
+    PROBE_NEAR_HEATER(false, 0, 0.8) {
+        @Override
+        public double of(Setup box, String probeId) {
+            return probe(box, probeId).place().heaterShare();
+        }
+
+        @Override
+        public Setup with(Setup plan, String probeId, double share) {
+            return probe(plan, probeId, place -> {
+                double rest = place.heaterShare() >= 1 ? 0 : (1 - share) / (1 - place.heaterShare());
+                return new ProbePlace(share, place.byHeater(), place.contentsShare() * rest, place.roomShare() * rest, place.gradientK(), place.ownWarmthK(),
+                        place.lightWarmthK(), place.lagS());
+            });
+        }
+
+        @Override
+        double planned(Setup plan, String probeId) {
+            return of(plan, probeId);
+        }
+    },
+    /** Mass of the contents over what is planned. */
+    MASS(true, 0.1, 10) {
+        @Override
+        public double of(Setup box, String probeId) {
+            return box.chamber().contents().massKg();
+        }
+
+        @Override
+        public Setup with(Setup plan, String probeId, double factor) {
+            Contents contents = plan.chamber().contents();
+            return plan.with(plan.chamber().with(new Contents(factor * contents.massKg(), contents.specificHeatJkgK(), contents.surfaceM2(), contents.livingHeatW(),
+                    contents.wetSurfaceM2(), contents.waterKg())));
+        }
+    },
+    /** Heat through walls and openings over what is planned. */
+    LOSS(true, 0.1, 10) {
+        @Override
+        public double of(Setup box, String probeId) {
+            return box.chamber().lossFactor() * (box.chamber().box().wallsWK() + box.chamber().box().openingsWK());
+        }
+
+        @Override
+        public Setup with(Setup plan, String probeId, double factor) {
+            return plan.with(plan.chamber().withLossFactor(Math.max(0.1, Math.min(10, factor * plan.chamber().lossFactor()))));
+        }
+    };
+
+    private final boolean factor;
+    private final double least;
+    private final double most;
+
+    BoxParameter(boolean factor, double least, double most) {
+        this.factor = factor;
+        this.least = least;
+        this.most = most;
+    }
+
+    /** Whether it is a factor over what is planned; otherwise a share that stands for itself. */
+    public boolean isFactor() {
+        return factor;
+    }
+
+    /** A plan with another value of it. */
+    public abstract Setup with(Setup plan, String probeId, double value);
+
+    /** How much of it a box has: W of all heaters, air changes an hour, s, J/K of all elements, share, kg, W/K through walls and openings between still airs. */
+    public abstract double of(Setup box, String probeId);
+
+    /** What it is in the plan as it stands. */
+    double planned(Setup plan, String probeId) {
+        return 1;
+    }
+
+    /** Whether a plan has anything of the kind. */
+    boolean applies(Setup plan, String probeId) {
+        return true;
+    }
+
+    /** Where it stands on the straight line along which it is looked for: factors by their logarithm. */
+    double coordinate(double value) {
+        return factor ? Math.log(value) : value;
+    }
+
+    /** Back from that line, held to what a box can be. */
+    double value(double coordinate) {
+        return Math.max(least, Math.min(most, factor ? Math.exp(coordinate) : coordinate));
+    }
+
+    private static Probe probe(Setup box, String probeId) {
+        return box.probes().stream().filter(each -> each.id().equals(probeId)).findFirst().orElseThrow();
+    }
+
+    private static Setup heaters(Setup plan, UnaryOperator<Heater> other) {
+        return plan.with(plan.chamber().with(plan.chamber().appliances().stream().<Appliance>map(each -> each instanceof Heater heater ? other.apply(heater) : each).toList()));
+    }
+
+    private static Setup probe(Setup plan, String probeId, UnaryOperator<ProbePlace> other) {
+        List<Probe> probes = plan.probes().stream().map(each -> each.id().equals(probeId)
+                ? new Probe(each.id(), other.apply(each.place()), each.sensorErrorK(), each.driftKPerDay(), each.pollingKs(), each.humidity())
+                : each).toList();
+        return plan.withProbes(probes);
+    }
+}
