@@ -2,6 +2,7 @@ package kilnward.server.wire;
 
 import static org.junit.jupiter.api.Assertions.assertEquals;
 import static org.junit.jupiter.api.Assertions.assertTrue;
+import static org.junit.jupiter.api.Assertions.fail;
 
 import java.lang.management.ManagementFactory;
 import java.nio.file.Files;
@@ -12,6 +13,8 @@ import java.util.Map;
 import java.util.SplittableRandom;
 import java.util.TreeMap;
 import java.util.UUID;
+import java.util.stream.Collectors;
+import javax.management.ObjectName;
 import kilnward.server.running.ApiClient.Answer;
 import kilnward.server.running.ApiClient;
 import kilnward.server.running.RunningServer;
@@ -112,12 +115,31 @@ class FuzzTest {
             }
         }
         Files.createDirectories(Path.of("target"));
-        long grownBytes = heldBytes() - heldEarly;
+        long grownBytes = settledBytes(heldEarly + LEFT_BEHIND_BYTES) - heldEarly;
         Files.writeString(Path.of("target/fuzz.md"), "seed " + SEED + ": " + statuses + ", slowest " + slowestMs + " ms: " + slowest + ", memory held after a fifth "
                 + heldEarly / 1_000_000 + " MB, from there to the end " + grownBytes / 1_000_000 + " MB more\n");
         assertEquals(Map.of(), wrong, "seed " + SEED);
-        assertTrue(grownBytes < 48_000_000, "what requests leave behind in memory: " + grownBytes);
+        if (grownBytes >= LEFT_BEHIND_BYTES) {
+            Files.writeString(Path.of("target/fuzz-memory.txt"), held());
+            fail("what requests leave behind in memory: " + grownBytes + " bytes\n" + held().lines().limit(25).collect(Collectors.joining("\n")));
+        }
         assertEquals("UP", owner.get("/actuator/health").body().get("status").asString());
+    }
+
+    /** The same once what is still being worked out for somebody, here or for an earlier test, is over: it holds what it needs for at most a minute. */
+    private static long settledBytes(long below) throws InterruptedException {
+        long held = heldBytes();
+        for (int look = 0; look < 90 && held >= below; look++) {
+            Thread.sleep(1000);
+            held = heldBytes();
+        }
+        return held;
+    }
+
+    /** What fills the memory, the most first. */
+    private static String held() throws Exception {
+        return (String) ManagementFactory.getPlatformMBeanServer().invoke(new ObjectName("com.sun.management:type=DiagnosticCommand"), "gcClassHistogram",
+                new Object[] {new String[0]}, new String[] {String[].class.getName()});
     }
 
     /** What is still in use once everything unwanted was thrown away, in bytes; the server runs in this process. */
