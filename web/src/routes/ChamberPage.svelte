@@ -11,7 +11,7 @@
   import { router } from '../lib/router.svelte'
   import { AFTER_SETTINGS, UNPLANNED, type StepName } from '../lib/steps'
   import { session } from '../lib/session.svelte'
-  import { sinceStart, subtitle } from '../lib/chamber/subtitle'
+  import { glance, sinceStart, subtitle } from '../lib/chamber/subtitle'
   import CardStep from './CardStep.svelte'
   import CheckStep from './CheckStep.svelte'
   import ChamberStep from './ChamberStep.svelte'
@@ -135,7 +135,7 @@
     <div class="title">
       <p class="small"><a href="/">{session.site?.name ?? 'All chambers'}</a></p>
       <h1>{draft.plan.name}</h1>
-      <p class="quiet">{subtitle(draft.plan)}{sinceStart(draft.plan)}</p>
+      <p class="quiet">{subtitle(glance(draft.plan))}{sinceStart(draft.plan.occupancy)}</p>
     </div>
     <div class="actions">
       {#if step === 'settings' || AFTER_SETTINGS.includes(step)}

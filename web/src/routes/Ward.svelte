@@ -4,10 +4,10 @@
   import { alarms } from '../lib/alarm/alarms.svelte'
   import { onMount } from 'svelte'
   import { api, Problem, dataOf } from '../lib/api/client'
-  import type { ChamberDueView, ChamberView, Outlook, TaskView } from '../lib/api/types'
+  import type { Outlook, TaskView, WardRow } from '../lib/api/types'
   import { dueChecks } from '../lib/check/due'
-  import { missingParts } from '../lib/chamber/draft'
   import { sinceStart, subtitle } from '../lib/chamber/subtitle'
+  import { found, grouped, SHOWN, type Grouping } from '../lib/chamber/ward'
   import { envelopePath, rangeOf, scaleOf } from '../lib/ladder/scale'
   import { ago } from '../lib/live/quantities'
   import { LiveWard } from '../lib/live/ward.svelte'
@@ -17,46 +17,67 @@
   import { celsiusTo, fill, fixed, level } from '../lib/units'
 
   interface Row {
-    view: ChamberView
+    view: WardRow
     answer: Outlook | null
-    /** Whether everything is there to rehearse it. */
-    ready: boolean
     /** Why it could not be rehearsed all the same; null where it was, or where nobody has tried. */
     refused: string | null
   }
   /** Rehearsed beside each other: the server gives one address no more at once. */
   const AT_ONCE = 3
+  /** From so many on they are looked for, and grouped. */
+  const MANY = 12
+  const MISSING = { OCCUPANT: 'who lives in it', BOX: 'the box', CONTENTS: 'what is inside', ROOM: 'the room' } as const
   let rows = $state.raw<Row[] | null>(null)
-  let due = $state.raw<ChamberDueView[]>([])
+  let due = $state.raw(new Set<string>())
   let trouble = $state.raw<Problem | null>(null)
+  let search = $state('')
+  let grouping = $state<Grouping>('need')
+  let shown = $state(SHOWN)
+  const live = new LiveWard()
 
   async function load() {
     trouble = null
     try {
-      const [views, known] = await Promise.all([dataOf(api.get('/chambers')), dataOf(api.get('/outlooks'))])
-      rows = views.map((view) => ({
-        view,
-        answer: known[view.id] ?? null,
-        refused: null,
-        ready:
-          missingParts(view.plan).length === 0 &&
-          view.plan.controllers.length > 0 &&
-          view.plan.controllers.every((each) => view.settings.some((saved) => saved.controllerId === each.id)),
-      }))
-      const waiting = rows.filter((row) => row.ready && !row.answer).map((row) => row.view)
-      const hands = Array.from({ length: AT_ONCE }, async () => {
-        for (let view = waiting.shift(); view; view = waiting.shift()) await rehearse(view)
-      })
-      const checks = dueChecks().then((all) => (due = all.filter((each) => each.due.due && each.due.why !== 'NEVER_CHECKED')))
-      await Promise.all([checks, ...hands])
+      const views = await dataOf(api.get('/ward'))
+      rows = views.map((view) => ({ view, answer: null, refused: null }))
+      live.start(views)
+      due = new Set((await dueChecks()).filter((each) => each.due.due && each.due.why !== 'NEVER_CHECKED').map((each) => each.chamberId))
     } catch (failed) {
       if (!(failed instanceof Problem)) throw failed
       trouble = failed
     }
   }
 
+  /** The nights of those that are drawn: known ones at once, the others rehearsed beside each other. */
+  let looking = false
+  async function lookAhead(drawn: Row[]) {
+    if (looking) return
+    const wanted = drawn.filter((row) => row.view.ready && !row.answer && !row.refused)
+    if (wanted.length === 0) return
+    looking = true
+    try {
+      const known = wanted.filter((row) => row.view.rehearsed).map((row) => row.view.id)
+      if (known.length > 0) {
+        const nights = await dataOf(api.get('/outlooks', { params: { query: { of: known } } }))
+        rows = rows!.map((row) => (nights[row.view.id] ? { ...row, answer: nights[row.view.id]! } : row))
+      }
+      const waiting = wanted.filter((row) => !rows!.find((each) => each.view === row.view)?.answer).map((row) => row.view)
+      await Promise.all(
+        Array.from({ length: AT_ONCE }, async () => {
+          for (let view = waiting.shift(); view; view = waiting.shift()) await rehearse(view)
+        }),
+      )
+    } catch (failed) {
+      if (!(failed instanceof Problem)) throw failed
+      trouble = failed
+    } finally {
+      looking = false
+    }
+    if (!trouble) void lookAhead(visible)
+  }
+
   /** One that cannot be rehearsed says so itself: the others are none the worse for it. */
-  async function rehearse(view: ChamberView) {
+  async function rehearse(view: WardRow) {
     let told: Pick<Row, 'answer' | 'refused'>
     try {
       const answer = await dataOf(api.get('/chambers/{id}/outlook', { params: { path: { id: view.id } } }))
@@ -68,7 +89,6 @@
     }
     rows = rows!.map((row) => (row.view === view ? { ...row, ...told } : row))
   }
-  const live = new LiveWard()
   /** Messages about alarms that were not taken; for who may do something about it. */
   let undelivered = $state(0)
   async function lookAtMessages() {
@@ -103,7 +123,6 @@
     )
   onMount(() => {
     void load()
-    void live.start()
     void lookAtMessages()
     void lookAtBackups()
     void lookAtTasks()
@@ -119,46 +138,59 @@
   })
 
   /** Whether a display wants a check again; one that was never checked is not begun rather than due. */
-  const isDue = (row: Row) => due.some((each) => each.chamberId === row.view.id)
+  const isDue = (row: Row) => due.has(row.view.id)
+  const sounding = $derived.by(() => {
+    const by = new Map<string, typeof alarms.groups>()
+    for (const group of alarms.groups) by.set(group.leads.chamberId, [...(by.get(group.leads.chamberId) ?? []), group])
+    return by
+  })
 
   /** Most in need first: what will harm, what works badly, what is well, what is not begun. */
   function rank(row: Row): number {
-    const groups = alarms.of(row.view.id)
+    const groups = sounding.get(row.view.id) ?? []
     if (groups.some((each) => each.wants && each.leads.urgency !== 'MIND' && each.leads.state !== 'RETURNED')) return -1
     if (groups.some((each) => each.wants)) return 0.5
     if (row.refused) return 1
     // Who says nothing may be well or not.
     const silent = live.of(row.view.id)?.silent === true
-    const findings = row.answer?.findings
-    if (!findings) return silent ? 1 : row.ready ? 2 : 3
-    return findings.some((each) => each.severity === 'NEEDS_YOU_NOW') ? 0 : findings.length > 0 || isDue(row) || silent ? 1 : 2
+    if (!row.answer && !row.view.rehearsed) return silent ? 1 : row.view.ready ? 2 : 3
+    const worst = row.answer ? (row.answer.findings[0]?.severity ?? null) : row.view.worst
+    return worst === 'NEEDS_YOU_NOW' ? 0 : worst !== null || isDue(row) || silent ? 1 : 2
   }
-  const ranked = $derived(rows ? [...rows].sort((a, b) => rank(a) - rank(b)) : [])
+  const ranks = $derived(new Map((rows ?? []).map((row) => [row.view.id, rank(row)])))
+  const rankOf = (row: Row) => ranks.get(row.view.id) ?? 3
+  const ranked = $derived(rows ? [...rows].sort((a, b) => rankOf(a) - rankOf(b)) : [])
   /** A row must not move from under the finger that is about to press it: the order waits until nobody is at it. */
   let held = $state(false)
-  let order = $state.raw<string[]>([])
+  let order = $state.raw(new Map<string, number>())
   $effect(() => {
-    if (!held) order = ranked.map((row) => row.view.id)
+    if (!held) order = new Map(ranked.map((row, place) => [row.view.id, place]))
   })
-  const sorted = $derived([...ranked].sort((a, b) => order.indexOf(a.view.id) - order.indexOf(b.view.id)))
+  const sorted = $derived([...ranked].sort((a, b) => (order.get(a.view.id) ?? 0) - (order.get(b.view.id) ?? 0)))
+  const matching = $derived(search.trim() ? sorted.filter((row) => found(row.view, search.trim())) : sorted)
+  const inGroups = $derived(grouped(matching, grouping).flatMap((group) => group.rows))
+  const visible = $derived(inGroups.slice(0, shown))
+  const groups = $derived(grouped(visible, grouping))
+  const counts = $derived(new Map(grouped(matching, grouping).map((group) => [group.name, { all: group.rows.length, want: group.rows.filter((row) => rankOf(row) < 2).length }])))
+  $effect(() => void lookAhead(visible))
   const MARKS = [
     ['◆', 'act', 'Needs you now'],
     ['▲', 'mind', 'Mind this'],
     ['■', 'well', 'Well'],
     ['□', 'none', 'Not begun'],
   ] as const
-  const markOf = (row: Row) => MARKS[Math.max(0, Math.ceil(rank(row)))]!
-  const wanting = $derived(sorted.filter((row) => rank(row) < 2).length)
+  const markOf = (row: Row) => MARKS[Math.max(0, Math.ceil(rankOf(row)))]!
+  const wanting = $derived(sorted.filter((row) => rankOf(row) < 2).length)
   const watched = $derived(rows?.filter((row) => alarms.watched[row.view.id]).length ?? 0)
   const alarmed = $derived(alarms.wanting.filter((each) => each.leads.urgency !== 'MIND' && each.leads.state !== 'RETURNED').length)
-  const rehearsing = $derived(sorted.some((row) => row.ready && !row.answer && !row.refused))
+  const rehearsing = $derived(visible.some((row) => row.view.ready && !row.answer && !row.refused))
   const WORDS = ['Nothing wants', 'One wants', 'Two want', 'Three want', 'Four want', 'Five want']
 
   const today = $derived(when(new Date(), 'now'))
 
   function mini(row: Row, width: number, height: number) {
     const answer = row.answer!
-    const needs = row.view.plan.occupancy!
+    const needs = row.view.living!
     const range = rangeOf({
       keep: { low: needs.keepLowC, high: needs.keepHighC },
       harmLow: null,
@@ -235,89 +267,117 @@
       <span class="mark none" aria-hidden="true">□</span>Next: {next.chamber ? `${next.chamber}, ` : ''}{titleOf(next)}, {local(next.due)}. <a href="/calendar">Calendar</a>
     </p>
   {/if}
-  <ul onpointerenter={() => (held = true)} onpointerleave={() => (held = false)} onfocusin={() => (held = true)} onfocusout={() => (held = false)}>
-    {#each sorted as row (row.view.id)}
-      {@const [sign, tone, words] = row.ready && !row.answer && !row.refused ? ([' ', 'none', 'Rehearsing'] as const) : markOf(row)}
-      {@const plan = row.view.plan}
-      {@const first = row.answer?.findings[0]}
-      {@const groups = alarms.of(row.view.id).filter((each) => each.wants || each.leads.state !== 'SHELVED')}
-      <li class={tone} class:sounding={groups.some((each) => each.wants)}>
-        <span class="mark {tone}" aria-hidden="true">{sign}</span>
-        <div class="who">
-          <h2><a href="/chambers/{row.view.id}/{plan.occupancy && plan.box ? 'settings' : 'chamber'}">{plan.name}</a></h2>
-          <p class="quiet">{subtitle(plan)}{sinceStart(plan)}</p>
-          <span class="sr-only">{words}</span>
-        </div>
-        {#if row.answer && plan.occupancy}
-          {@const drawn = mini(row, 420, 74)}
-          {@const measured = live.of(row.view.id)}
-          <div class="reading">
-            {#if measured}
-              <p class="mono figure">{fixed(celsiusTo(prefs.unit, measured.value), 1)} °{prefs.unit}</p>
-              <p class={measured.silent ? 'silent' : 'quiet'}>
-                {#if measured.silent}<span class="mark mind" aria-hidden="true">▲</span>nothing heard since, {ago(measured.ageS)}{:else}measured, {ago(measured.ageS)}{/if}
-              </p>
-              <p class="small"><a href="/chambers/{row.view.id}/run">{measured.series.name}</a></p>
-            {:else}
-              <p class="mono figure">{fixed(celsiusTo(prefs.unit, row.answer.occupant.mean), 1)} °{prefs.unit}</p>
-              <p class="quiet">
-                {plan.occupancy.where}{#if row.answer.humidityPct !== null}, {fixed(row.answer.humidityPct, 0)} %RH{/if}, rehearsed
-              </p>
-            {/if}
+  {#if rows.length > MANY}
+    <form class="tools" role="search" onsubmit={(event) => event.preventDefault()}>
+      <label class="field"><span>Find a chamber</span><input type="search" bind:value={search} oninput={() => (shown = SHOWN)} /></label>
+      <label class="field">
+        <span>Grouped by</span>
+        <select bind:value={grouping}>
+          <option value="need">who needs somebody most</option>
+          <option value="place">where they stand</option>
+          <option value="living">what lives there</option>
+        </select>
+      </label>
+      <p class="quiet" role="status">{search.trim() ? `${matching.length} of ${rows.length}` : `${rows.length} chambers`}</p>
+    </form>
+  {/if}
+  {#each groups as group (group.name)}
+    {#if group.name}
+      {@const { all, want } = counts.get(group.name)!}
+      <h2 class="group">
+        {group.name} <span class="quiet">{all === 1 ? 'one chamber' : `${all} chambers`}, {want === 0 ? 'none wants you' : want === 1 ? 'one wants you' : `${want} want you`}</span>
+      </h2>
+    {/if}
+    <ul onpointerenter={() => (held = true)} onpointerleave={() => (held = false)} onfocusin={() => (held = true)} onfocusout={() => (held = false)}>
+      {#each group.rows as row (row.view.id)}
+        {@const view = row.view}
+        {@const living = view.living}
+        {@const [sign, tone, words] = view.ready && !row.answer && !row.refused ? ([' ', 'none', 'Rehearsing'] as const) : markOf(row)}
+        {@const first = row.answer?.findings[0]}
+        {@const groups = (sounding.get(view.id) ?? []).filter((each) => each.wants || each.leads.state !== 'SHELVED')}
+        <li class={tone} class:sounding={groups.some((each) => each.wants)}>
+          <span class="mark {tone}" aria-hidden="true">{sign}</span>
+          <div class="who">
+            <h2><a href="/chambers/{view.id}/{living && view.litres !== null ? 'settings' : 'chamber'}">{view.name}</a></h2>
+            <p class="quiet">{subtitle(view)}{sinceStart(living)}</p>
+            <span class="sr-only">{words}</span>
           </div>
-          <svg
-            class="mini"
-            viewBox="0 0 420 74"
-            preserveAspectRatio="none"
-            role="img"
-            aria-label="Rehearsed night: {level(row.answer.occupant.lowest, prefs.unit)} to {level(row.answer.occupant.highest, prefs.unit)} {plan.occupancy.where}"
-          >
-            <rect width="420" height="74" fill="var(--sheet)" />
-            <rect y={drawn.top} width="420" height={drawn.height} fill="var(--keep)" />
-            <path d={drawn.path} fill="var(--ink)" />
-          </svg>
-        {:else}
-          <div class="reading"><p class="mono figure">—</p></div>
-          <div class="mini none"></div>
-        {/if}
-        {#if groups.length > 0}
-          <div class="alarms">
-            {#each groups.slice(0, 3) as group (group.causeId)}
-              <AlarmGroup {group} brief keep={plan.occupancy ? { low: plan.occupancy.keepLowC, high: plan.occupancy.keepHighC } : null} />
-            {/each}
-            <p><a href="/chambers/{row.view.id}/run#alarms">{groups.length > 3 ? `All ${groups.length} alarms, and what they may be` : 'What it may be, and how it goes on'}</a></p>
-          </div>
-        {/if}
-        <div class="says">
-          {#if first}
-            <p><b>{fill(first.title, first.numbers, prefs.unit)}</b></p>
-            <p class="small">{fill(first.reason, first.numbers, prefs.unit)}</p>
-            <a href="/chambers/{row.view.id}/settings">{row.answer!.findings.length > 1 ? `See it and ${row.answer!.findings.length - 1} more` : 'See it on the ladder'}</a>
-          {:else if row.answer}
-            <p><b>in band all night in the rehearsal</b></p>
-            {#if !isDue(row)}<a href="/chambers/{row.view.id}/card">Open the card</a>{/if}
-          {:else if row.refused}
-            <p><b>cannot be rehearsed as it is planned</b></p>
-            <p class="small">{row.refused}</p>
-            <a href="/chambers/{row.view.id}/chamber">Mend the plan</a>
-          {:else if row.ready}
-            <p class="quiet">rehearsing …</p>
+          {#if row.answer && living}
+            {@const drawn = mini(row, 420, 74)}
+            {@const measured = live.of(row.view.id)}
+            <div class="reading">
+              {#if measured}
+                <p class="mono figure">{fixed(celsiusTo(prefs.unit, measured.value), 1)} °{prefs.unit}</p>
+                <p class={measured.silent ? 'silent' : 'quiet'}>
+                  {#if measured.silent}<span class="mark mind" aria-hidden="true">▲</span>nothing heard since, {ago(measured.ageS)}{:else}measured, {ago(measured.ageS)}{/if}
+                </p>
+                <p class="small"><a href="/chambers/{row.view.id}/run">{measured.name}</a></p>
+              {:else}
+                <p class="mono figure">{fixed(celsiusTo(prefs.unit, row.answer.occupant.mean), 1)} °{prefs.unit}</p>
+                <p class="quiet">
+                  {living.where}{#if row.answer.humidityPct !== null}, {fixed(row.answer.humidityPct, 0)} %RH{/if}, rehearsed
+                </p>
+              {/if}
+            </div>
+            <svg
+              class="mini"
+              viewBox="0 0 420 74"
+              preserveAspectRatio="none"
+              role="img"
+              aria-label="Rehearsed night: {level(row.answer.occupant.lowest, prefs.unit)} to {level(row.answer.occupant.highest, prefs.unit)} {living.where}"
+            >
+              <rect width="420" height="74" fill="var(--sheet)" />
+              <rect y={drawn.top} width="420" height={drawn.height} fill="var(--keep)" />
+              <path d={drawn.path} fill="var(--ink)" />
+            </svg>
           {:else}
-            <p><b>{missingParts(plan).length ? 'planned, not measured yet' : plan.controllers.length ? 'no settings saved yet' : 'no controller yet'}</b></p>
-            {#if missingParts(plan).length}<p class="small quiet">Missing: {missingParts(plan).join(', ')}.</p>{/if}
-            <a href="/chambers/{row.view.id}/{plan.occupancy ? (missingParts(plan).length ? 'chamber' : 'settings') : 'occupant'}">Go on planning</a>
+            <div class="reading"><p class="mono figure">—</p></div>
+            <div class="mini none"></div>
           {/if}
-          {#if isDue(row)}<a href="/chambers/{row.view.id}/check">{first ? 'Its display wants a check, too' : 'Its display wants a check'}</a>{/if}
-        </div>
-      </li>
-    {:else}
-      <li class="empty">
-        <p>
-          No chamber yet. {#if session.mayPlan}<a href="/new">Plan the first one</a>{/if}
-        </p>
-      </li>
-    {/each}
-  </ul>
+          {#if groups.length > 0}
+            <div class="alarms">
+              {#each groups.slice(0, 3) as group (group.causeId)}
+                <AlarmGroup {group} brief keep={living ? { low: living.keepLowC, high: living.keepHighC } : null} />
+              {/each}
+              <p>
+                <a href="/chambers/{row.view.id}/run#alarms">{groups.length > 3 ? `All ${groups.length} alarms, and what they may be` : 'What it may be, and how it goes on'}</a>
+              </p>
+            </div>
+          {/if}
+          <div class="says">
+            {#if first}
+              <p><b>{fill(first.title, first.numbers, prefs.unit)}</b></p>
+              <p class="small">{fill(first.reason, first.numbers, prefs.unit)}</p>
+              <a href="/chambers/{row.view.id}/settings">{row.answer!.findings.length > 1 ? `See it and ${row.answer!.findings.length - 1} more` : 'See it on the ladder'}</a>
+            {:else if row.answer}
+              <p><b>in band all night in the rehearsal</b></p>
+              {#if !isDue(row)}<a href="/chambers/{row.view.id}/card">Open the card</a>{/if}
+            {:else if row.refused}
+              <p><b>cannot be rehearsed as it is planned</b></p>
+              <p class="small">{row.refused}</p>
+              <a href="/chambers/{row.view.id}/chamber">Mend the plan</a>
+            {:else if view.ready}
+              <p class="quiet">rehearsing …</p>
+            {:else}
+              <p><b>{view.missing.length ? 'planned, not measured yet' : view.controllers ? 'no settings saved yet' : 'no controller yet'}</b></p>
+              {#if view.missing.length}<p class="small quiet">Missing: {view.missing.map((part) => MISSING[part]).join(', ')}.</p>{/if}
+              <a href="/chambers/{row.view.id}/{living ? (view.missing.length ? 'chamber' : 'settings') : 'occupant'}">Go on planning</a>
+            {/if}
+            {#if isDue(row)}<a href="/chambers/{row.view.id}/check">{first ? 'Its display wants a check, too' : 'Its display wants a check'}</a>{/if}
+          </div>
+        </li>
+      {/each}
+    </ul>
+  {:else}
+    <p class="trouble">
+      {#if rows.length > 0}No chamber is called so.
+        <button class="button" onclick={() => (search = '')}>Show all again</button>
+      {:else}No chamber yet. {#if session.mayPlan}<a href="/new">Plan the first one</a>{/if}{/if}
+    </p>
+  {/each}
+  {#if visible.length < matching.length}
+    <p class="foot"><button class="button" onclick={() => (shown += SHOWN)}>Show {Math.min(SHOWN, matching.length - visible.length)} more of {matching.length}</button></p>
+  {/if}
   <p class="foot small quiet">Pictures are rehearsed nights. Values are rehearsed, too, where they do not say that they are measured.</p>
 {/if}
 
@@ -420,8 +480,18 @@
     padding: 20px 22px;
   }
 
-  li.empty {
-    display: block;
+  .tools {
+    display: flex;
+    flex-wrap: wrap;
+    align-items: end;
+    gap: 8px 20px;
+    padding: 12px 22px;
+    border-bottom: 1px solid var(--hairline);
+  }
+
+  .group {
+    padding: 18px 22px 6px;
+    border-bottom: 1px solid var(--ink);
   }
 
   @media (max-width: 700px) {

@@ -3,6 +3,7 @@ package kilnward.server;
 import java.time.Clock;
 import org.springframework.boot.SpringApplication;
 import org.springframework.boot.autoconfigure.SpringBootApplication;
+import org.springframework.boot.autoconfigure.condition.ConditionalOnMissingBean;
 import org.springframework.boot.security.autoconfigure.UserDetailsServiceAutoConfiguration;
 import org.springframework.boot.context.properties.ConfigurationPropertiesScan;
 import org.springframework.context.annotation.Bean;
@@ -15,7 +16,9 @@ public class KilnWard {
         SpringApplication.run(KilnWard.class, args);
     }
 
+    /** The clock of all that is kept; a test that lives through weeks brings its own. */
     @Bean
+    @ConditionalOnMissingBean
     Clock clock() {
         return Clock.systemUTC();
     }

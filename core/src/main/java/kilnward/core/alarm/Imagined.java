@@ -1,7 +1,9 @@
 package kilnward.core.alarm;
 
 import java.util.ArrayList;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalDouble;
 import kilnward.core.chamber.Room;
@@ -61,7 +63,9 @@ public record Imagined(Optional<Fault> fault, double roomC, double[] occupantC, 
         LiveRun run = LiveRun.begin(rig, scenario);
         int minutes = (int) (LENGTH_S / EVERY_S);
         double[] occupantC = new double[minutes];
-        List<double[]> says = spots.stream().map(spot -> new double[minutes]).toList();
+        // What several instruments tell of one spot is kept once: a chamber may have many of them.
+        Map<Spot, double[]> told = new LinkedHashMap<>();
+        spots.forEach(spot -> told.computeIfAbsent(spot, each -> new double[minutes]));
         HarmClock clock = new HarmClock(rig.needs().harmLimits());
         LiveRun.Seen before = run.seen();
         for (int minute = 0; minute < minutes; minute++) {
@@ -69,12 +73,12 @@ public record Imagined(Optional<Fault> fault, double roomC, double[] occupantC, 
             LiveRun.Seen now = run.seen();
             occupantC[minute] = now.occupantC();
             clock.see(now.timeS(), now.occupantC());
-            for (int spot = 0; spot < spots.size(); spot++) {
-                says.get(spot)[minute] = spots.get(spot).says(before, now).orElse(Double.NaN);
+            for (Map.Entry<Spot, double[]> each : told.entrySet()) {
+                each.getValue()[minute] = each.getKey().says(before, now).orElse(Double.NaN);
             }
             before = now;
         }
-        return new Imagined(fault, roomC, occupantC, says, clock.harmedAtS());
+        return new Imagined(fault, roomC, occupantC, spots.stream().map(told::get).toList(), clock.harmedAtS());
     }
 
     /** What is said at a spot, as readings from the beginning. */

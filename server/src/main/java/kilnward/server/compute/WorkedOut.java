@@ -2,15 +2,14 @@ package kilnward.server.compute;
 
 import com.github.benmanes.caffeine.cache.Cache;
 import com.github.benmanes.caffeine.cache.Caffeine;
-import java.util.Optional;
 import java.util.function.Function;
 import kilnward.core.rehearsal.Workers;
 import kilnward.server.wire.door.Limits;
 import org.springframework.stereotype.Component;
 
 /**
- * What was worked out lately, by the whole of what was asked: the same question has the same answer to the last bit, so whoever looks at a ward again, or goes from step to step
- * of a chamber that nobody changed, does not wait for it again. Nothing of record: each server has its own, and none misses one.
+ * What was worked out lately, by the whole of what was asked: the same question has the same answer to the last bit, so whoever goes from step to step
+ * of a chamber that nobody changed does not wait for it again. Nothing of record: each server has its own, and none misses one.
  */
 @Component
 public class WorkedOut {
@@ -19,12 +18,6 @@ public class WorkedOut {
 
     public WorkedOut(Computing computing) {
         this.computing = computing;
-    }
-
-    /** The answer to a question that was worked out before; empty where it would have to be. */
-    @SuppressWarnings("unchecked")
-    public <Q, A> Optional<A> known(Q question) {
-        return Optional.ofNullable((A) answers.getIfPresent(question));
     }
 
     /**

@@ -12,6 +12,8 @@ import org.springframework.data.jpa.repository.Query;
 interface ChamberRepository extends JpaRepository<ChamberEntity, UUID> {
     List<ChamberEntity> findByRemovedAtIsNullOrderByCreatedAtAscIdAsc();
 
+    List<ChamberEntity> findByIdInAndRemovedAtIsNull(List<UUID> ids);
+
     Optional<ChamberEntity> findByIdAndRemovedAtIsNull(UUID id);
 
     boolean existsByIdAndRemovedAtIsNull(UUID id);

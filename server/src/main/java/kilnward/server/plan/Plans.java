@@ -51,6 +51,12 @@ public class Plans {
         return chambers.findByRemovedAtIsNullOrderByCreatedAtAscIdAsc().stream().map(this::planned).toList();
     }
 
+    /** Those of some ids that stand. */
+    @Transactional(readOnly = true)
+    public List<Planned> some(List<UUID> ids) {
+        return chambers.findByIdInAndRemovedAtIsNull(ids).stream().map(this::planned).toList();
+    }
+
     /**
      * One chamber.
      *

@@ -59,6 +59,12 @@ public class ChamberService {
         return views(plans.all());
     }
 
+    /** Those of some ids that stand. */
+    @Transactional(readOnly = true)
+    public List<ChamberView> some(List<UUID> ids) {
+        return views(plans.some(ids));
+    }
+
     /**
      * One chamber.
      *

@@ -34,7 +34,7 @@ public record KilnWardProperties(@DefaultValue("http://localhost:8490") String p
      * A broker.
      *
      * @param host     where it is; null for none
-     * @param clientId under which it keeps what was not handed on yet: another one for each server
+     * @param clientId under which it keeps what was not handed on yet: the same for all servers, of which one at a time is connected
      * @param username empty for none
      * @param tls      whether the connection is encrypted
      */

@@ -21,6 +21,7 @@ import kilnward.server.running.ApiClient;
 import kilnward.server.running.DeviceClient;
 import kilnward.server.running.PrivateMariaDb;
 import kilnward.server.running.RunningServer;
+import kilnward.server.running.ServerProcess;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
@@ -129,6 +130,31 @@ class MqttTest {
         Instant before = Instant.now().minusSeconds(60);
         assertEquals(0, publish("mqttv5", topic(), "28.9"));
         until("a number alone is of the moment it came", () -> count(before, Instant.now().plusSeconds(60)) == 1);
+    }
+
+    @Test
+    void ofTwoServersOneAtATimeIsHandedReadings() throws Exception {
+        ServerProcess second = new ServerProcess(server.database(), "--kilnward.mqtt.host=127.0.0.1", "--kilnward.mqtt.port=" + port, "--kilnward.mqtt.username=kilnward",
+                "--kilnward.mqtt.password=of-the-server");
+        second.start();
+        try {
+            Instant since = Instant.now();
+            for (int i = 0; i < 10; i++) {
+                assertEquals(0, publish("mqttv311", topic(), "26." + i));
+            }
+            until("each number is kept", () -> count(since, Instant.now().plusSeconds(60)) >= 10);
+            server.bean(MqttLink.class).stop();
+            Instant takenOver = Instant.now();
+            for (int i = 0; i < 5; i++) {
+                assertEquals(0, publish("mqttv311", topic(), "27." + i));
+            }
+            until("the other takes over, and what waited is its", () -> count(takenOver, Instant.now().plusSeconds(60)) >= 5);
+            assertEquals(15, count(since, Instant.now().plusSeconds(60)), "a number alone is kept once, however many servers there are");
+        } finally {
+            second.kill();
+            server.bean(MqttLink.class).start();
+            until("the broker is reached again", () -> server.bean(MqttLink.class).connected());
+        }
     }
 
     @Test

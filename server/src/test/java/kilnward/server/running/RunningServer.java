@@ -1,5 +1,6 @@
 package kilnward.server.running;
 
+import java.time.Clock;
 import java.util.List;
 import java.util.stream.Stream;
 import kilnward.server.KilnWard;
@@ -37,10 +38,16 @@ public final class RunningServer implements BeforeAllCallback, ParameterResolver
 
         /** One on a database that is there already, and closed with it; {@code more} are further settings. */
         public Running(PrivateMariaDb database, String... more) {
+            this(database, Clock.systemUTC(), more);
+        }
+
+        /** The same by a clock of its own. */
+        public Running(PrivateMariaDb database, Clock clock, String... more) {
             this.database = database;
             // Logging is the whole machine's: two that set it up at the same time break it for each other.
             synchronized (Running.class) {
-                context = new SpringApplicationBuilder(KilnWard.class).run(arguments(database, more));
+                context = new SpringApplicationBuilder(KilnWard.class).initializers(beginning -> beginning.getBeanFactory().registerSingleton("clock", clock))
+                        .run(arguments(database, more));
             }
         }
 

@@ -16,10 +16,12 @@ public final class ServerProcess {
     private final PrivateMariaDb database;
     private final int port;
     private final Path log;
+    private final List<String> more;
     private Process process;
 
-    /** One on a database, not yet started. */
-    public ServerProcess(PrivateMariaDb database) throws IOException {
+    /** One on a database, not yet started; {@code more} are further settings. */
+    public ServerProcess(PrivateMariaDb database, String... more) throws IOException {
+        this.more = List.of(more);
         this.database = database;
         this.port = PrivateMariaDb.freePort();
         this.log = Files.createDirectories(Path.of("target")).toAbsolutePath().resolve("server-" + port + ".log");
@@ -31,6 +33,7 @@ public final class ServerProcess {
                 List.of(Path.of(System.getProperty("java.home"), "bin", "java").toString(), "-XX:TieredStopAtLevel=1", "-XX:+UseSerialGC", "-Xmx400m", "-cp",
                         System.getProperty("surefire.test.class.path", System.getProperty("java.class.path")), KilnWard.class.getName()));
         command.addAll(Arrays.asList(RunningServer.Running.arguments(database, "--server.port=" + port, "--logging.file.name=" + log, "--kilnward.demo-days=0")));
+        command.addAll(more);
         process = new ProcessBuilder(command).redirectErrorStream(true).redirectOutput(ProcessBuilder.Redirect.appendTo(log.toFile())).start();
         long until = System.nanoTime() + Duration.ofSeconds(300).toNanos();
         while (!answers()) {

@@ -56,7 +56,7 @@ class RehearseApiTest {
         Answer rehearsed = lead.post("/api/v1/rehearsals", rehearsal(reedbox).put("coarse", true).toString());
         assertEquals(rehearsed.body().at("/metrics/occupant/highest").asDouble(), outlook.body().at("/occupant/highest").asDouble(), 1e-9);
         assertEquals(rehearsed.body().get("findings"), outlook.body().get("findings"));
-        assertEquals(outlook.body(), lead.get("/api/v1/outlooks").body().get(reedbox.get("id").asString()), "and is known from then on");
+        assertEquals(outlook.body(), lead.get("/api/v1/outlooks?of=" + reedbox.get("id").asString()).body().get(reedbox.get("id").asString()), "and is known from then on");
         assertEquals(outlook.body().at("/course/low").size(), outlook.body().at("/course/high").size());
         assertEquals("chamber.settings", lead.get(CHAMBERS + "/" + newChamber("Nothing saved").get("id").asString() + "/outlook").refusedField());
     }

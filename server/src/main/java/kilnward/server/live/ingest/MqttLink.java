@@ -8,6 +8,7 @@ import com.hivemq.client.mqtt.mqtt3.Mqtt3Client;
 import com.hivemq.client.mqtt.mqtt3.message.publish.Mqtt3Publish;
 import java.nio.charset.StandardCharsets;
 import java.time.Clock;
+import java.time.Duration;
 import java.time.Instant;
 import java.util.Optional;
 import java.util.UUID;
@@ -20,6 +21,9 @@ import kilnward.server.live.series.SeriesViews.Device;
 import kilnward.server.wire.KilnWardProperties;
 import kilnward.server.wire.problem.NotFoundException;
 import kilnward.server.wire.problem.RefusedFieldsException;
+import net.javacrumbs.shedlock.core.LockConfiguration;
+import net.javacrumbs.shedlock.core.LockProvider;
+import net.javacrumbs.shedlock.core.SimpleLock;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.boot.autoconfigure.condition.ConditionalOnProperty;
@@ -37,17 +41,23 @@ public class MqttLink implements SmartLifecycle {
     private static final String TOPICS = "kilnward/+/+";
     private static final long LONGEST_PAUSE_S = 60;
     private static final long ASKED_AGAIN_S = 5;
+    /** Whoever is handed readings says so this often; who has not for the length of its turn is taken to be gone. */
+    private static final long TURN_EVERY_S = 2;
+    private static final Duration TURN = Duration.ofSeconds(10);
     private final Ingest ingest;
     private final Devices devices;
     private final Clock clock;
+    private final LockProvider locks;
     private final KilnWardProperties.Mqtt to;
     private ScheduledExecutorService worker;
+    private SimpleLock turn;
     private Mqtt3AsyncClient client;
     private volatile boolean running;
     /** Of the client that is in use: one that was stopped says late that it is disconnected. */
     private volatile AtomicBoolean subscribed = new AtomicBoolean();
 
-    MqttLink(Ingest ingest, Devices devices, Clock clock, KilnWardProperties properties) {
+    MqttLink(Ingest ingest, Devices devices, Clock clock, LockProvider locks, KilnWardProperties properties) {
+        this.locks = locks;
         this.ingest = ingest;
         this.devices = devices;
         this.clock = clock;
@@ -75,7 +85,29 @@ public class MqttLink implements SmartLifecycle {
         client = builder.buildAsync();
         // Before the connection: what waited for it comes at once.
         client.publishes(MqttGlobalPublishFilter.ALL, publish -> take(publish, clock.instant(), 0), worker, true);
-        client.connectWith().cleanSession(false).keepAlive(30).send();
+        worker.scheduleWithFixedDelay(this::takeTurn, 0, TURN_EVERY_S, TimeUnit.SECONDS);
+    }
+
+    /**
+     * One server at a time is handed readings: two would each keep a bare number under an instant of its own. All bear one name at the broker, so that whoever takes over
+     * gets what the other had not acknowledged. While the database cannot say whose turn it is, all stays as it is: nothing is acknowledged then either.
+     */
+    private void takeTurn() {
+        try {
+            Optional<SimpleLock> kept = turn == null ? Optional.empty() : turn.extend(TURN, Duration.ZERO);
+            if (kept.isEmpty()) {
+                kept = locks.lock(new LockConfiguration(clock.instant(), "mqtt", TURN, Duration.ZERO));
+            }
+            turn = kept.orElse(null);
+            boolean connects = client.getState().isConnectedOrReconnect();
+            if (turn != null && !connects) {
+                client.connectWith().cleanSession(false).keepAlive(30).send();
+            } else if (turn == null && connects) {
+                client.disconnect();
+            }
+        } catch (RuntimeException away) {
+            LOG.warn("whose turn it is at the broker could not be asked: {}", away.getMessage());
+        }
     }
 
     /** Asked for after every connection: a broker may have forgotten it, and an asking may have been cut off. */
@@ -138,7 +170,7 @@ public class MqttLink implements SmartLifecycle {
         }
     }
 
-    /** Whether the broker is reached now, and hands readings on. */
+    /** Whether the broker is reached from this server now, and hands readings on to it. */
     public boolean connected() {
         return subscribed.get() && client.getState() == MqttClientState.CONNECTED;
     }
@@ -146,10 +178,21 @@ public class MqttLink implements SmartLifecycle {
     @Override
     public void stop() {
         running = false;
+        worker.shutdownNow();
         if (client.getState().isConnectedOrReconnect()) {
             client.disconnect();
         }
-        worker.shutdownNow();
+        try {
+            worker.awaitTermination(2, TimeUnit.SECONDS);
+            if (turn != null) {
+                turn.unlock();
+            }
+        } catch (InterruptedException stopping) {
+            Thread.currentThread().interrupt();
+        } catch (RuntimeException away) {
+            LOG.warn("the turn at the broker was not given back, it ends by itself: {}", away.getMessage());
+        }
+        turn = null;
     }
 
     @Override

@@ -2,6 +2,7 @@ package kilnward.server.live.series;
 
 import java.util.List;
 import java.util.UUID;
+import kilnward.core.series.Measured;
 import org.springframework.data.jpa.repository.JpaRepository;
 
 /** Series. */
@@ -9,6 +10,8 @@ interface SeriesRepository extends JpaRepository<SeriesEntity, UUID> {
     List<SeriesEntity> findByChamberIdOrderByNumberAsc(UUID chamberId);
 
     List<SeriesEntity> findByRetiredAtIsNullOrderByNumberAsc();
+
+    List<SeriesEntity> findByMeasuredAndRetiredAtIsNullOrderByNumberAsc(Measured measured);
 
     List<SeriesEntity> findByNumberIn(java.util.Collection<Integer> numbers);
 }

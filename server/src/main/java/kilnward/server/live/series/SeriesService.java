@@ -11,6 +11,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
 import kilnward.core.finding.RefusedValueException;
+import kilnward.core.series.Measured;
 import kilnward.core.series.SeriesUnit;
 import kilnward.server.live.series.SeriesViews.ReadingView;
 import kilnward.server.live.series.SeriesViews.Removed;
@@ -138,6 +139,12 @@ public class SeriesService {
     @Transactional(readOnly = true)
     public List<SeriesView> all() {
         return views(series.findByRetiredAtIsNullOrderByNumberAsc());
+    }
+
+    /** All of one quantity, of all chambers that stand. */
+    @Transactional(readOnly = true)
+    public List<SeriesView> all(Measured measured) {
+        return views(series.findByMeasuredAndRetiredAtIsNullOrderByNumberAsc(measured));
     }
 
     private List<SeriesView> views(List<SeriesEntity> found) {

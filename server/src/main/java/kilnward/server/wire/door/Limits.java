@@ -48,7 +48,7 @@ public final class Limits {
     public static final Duration PATIENCE = Duration.ofSeconds(4);
     /** How long one computation may take; the longest there is, a search with ten controllers, takes about a third of it on two busy cores. */
     public static final Duration COMPUTING = Duration.ofSeconds(60);
-    /** Answers that are remembered: a ward of forty chambers and what somebody looks at beside it; fewer where memory is short. */
+    /** Answers that are remembered: what some people look at together; fewer where memory is short. */
     public static final int REMEMBERED = 96;
 
     private Limits() {

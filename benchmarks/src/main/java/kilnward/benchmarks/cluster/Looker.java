@@ -1,0 +1,66 @@
+package kilnward.benchmarks.cluster;
+
+import java.io.IOException;
+import java.net.URI;
+import java.net.http.HttpClient;
+import java.net.http.HttpRequest;
+import java.net.http.HttpResponse;
+import java.time.Duration;
+import java.util.ArrayList;
+import java.util.List;
+
+/** Somebody who looks at pages ten times a second, and knows how long each took and which did not come. */
+final class Looker implements Runnable {
+    private static final long EVERY_MS = 100;
+    private final HttpClient http = HttpClient.newBuilder().connectTimeout(Duration.ofSeconds(3)).build();
+    private final List<String> addresses;
+    private final List<Double> tookMs = new ArrayList<>();
+    private int failed;
+    private volatile boolean over;
+
+    Looker(List<String> addresses) {
+        this.addresses = addresses;
+    }
+
+    /** How it went since it was last asked: 95th percentile (ms), how many were asked, and how many did not come. */
+    record Seen(double p95Ms, int asked, int failed) {
+    }
+
+    @Override
+    public void run() {
+        try {
+            for (int i = 0; !over; i++) {
+                long begun = System.nanoTime();
+                boolean came = comes(addresses.get(i % addresses.size()));
+                double ms = (System.nanoTime() - begun) / 1e6;
+                synchronized (this) {
+                    tookMs.add(ms);
+                    failed += came ? 0 : 1;
+                }
+                Thread.sleep(EVERY_MS);
+            }
+        } catch (InterruptedException stopped) {
+            Thread.currentThread().interrupt();
+        }
+    }
+
+    private boolean comes(String address) throws InterruptedException {
+        try {
+            return http.send(HttpRequest.newBuilder(URI.create(address)).timeout(Duration.ofSeconds(10)).build(), HttpResponse.BodyHandlers.ofString()).statusCode() == 200;
+        } catch (IOException gone) {
+            return false;
+        }
+    }
+
+    synchronized Seen seen() {
+        double[] sorted = tookMs.stream().mapToDouble(Double::doubleValue).sorted().toArray();
+        Seen seen = new Seen(sorted.length == 0 ? 0 : sorted[(int) Math.min(sorted.length - 1.0, Math.floor(0.95 * sorted.length))], sorted.length, failed);
+        tookMs.clear();
+        failed = 0;
+        return seen;
+    }
+
+    void stop() {
+        over = true;
+    }
+}
