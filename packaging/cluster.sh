@@ -15,7 +15,8 @@ database_door=8500
 node_address() { if [ -f "$cluster/networks" ]; then echo "10.77.0.1$1"; else echo 127.0.0.1; fi; }
 in_network() {
   local node=$1; shift
-  if [ -f "$cluster/networks" ]; then ip netns exec "kilnward$node" "$@"; else "$@"; fi
+  # Instead of the shell that was begun for it: what is killed later is the node itself.
+  if [ -f "$cluster/networks" ]; then exec ip netns exec "kilnward$node" "$@"; else exec "$@"; fi
 }
 sql() { mariadb --no-defaults --socket="$sockets/n$1.sock" -N -B -e "$2"; }
 part_pid() { cat "$pids/$1" 2>/dev/null; }

@@ -144,6 +144,8 @@
         {#key session.siteId}{#await import('./routes/Record.svelte') then { default: Record }}<Record />{/await}{/key}
       {:else if router.route.page === 'backups'}
         {#await import('./routes/Backups.svelte') then { default: Backups }}<Backups />{/await}
+      {:else if router.route.page === 'tour'}
+        {#await import('./routes/Tour.svelte') then { default: Tour }}<Tour />{/await}
       {:else if router.route.page === 'trainer'}
         {#await import('./routes/Trainer.svelte') then { default: Trainer }}<Trainer />{/await}
       {:else if router.route.page === 'ward'}

@@ -1,9 +1,9 @@
-/** Addresses of the page: /, /new, /telling, /compare, /calendar, /capacity, /people, /account, /record, /backups, /join, /trainer, /chambers/{id}/{step},
+/** Addresses of the page: /, /new, /telling, /compare, /calendar, /capacity, /people, /account, /record, /backups, /join, /trainer, /tour, /chambers/{id}/{step},
     /chambers/{id}/next-time/{batch}. */
 
 import { STEPS, type StepName } from './steps'
 
-const PLAIN = ['people', 'account', 'record', 'backups', 'join', 'trainer'] as const
+const PLAIN = ['people', 'account', 'record', 'backups', 'join', 'trainer', 'tour'] as const
 type Plain = (typeof PLAIN)[number]
 
 export type Route =

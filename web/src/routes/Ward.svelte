@@ -217,6 +217,7 @@
   <p class="quiet">{rows && !rehearsing ? `${WORDS[wanting] ?? `${wanting} want`} you` : ''}</p>
   <a href="/calendar">Calendar</a>
   <a href="/trainer">Trainer</a>
+  <a href="/tour">One hatch</a>
   <a href="/compare">Compare</a>
   <a href="/telling">Who is told</a>
   <a href="/people">People</a>

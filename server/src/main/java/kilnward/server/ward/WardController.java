@@ -55,14 +55,18 @@ public class WardController {
         return new KnownBy(series.id(), series.name(), series.everyS(), series.latest());
     }
 
+    /** Whether all that a rehearsal needs is there: the plan, and settings of every controller. */
+    static boolean isReady(ChamberView chamber) {
+        ChamberPlan plan = chamber.plan();
+        return Part.missing(plan).isEmpty() && !plan.controllers().isEmpty()
+                && plan.controllers().stream().allMatch(each -> chamber.settings().stream().anyMatch(saved -> saved.controllerId().equals(each.id())));
+    }
+
     private WardRow row(ChamberView chamber, KnownBy known) {
         ChamberPlan plan = chamber.plan();
-        List<Part> missing = Part.missing(plan);
-        boolean ready = missing.isEmpty() && !plan.controllers().isEmpty()
-                && plan.controllers().stream().allMatch(each -> chamber.settings().stream().anyMatch(saved -> saved.controllerId().equals(each.id())));
         Optional<Outlook> night = outlooks.known(chamber);
         return new WardRow(chamber.id(), plan.name(), plan.standsAt(), Living.of(plan.occupancy()),
-                plan.box() == null ? null : plan.box().innerLengthM() * plan.box().innerWidthM() * plan.box().innerHeightM() * 1000, missing, !plan.controllers().isEmpty(), ready,
+                plan.box() == null ? null : plan.box().innerLengthM() * plan.box().innerWidthM() * plan.box().innerHeightM() * 1000, Part.missing(plan), !plan.controllers().isEmpty(), isReady(chamber),
                 night.flatMap(each -> each.findings().stream().findFirst()).map(each -> each.severity()).orElse(null), night.isPresent(), known);
     }
 

@@ -1,0 +1,63 @@
+package kilnward.server.ward;
+
+import java.time.Duration;
+import java.util.ArrayDeque;
+import java.util.Deque;
+import java.util.UUID;
+import kilnward.core.finding.RefusedValueException;
+import kilnward.server.compute.Computing;
+import kilnward.server.settings.ChamberService;
+import kilnward.server.wire.problem.NotFoundException;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+import org.springframework.scheduling.annotation.Scheduled;
+import org.springframework.stereotype.Component;
+
+/**
+ * Rehearses the nights of chambers before anybody asks, one after the other while nobody waits for anything: who is in need stands on top of a ward of a thousand only if
+ * all of them were looked at.
+ */
+@Component
+class Ahead {
+    private static final Logger LOG = LoggerFactory.getLogger(Ahead.class);
+    /** So long at a time, so that whatever else is due gets its turn. */
+    private static final Duration TURN = Duration.ofMillis(1500);
+    private final ChamberService chambers;
+    private final Outlooks outlooks;
+    private final Computing computing;
+    private final Deque<UUID> waiting = new ArrayDeque<>();
+    private String seen = "";
+
+    Ahead(ChamberService chambers, Outlooks outlooks, Computing computing) {
+        this.chambers = chambers;
+        this.outlooks = outlooks;
+        this.computing = computing;
+    }
+
+    @Scheduled(initialDelayString = "PT30S", fixedDelayString = "PT4S")
+    void look() {
+        try {
+            String now = chambers.mark();
+            if (!now.equals(seen)) {
+                waiting.clear();
+                chambers.all().stream().filter(each -> WardController.isReady(each) && outlooks.known(each).isEmpty()).forEach(each -> waiting.add(UUID.fromString(each.id())));
+                seen = now;
+            }
+            long until = System.nanoTime() + TURN.toNanos();
+            while (!waiting.isEmpty() && System.nanoTime() < until && computing.underWay() == 0) {
+                rehearse(waiting.poll());
+            }
+        } catch (RuntimeException away) {
+            LOG.warn("nights were not rehearsed ahead: {}", away.getMessage());
+        }
+    }
+
+    private void rehearse(UUID chamber) {
+        try {
+            outlooks.of(chambers.one(chamber));
+        } catch (RefusedValueException | NotFoundException itsOwn) {
+            // It says so itself to whoever looks at it.
+            LOG.debug("{} cannot be rehearsed: {}", chamber, itsOwn.getMessage());
+        }
+    }
+}
