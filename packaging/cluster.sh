@@ -107,7 +107,8 @@ cluster_users() {
   sql 1 "create database if not exists kilnward character set utf8mb4 collate utf8mb4_unicode_ci;
     create user if not exists 'kilnward'@'%'; alter user 'kilnward'@'%' identified by '$(cat "$home/cluster-password")';
     create user if not exists 'kilnward_owner'@'%'; alter user 'kilnward_owner'@'%' identified by '$(cat "$home/cluster-owner-password")';
-    create user if not exists 'kilnward_check'@'%'; grant all on kilnward.* to 'kilnward_owner'@'%' with grant option;" || cluster_gone "the database's users could not be made"
+    create user if not exists 'kilnward_check'@'%'; grant all on kilnward.* to 'kilnward_owner'@'%' with grant option;
+    ${first_jar:+grant all on kilnward.* to 'kilnward'@'%';}" || cluster_gone "the database's users could not be made"
 }
 
 # start_cluster_server N [JAR]: one of the servers; none keeps anything of record.
@@ -119,7 +120,9 @@ start_cluster_server() {
       --spring.mail.host=127.0.0.1 --spring.mail.port=$((stand_ins_port + 2)) --kilnward.tell.mail-from=kiln-ward@osier-end.example
       --kilnward.tell.private-addresses=true --kilnward.tell.link="http://127.0.0.1:$port")
   fi
-  KILNWARD_DB_URL="jdbc:mariadb://127.0.0.1:$database_door/kilnward?connectTimeout=2000&socketTimeout=20000" KILNWARD_DB_USER=kilnward KILNWARD_DB_OWNER=kilnward_owner \
+  local url="jdbc:mariadb://127.0.0.1:$database_door/kilnward?connectTimeout=2000&socketTimeout=20000"
+  # By the framework's own name too: the version before knows no other.
+  KILNWARD_DB_URL=$url SPRING_DATASOURCE_URL=$url KILNWARD_DB_USER=kilnward KILNWARD_DB_OWNER=kilnward_owner \
     KILNWARD_DB_PASSWORD=$(cat "$home/cluster-password") KILNWARD_DB_OWNER_PASSWORD=$(cat "$home/cluster-owner-password") \
     SPRING_FLYWAY_USER=kilnward_owner SPRING_FLYWAY_PASSWORD=$(cat "$home/cluster-owner-password") KILNWARD_DATA=$cluster/s$server_number \
     KILNWARD_MQTT_PASSWORD=$(cat "$home/mqtt-password" 2>/dev/null) \

@@ -34,7 +34,10 @@
 </header>
 
 <div class="sheet">
-  <p>Thirteen steps in the order in which people work, on a chamber of your own. None has to be done today, and any can be done first. Where one is about living things, weeks lie between it and the next: read it, and come back.</p>
+  <p>
+    Thirteen steps in the order in which people work, on a chamber of your own. None has to be done today, and any can be done first. Where one is about living things, weeks lie
+    between it and the next: read it, and come back.
+  </p>
   {#if trouble}<p class="error" role="alert">{trouble}</p>{/if}
   <p class="pick">
     <label class="field">
@@ -49,13 +52,16 @@
   <ol>
     {#each STEPS as step (step.id)}
       <li>
-        <h2>{#if chosen}<a href="/chambers/{chosen.id}/{step.step}">{step.title}</a>{:else}{step.title}{/if}</h2>
+        <h2>
+          {#if chosen}<a href="/chambers/{chosen.id}/{step.step}">{step.title}</a>{:else}{step.title}{/if}
+        </h2>
         <p>{step.says}</p>
       </li>
     {/each}
   </ol>
   <p class="small quiet">
-    Kiln Ward is a planner and a record, never a safety device. Mains near water or damp wants residual-current protection; wiring is a qualified electrician's work, to local codes; sick animals are a vet's.
+    Kiln Ward is a planner and a record, never a safety device. Mains near water or damp wants residual-current protection; wiring is a qualified electrician's work, to local
+    codes; sick animals are a vet's.
   </p>
 </div>
 

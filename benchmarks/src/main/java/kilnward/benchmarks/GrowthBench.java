@@ -61,7 +61,8 @@ public final class GrowthBench {
     }
 
     private void growth() {
-        System.out.println("| series | chambers | a reading, in sendings of 1,000 of one device | a sending of ten readings | a chamber's page (chamber, series, a day's chart) | all rows of the ward |");
+        System.out.println(
+                "| series | chambers | a reading, in sendings of 1,000 of one device | a sending of ten readings | a chamber's page (chamber, series, a day's chart) | all rows of the ward |");
         System.out.println("|---|---|---|---|---|---|");
         station.growTo(1);
         // The first numbers of a virtual machine are of no use.
@@ -85,7 +86,8 @@ public final class GrowthBench {
             lastPage = page;
             System.out.printf("| %,d | %,d | %.1f µs | %.1f ms | %.1f ms | %.0f ms |%n", chambers * Station.SERIES, chambers, us, sendingMs, page, ward);
         }
-        System.out.printf("%nFrom 10 to 10,000 series a reading costs %.2f times, a chamber's page %.2f times as much (wanted: at most 1.2).%n%n", last / first, lastPage / firstPage);
+        System.out.printf("%nFrom 10 to 10,000 series a reading costs %.2f times, a chamber's page %.2f times as much (wanted: at most 1.2).%n%n", last / first,
+                lastPage / firstPage);
     }
 
     /** Devices send their backlog in turn, as many readings whatever the size of the station. */
@@ -95,7 +97,8 @@ public final class GrowthBench {
             Station.Box box = station.boxes().get(batch * 7 % station.boxes().size());
             StringBuilder body = new StringBuilder("{\"readings\":[");
             for (int i = 0; i < BATCH; i++) {
-                body.append(i == 0 ? "" : ",").append("{\"series\":\"").append(box.series().get(i % Station.SERIES)).append("\",\"at\":\"").append(at.plusSeconds(i / Station.SERIES))
+                body.append(i == 0 ? "" : ",").append("{\"series\":\"").append(box.series().get(i % Station.SERIES)).append("\",\"at\":\"")
+                        .append(at.plusSeconds(i / Station.SERIES))
                         .append("\",\"value\":").append(25 + i % 97 / 100.0).append('}');
             }
             at = at.plusSeconds(BATCH / Station.SERIES);

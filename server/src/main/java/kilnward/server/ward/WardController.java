@@ -66,7 +66,8 @@ public class WardController {
         ChamberPlan plan = chamber.plan();
         Optional<Outlook> night = outlooks.known(chamber);
         return new WardRow(chamber.id(), plan.name(), plan.standsAt(), Living.of(plan.occupancy()),
-                plan.box() == null ? null : plan.box().innerLengthM() * plan.box().innerWidthM() * plan.box().innerHeightM() * 1000, Part.missing(plan), !plan.controllers().isEmpty(), isReady(chamber),
+                plan.box() == null ? null : plan.box().innerLengthM() * plan.box().innerWidthM() * plan.box().innerHeightM() * 1000, Part.missing(plan),
+                !plan.controllers().isEmpty(), isReady(chamber),
                 night.flatMap(each -> each.findings().stream().findFirst()).map(each -> each.severity()).orElse(null), night.isPresent(), known);
     }
 

@@ -48,7 +48,8 @@ public final class Station {
     private Box box(int number) {
         // Parts have identities of their own everywhere.
         Map<String, String> renewed = new HashMap<>();
-        String plan = ID.matcher(model.get("plan").toString()).replaceAll(found -> Matcher.quoteReplacement(renewed.computeIfAbsent(found.group(), id -> UUID.randomUUID().toString())));
+        String plan = ID.matcher(model.get("plan").toString())
+                .replaceAll(found -> Matcher.quoteReplacement(renewed.computeIfAbsent(found.group(), id -> UUID.randomUUID().toString())));
         JsonNode made = must(lead.post("/api/v1/chambers", "{\"name\":\"Rack %d / box %d\",\"guideId\":\"corn-snake-eggs\"}".formatted(number / 20 + 1, number + 1)));
         String chamber = made.get("id").asString();
         ObjectNode change = JSON.createObjectNode().put("version", made.get("version").asLong());
