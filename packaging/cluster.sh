@@ -126,7 +126,7 @@ start_cluster_server() {
     KILNWARD_DB_PASSWORD=$(cat "$home/cluster-password") KILNWARD_DB_OWNER_PASSWORD=$(cat "$home/cluster-owner-password") \
     SPRING_FLYWAY_USER=kilnward_owner SPRING_FLYWAY_PASSWORD=$(cat "$home/cluster-owner-password") KILNWARD_DATA=$cluster/s$server_number \
     KILNWARD_MQTT_PASSWORD=$(cat "$home/mqtt-password" 2>/dev/null) \
-    setsid java -XX:+UseSerialGC -Xmx512m -XX:+ExitOnOutOfMemoryError -Xlog:disable -Xlog:all=error -jar "$jar_of" --server.port="$(server_port "$server_number")" \
+    setsid java "${jvm[@]}" -Xlog:disable -Xlog:all=error -jar "$jar_of" --server.port="$(server_port "$server_number")" \
     --server.forward-headers-strategy=native --kilnward.demo=$demo --kilnward.nightly-backups=false "${broker[@]}" >>"$cluster/s$server_number.log" 2>&1 </dev/null 9>&- &
   echo "$!" >"$pids/s$server_number"
   disown "$!"
@@ -338,7 +338,6 @@ begin_measured() {
 }
 
 measure() { java -Xmx400m -cp "benchmarks/target/kilnward-benchmarks-0.1.0.jar:benchmarks/target/lib/*" kilnward.benchmarks.cluster.ClusterSoak "$1" "$home/cluster-owner-password" "${@:2}"; }
-keep() { java -cp "benchmarks/target/kilnward-benchmarks-0.1.0.jar:benchmarks/target/lib/*" kilnward.benchmarks.Kept "$@"; }
 
 # The version before: what stood when the tables were changed last.
 build_previous() {
@@ -386,8 +385,8 @@ soak_cluster() {
   stop_measured
   [ "$held" = 0 ] || die "it did not hold; see .kiln/cluster"
   if [ -f docs/scale.md ]; then
-    [ "${1:-}" = --faults ] || { keep docs/scale.md rates "$rows"; keep docs/scale.md equal "$cluster/equal.md"; }
-    keep docs/scale.md faults "$faults"
+    [ "${1:-}" = --faults ] || { kept docs/scale.md rates "$rows"; kept docs/scale.md equal "$cluster/equal.md"; }
+    kept docs/scale.md faults "$faults"
   fi
 }
 stop_measured() { [ ! -f "$pids/broker" ] || stop_part broker; stop_cluster; }

@@ -11,6 +11,7 @@ import org.openjdk.jmh.runner.Runner;
 import org.openjdk.jmh.runner.RunnerException;
 import org.openjdk.jmh.runner.options.OptionsBuilder;
 import org.openjdk.jmh.runner.options.TimeValue;
+import org.openjdk.jmh.runner.options.VerboseMode;
 
 /** Runs the benchmarks in one run and prints what counts: ratios, beside what is allowed. */
 public final class Bench {
@@ -33,30 +34,34 @@ public final class Bench {
         double high = Math.abs(run.metrics().occupant().highest() - independent.highestC());
         double mean = Math.abs(run.metrics().occupant().mean() - independent.meanC());
 
-        System.out.printf(Locale.ROOT, "%n72 h at 1 s, one core%n");
-        System.out.printf(Locale.ROOT, "  bare loop of 6x6 affine updates     %9.1f ms%n", bare);
-        System.out.printf(Locale.ROOT, "  rehearsal                           %9.1f ms%n", rehearsal);
-        System.out.printf(Locale.ROOT, "  rehearsal with moisture             %9.1f ms%n", moist);
-        System.out.printf(Locale.ROOT, "  a tent, two controllers and mist    %9.1f ms%n", milliseconds.get("tentRehearsal"));
-        System.out.printf(Locale.ROOT, "  independent integrator              %9.1f ms%n", oracle);
-        System.out.printf(Locale.ROOT, "  everything behind one moved rung    %9.1f ms%n", milliseconds.get("movedRung"));
-        System.out.printf(Locale.ROOT, "  settings proposed                   %9.2f s (under 3)%n", milliseconds.get("proposal") / 1000);
-        System.out.printf(Locale.ROOT, "  rehearsal / bare loop               %9.2f   (at most 4)%n", rehearsal / bare);
-        System.out.printf(Locale.ROOT, "  with moisture / bare loop           %9.2f   (at most 5)%n", moist / bare);
-        System.out.printf(Locale.ROOT, "  all %d faults, with and without     %9.2f s (under 0.5 on two cores), %.1f bare loops%n", benchmark.allFaults().rows().size(),
-                milliseconds.get("allFaults") / 1000, milliseconds.get("allFaults") / bare);
-        System.out.printf(Locale.ROOT, "  2,000 sampled runs of 24 h          %9.2f s (under 3), %.1f bare loops%n", milliseconds.get("sampledRuns") / 1000,
-                milliseconds.get("sampledRuns") / bare);
-        System.out.printf(Locale.ROOT, "  a year of 10 s steps, with moisture %9.2f s (under 2)%n", milliseconds.get("year") / 1000);
-        System.out.printf(Locale.ROOT, "  independent integrator / rehearsal  %9.0f   (at least 40)%n", oracle / rehearsal);
-        System.out.printf(Locale.ROOT, "  they differ by %.4f K at the highest, %.4f K in the mean, %d in %d switchings (0.02 K)%n",
-                high, mean, run.metrics().loops().get(0).cycles() - independent.starts(), independent.starts());
+        System.out.println("| 72 h in steps of 1 s, one core | measured | wanted |");
+        System.out.println("|---|---|---|");
+        row("bare loop of 6×6 affine updates", "%.1f ms", "", bare);
+        row("rehearsal of the Reedbox", "%.1f ms", "", rehearsal);
+        row("the same with moisture", "%.1f ms", "", moist);
+        row("a tent: heater, mist, wet blocks, two controllers", "%.1f ms", "", milliseconds.get("tentRehearsal"));
+        row("independent integrator, Dormand–Prince 8(5,3) on the same sampled display", "%.0f ms", "", oracle);
+        row("everything behind one moved rung", "%.1f ms", "", milliseconds.get("movedRung"));
+        row("settings proposed", "%.2f s", "3 s", milliseconds.get("proposal") / 1000);
+        row("**rehearsal / bare loop**", "**%.2f**", "at most 4", rehearsal / bare);
+        row("**with moisture / bare loop**", "**%.2f**", "at most 5", moist / bare);
+        row("all " + benchmark.allFaults().rows().size() + " faults, with and without second layers, two cores", "**%.2f s**", "0.5 s", milliseconds.get("allFaults") / 1000);
+        row("the same, in bare loops", "%.1f", "", milliseconds.get("allFaults") / bare);
+        row("2,000 sampled runs of 24 h", "%.2f s", "3 s", milliseconds.get("sampledRuns") / 1000);
+        row("a year in steps of 10 s, with moisture", "%.2f s", "2 s", milliseconds.get("year") / 1000);
+        row("**independent integrator / rehearsal**", "**%.0f**", "at least 40", oracle / rehearsal);
+        System.out.printf(Locale.ROOT, "| they differ at the highest, in the mean, in switchings | %.4f K, %.4f K, %d of %d | 0.02 K |%n", high, mean,
+                run.metrics().loops().get(0).cycles() - independent.starts(), independent.starts());
+    }
+
+    private static void row(String what, String format, String wanted, double measured) {
+        System.out.printf(Locale.ROOT, "| %s | " + format + " | %s |%n", what, measured, wanted);
     }
 
     private static Map<String, Double> run(String include, int warmups, int measurements, int forks) throws RunnerException {
         Collection<RunResult> results = new Runner(new OptionsBuilder().include("RehearsalBenchmark\\." + include)
                 .warmupIterations(warmups).warmupTime(TimeValue.seconds(1)).measurementIterations(measurements)
-                .measurementTime(TimeValue.seconds(1)).forks(forks).build()).run();
+                .measurementTime(TimeValue.seconds(1)).forks(forks).verbosity(VerboseMode.SILENT).build()).run();
         Map<String, Double> found = new HashMap<>();
         results.forEach(result -> found.put(result.getPrimaryResult().getLabel(), result.getPrimaryResult().getScore()));
         return found;

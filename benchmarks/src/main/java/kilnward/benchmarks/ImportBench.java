@@ -31,6 +31,7 @@ public final class ImportBench {
             while (!server.bean(kilnward.server.demo.History.class).done()) {
                 Thread.sleep(200);
             }
+            System.out.println("| | measured | wanted |\n|---|---|---|");
             sql.execute("set global local_infile = 1");
             ApiClient lead = ApiClient.as(server, "LEAD");
             double best = Double.POSITIVE_INFINITY;

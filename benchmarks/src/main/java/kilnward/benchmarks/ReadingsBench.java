@@ -59,6 +59,7 @@ public final class ReadingsBench {
             while (!server.bean(kilnward.server.demo.History.class).done()) {
                 Thread.sleep(200);
             }
+            System.out.println("| | measured | wanted | |\n|---|---|---|---|");
             ReadingsBench bench = new ReadingsBench(server);
             bench.againstLoadData();
             bench.underLoad();

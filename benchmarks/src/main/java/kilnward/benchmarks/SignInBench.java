@@ -18,6 +18,7 @@ public final class SignInBench {
     public static void main(String[] arguments) throws Exception {
         ServedServer.Served served = ServedServer.Served.start();
         try {
+            System.out.println("| | measured | wanted |\n|---|---|---|");
             measure(served);
         } finally {
             served.close();

@@ -61,7 +61,7 @@ class HatchTest {
         try (Browser browser = new Browser(server); BrowserContext person = browser.person(1280, 800)) {
             page = person.newPage();
             lead = ApiClient.as(server, "LEAD");
-            hurryTo(BEGIN);
+            hurry(Duration.ZERO);
             try {
                 theBuildIsBegun();
                 settingsAreProposed();
@@ -87,7 +87,8 @@ class HatchTest {
     }
 
     private void hurryTo(Instant then) {
-        clock.hurryTo(then.isBefore(clock.instant()) ? clock.instant() : then);
+        Duration by = Duration.between(clock.instant(), then);
+        clock.hurry(by.isNegative() ? Duration.ZERO : by);
         page.clock().setFixedTime(Date.from(clock.instant()));
     }
 
@@ -162,7 +163,7 @@ class HatchTest {
         button("Begin a check").first().click();
         page.getByLabel("Reference 1").fill("glass");
         button("All in place: begin").click();
-        assertThat(page.getByText(Pattern.compile("Write the first row|steady|Steady")).first()).isVisible();
+        assertThat(button("All in place: begin")).hasCount(0);
         String check = "/api/v1/chambers/" + chamber + "/checks/" + lead.get("/api/v1/chambers/" + chamber + "/checks").body().get(0).get("id").asString();
         hurry(Duration.ofMinutes(65));
         rows(check, 37.8, 37.5);

@@ -49,22 +49,33 @@ public final class ClusterSoak {
         record = new Record("jdbc:mariadb://127.0.0.1:8500/kilnward?connectTimeout=3000&socketTimeout=60000", "kilnward_owner", ownerPassword);
     }
 
-    public static void main(String[] arguments) throws Exception {
-        ClusterSoak soak = new ClusterSoak(Files.readString(Path.of(arguments[1])).strip());
-        try (soak.record) {
+    public static void main(String[] arguments) {
+        // Clients of brokers and of the web leave threads behind.
+        System.exit(held(arguments) ? 0 : 1);
+    }
+
+    private static boolean held(String[] arguments) {
+        try {
+            ClusterSoak soak = new ClusterSoak(Files.readString(Path.of(arguments[1])).strip());
             switch (arguments[0]) {
                 case "rate" -> soak.rate(arguments[2]);
                 case "faults" -> soak.faults(List.of(arguments).contains("upgrade"), !List.of(arguments).contains("nosplit"));
                 case "equal" -> soak.equal();
                 default -> throw new IllegalArgumentException(arguments[0]);
             }
+            return true;
+        } catch (Exception failed) {
+            failed.printStackTrace();
+            return false;
         }
-        // Clients of brokers and of the web leave threads behind.
-        System.exit(0);
     }
 
     private static void say(String format, Object... values) {
         System.out.printf(Locale.ROOT, format + "%n", values);
+    }
+
+    private static String session() {
+        return "SESSION=" + ApiClient.as(URL, "VISITOR").cookie("SESSION");
     }
 
     private String chamber(String name) {
@@ -110,7 +121,7 @@ public final class ClusterSoak {
     private void rate(String shape) throws Exception {
         String chamber = chamber("As fast as it goes");
         List<Sender> senders = senders(chamber, 2 * SENDERS, 0);
-        Looker looker = new Looker(List.of(URL + "/api/v1/chambers/" + chamber, URL + "/api/v1/series/" + senders.get(0).series().get(0) + "/chart"));
+        Looker looker = new Looker(List.of(URL + "/api/v1/chambers/" + chamber, URL + "/api/v1/series/" + senders.get(0).series().get(0) + "/chart"), session());
         List<Thread> threads = new ArrayList<>();
         senders.forEach(each -> threads.add(started("sends", each)));
         Thread.sleep(5_000);
@@ -202,7 +213,8 @@ public final class ClusterSoak {
         String overBroker = board.series("over the broker", "TEMPERATURE", "C");
         Instant from = senders.get(0).from();
         Broker broker = new Broker(BROKER_PORT, board.id(), board.token(), overBroker, from);
-        Looker looker = new Looker(List.of(URL + "/api/v1/chambers/" + chamber, URL + "/api/v1/series/" + senders.get(0).series().get(0) + "/chart", URL + "/api/v1/alarms"));
+        Looker looker = new Looker(List.of(URL + "/api/v1/chambers/" + chamber, URL + "/api/v1/series/" + senders.get(0).series().get(0) + "/chart", URL + "/api/v1/alarms"),
+                session());
         List<Thread> threads = new ArrayList<>();
         senders.forEach(each -> threads.add(started("sends", each)));
         threads.add(started("alarms", rounds));
@@ -321,7 +333,8 @@ public final class ClusterSoak {
     /** The same rehearsals asked of each server and of one machine by itself, and the same readings rolled up there and here. */
     private void equal() throws Exception {
         RunningServer.Running alone = new RunningServer.Running(PrivateMariaDb.start(), "--kilnward.demo-days=0");
-        try (Record aside = new Record(alone.database().url(), "root", "")) {
+        try {
+            Record aside = new Record(alone.database().url(), "root", "");
             awaited("the demo is there", () -> ApiClient.as(alone, "LEAD").get("/api/v1/site").status() == 200);
             int same = 0;
             int asked = 0;

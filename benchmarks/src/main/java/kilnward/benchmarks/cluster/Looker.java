@@ -14,12 +14,15 @@ final class Looker implements Runnable {
     private static final long EVERY_MS = 100;
     private final HttpClient http = HttpClient.newBuilder().connectTimeout(Duration.ofSeconds(3)).build();
     private final List<String> addresses;
+    private final String session;
     private final List<Double> tookMs = new ArrayList<>();
     private int failed;
     private volatile boolean over;
 
-    Looker(List<String> addresses) {
+    /** @param session the session that shows them, as a browser would send it */
+    Looker(List<String> addresses, String session) {
         this.addresses = addresses;
+        this.session = session;
     }
 
     /** How it went since it was last asked: 95th percentile (ms), how many were asked, and how many did not come. */
@@ -46,7 +49,8 @@ final class Looker implements Runnable {
 
     private boolean comes(String address) throws InterruptedException {
         try {
-            return http.send(HttpRequest.newBuilder(URI.create(address)).timeout(Duration.ofSeconds(10)).build(), HttpResponse.BodyHandlers.ofString()).statusCode() == 200;
+            return http.send(HttpRequest.newBuilder(URI.create(address)).timeout(Duration.ofSeconds(10)).header("Cookie", session).build(), HttpResponse.BodyHandlers.ofString())
+                    .statusCode() == 200;
         } catch (IOException gone) {
             return false;
         }

@@ -14,18 +14,27 @@ import java.util.List;
 import java.util.Map;
 
 /** What the database holds, asked without the servers. */
-final class Record implements AutoCloseable {
+final class Record {
     /** Table, its column of time, and how many microseconds one of it is. */
     private static final Map<String, String[]> ROLLED_UP = Map.of("reading_minute", new String[] {"at_min", "60000000"}, "reading_hour", new String[] {"at_h", "3600000000"},
             "reading_quarter", new String[] {"at_q", "21600000000"});
-    private final Connection connection;
+    private final String url;
+    private final String user;
+    private final String password;
 
-    Record(String url, String user, String password) throws SQLException {
-        connection = DriverManager.getConnection(url, user, password);
+    /** Each question has a connection of its own: one that was open while a node fell would have fallen with it. */
+    Record(String url, String user, String password) {
+        this.url = url;
+        this.user = user;
+        this.password = password;
+    }
+
+    private Connection connected() throws SQLException {
+        return DriverManager.getConnection(url, user, password);
     }
 
     long one(String question, Object... values) throws SQLException {
-        try (PreparedStatement statement = connection.prepareStatement(question)) {
+        try (Connection connection = connected(); PreparedStatement statement = connection.prepareStatement(question)) {
             for (int i = 0; i < values.length; i++) {
                 statement.setObject(i + 1, values[i]);
             }
@@ -67,8 +76,9 @@ final class Record implements AutoCloseable {
         for (String series : all) {
             for (String table : List.of("reading_minute", "reading_hour", "reading_quarter")) {
                 String column = ROLLED_UP.get(table)[0];
-                try (PreparedStatement statement = connection
-                        .prepareStatement("select " + column + ", low_e6, high_e6, sum_e6, count from " + table + " where series = ? order by " + column)) {
+                try (Connection connection = connected();
+                        PreparedStatement statement = connection
+                                .prepareStatement("select " + column + ", low_e6, high_e6, sum_e6, count from " + table + " where series = ? order by " + column)) {
                     statement.setInt(1, number(series));
                     try (ResultSet rows = statement.executeQuery()) {
                         while (rows.next()) {
@@ -81,10 +91,5 @@ final class Record implements AutoCloseable {
             }
         }
         return HexFormat.of().formatHex(digest.digest());
-    }
-
-    @Override
-    public void close() throws SQLException {
-        connection.close();
     }
 }

@@ -1,0 +1,39 @@
+package kilnward.benchmarks;
+
+import java.util.Arrays;
+import kilnward.server.running.ApiClient;
+import kilnward.server.running.LoggedBox;
+import kilnward.server.running.PrivateMariaDb;
+import kilnward.server.running.RunningServer;
+
+/** How long it takes to learn a box from its log, as the page asks for it. Prints a row. */
+public final class LearnBench {
+    private static final int TIMES = 7;
+
+    private LearnBench() {
+    }
+
+    public static void main(String[] arguments) throws Exception {
+        RunningServer.Running server = new RunningServer.Running(PrivateMariaDb.start(), "--kilnward.demo-days=0");
+        try {
+            LoggedBox logged = LoggedBox.of(server, "Logged for a night");
+            double[] tookS = new double[TIMES];
+            for (int i = 0; i < TIMES; i++) {
+                long begun = System.nanoTime();
+                ApiClient.Answer made = logged.lead().post("/api/v1/chambers/" + logged.chamber() + "/fits",
+                        logged.span(",\"roomC\":18,\"wattsSeriesId\":\"" + logged.watts() + "\""));
+                if (made.status() / 100 != 2) {
+                    throw new IllegalStateException(made.toString());
+                }
+                tookS[i] = (System.nanoTime() - begun) / 1e9;
+            }
+            Arrays.sort(tookS);
+            System.out.println("| learning | measured | wanted |");
+            System.out.println("|---|---|---|");
+            System.out.printf("| a box learned from eight hours of a reading a minute and a plug, median of %d, slowest | %.1f s, %.1f s | 5 s |%n", TIMES, tookS[TIMES / 2],
+                    tookS[TIMES - 1]);
+        } finally {
+            server.close();
+        }
+    }
+}
