@@ -8,8 +8,7 @@
   import { STEPS } from './lib/steps'
   import { reach } from './lib/reach.svelte'
   import { session } from './lib/session.svelte'
-  import ChamberPage from './routes/ChamberPage.svelte'
-  import NewChamber from './routes/NewChamber.svelte'
+  import type ChamberPage from './routes/ChamberPage.svelte'
   import Ward from './routes/Ward.svelte'
   import { alarms } from './lib/alarm/alarms.svelte'
   import { sentence, URGENCIES } from './lib/alarm/words'
@@ -151,7 +150,7 @@
       {:else if router.route.page === 'ward'}
         {#key session.siteId}<Ward />{/key}
       {:else if router.route.page === 'new'}
-        <NewChamber />
+        {#await import('./routes/NewChamber.svelte') then { default: NewChamber }}<NewChamber />{/await}
       {:else if router.route.page === 'compare'}
         {#await import('./routes/Compare.svelte') then { default: Compare }}<Compare />{/await}
       {:else if router.route.page === 'calendar'}
@@ -164,7 +163,8 @@
         {@const { id, batch } = router.route}
         {#await import('./routes/NextTime.svelte') then { default: NextTime }}{#key batch}<NextTime {id} {batch} />{/key}{/await}
       {:else if router.route.page === 'chamber'}
-        {#key router.route.id}<ChamberPage bind:this={chamber} id={router.route.id} step={router.route.step} />{/key}
+        {@const { id, step } = router.route}
+        {#await import('./routes/ChamberPage.svelte') then { default: Chamber }}{#key id}<Chamber bind:this={chamber} {id} {step} />{/key}{/await}
       {:else}
         <div class="wait">
           <h1>Nothing stands here</h1>

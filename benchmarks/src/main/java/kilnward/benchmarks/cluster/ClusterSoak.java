@@ -34,7 +34,7 @@ public final class ClusterSoak {
     private static final int BROKER_PORT = 8493;
     private static final int SENDERS = 4;
     private static final int SERIES = 10;
-    private static final int RATE_S = Integer.getInteger("kiln.rate.seconds", 30);
+    private static final int RATE_S = Integer.getInteger("kiln.rate.seconds", 20);
     /** Between one disturbance and the next, and between a kill and the start of what was killed (s). */
     private static final int CALM_S = 6;
     private static final int DOWN_S = 5;

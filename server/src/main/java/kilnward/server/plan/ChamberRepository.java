@@ -30,6 +30,10 @@ interface ChamberRepository extends JpaRepository<ChamberEntity, UUID> {
     @Query("select each.id from ChamberEntity each where each.removedAt is null")
     List<UUID> standing();
 
+    /** Those that stand with their versions, oldest first. */
+    @Query("select each.id, each.version from ChamberEntity each where each.removedAt is null order by each.createdAt, each.id")
+    List<Object[]> versions();
+
     /** Changes with every change of any chamber. */
     @Query("select count(each), sum(each.version), max(each.changedAt), count(each.removedAt) from ChamberEntity each")
     List<Object[]> mark();

@@ -2,6 +2,7 @@ package kilnward.server.plan;
 
 import java.time.Clock;
 import java.time.Instant;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
@@ -49,6 +50,14 @@ public class Plans {
     @Transactional(readOnly = true)
     public List<Planned> all() {
         return chambers.findByRemovedAtIsNullOrderByCreatedAtAscIdAsc().stream().map(this::planned).toList();
+    }
+
+    /** The version of each chamber that stands, oldest first, without reading any plan. */
+    @Transactional(readOnly = true)
+    public Map<UUID, Long> versions() {
+        Map<UUID, Long> found = new LinkedHashMap<>();
+        chambers.versions().forEach(each -> found.put((UUID) each[0], (Long) each[1]));
+        return found;
     }
 
     /** Those of some ids that stand. */

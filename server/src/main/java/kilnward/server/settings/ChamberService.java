@@ -59,6 +59,25 @@ public class ChamberService {
         return views(plans.all());
     }
 
+    /** What tells whether a chamber, or what is keyed in it, is still as it was: the version of each that stands, oldest first, and the number in force of each controller. */
+    public record Stand(Map<UUID, Long> versions, Map<UUID, Integer> numbers) {
+        /** Whether a chamber that was read before is still as it stands. */
+        public boolean holds(ChamberView before) {
+            return versions.getOrDefault(UUID.fromString(before.id()), -1L) == before.version() && before.plan().controllers().stream().map(each -> UUID.fromString(each.id()))
+                    .allMatch(
+                            id -> numbers.getOrDefault(id, 0) == before.settings().stream().filter(each -> each.controllerId().equals(id.toString())).mapToInt(SettingsView::number)
+                                    .findFirst().orElse(0));
+        }
+    }
+
+    /** How everything stands, without reading any plan. */
+    @Transactional(readOnly = true)
+    public Stand stand() {
+        Map<UUID, Integer> numbers = new HashMap<>();
+        revisions.numbers().forEach(each -> numbers.put((UUID) each[0], (Integer) each[1]));
+        return new Stand(plans.versions(), numbers);
+    }
+
     /** Those of some ids that stand. */
     @Transactional(readOnly = true)
     public List<ChamberView> some(List<UUID> ids) {

@@ -22,6 +22,10 @@ public interface SettingsRevisionRepository extends JpaRepository<SettingsRevisi
             + " and k.keyedAt = (select max(later.keyedAt) from KeyingEntity later where later.controllerId = k.controllerId)))")
     List<SettingsRevisionEntity> inForceOrKeyed(Collection<UUID> controllerIds);
 
+    /** Each controller with the number of its settings in force. */
+    @Query("select r.controllerId, max(r.number) from SettingsRevisionEntity r group by r.controllerId")
+    List<Object[]> numbers();
+
     /** The one in force. */
     Optional<SettingsRevisionEntity> findFirstByControllerIdOrderByNumberDesc(UUID controllerId);
 }

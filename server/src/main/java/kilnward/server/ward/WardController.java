@@ -1,16 +1,17 @@
 package kilnward.server.ward;
 
+import com.github.benmanes.caffeine.cache.Cache;
+import com.github.benmanes.caffeine.cache.Caffeine;
 import jakarta.validation.constraints.Size;
-import java.util.Comparator;
+import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
 import java.util.stream.Collectors;
-import kilnward.core.series.Measured;
 import kilnward.server.live.series.SeriesService;
-import kilnward.server.live.series.SeriesViews.SeriesView;
+import kilnward.server.live.series.SeriesViews.Leading;
 import kilnward.server.people.Needs;
 import kilnward.server.people.Role;
 import kilnward.server.plan.ChamberPlan;
@@ -31,6 +32,10 @@ import org.springframework.web.bind.annotation.RestController;
 public class WardController {
     /** Nights told at once. */
     private static final int AT_ONCE = 60;
+    /** Plans read at once, and those remembered: reading a thousand takes longer than anybody waits. */
+    private static final int READ_AT_ONCE = 200;
+    private static final int REMEMBERED = 2_000;
+    private final Cache<UUID, ChamberView> seen = Caffeine.newBuilder().maximumSize(REMEMBERED).softValues().build();
     private final ChamberService chambers;
     private final SeriesService series;
     private final Outlooks outlooks;
@@ -45,14 +50,22 @@ public class WardController {
     @Needs(Role.VISITOR)
     @GetMapping("/api/v1/ward")
     public List<WardRow> ward() {
-        Map<String, KnownBy> known = series.all(Measured.TEMPERATURE).stream().filter(each -> each.latest() != null)
-                .collect(Collectors.groupingBy(SeriesView::chamberId, Collectors.collectingAndThen(Collectors.minBy(Comparator.comparing(each -> each.controllerId() == null)),
-                        found -> of(found.orElseThrow()))));
-        return chambers.all().stream().map(each -> row(each, known.get(each.id()))).toList();
+        Map<String, KnownBy> known = series.leading().stream().collect(Collectors.toMap(Leading::chamberId, WardController::of));
+        ChamberService.Stand stand = chambers.stand();
+        List<UUID> changed = stand.versions().keySet().stream().filter(id -> !Optional.ofNullable(seen.getIfPresent(id)).filter(stand::holds).isPresent()).toList();
+        Map<UUID, ChamberView> read = new HashMap<>();
+        for (int from = 0; from < changed.size(); from += READ_AT_ONCE) {
+            chambers.some(changed.subList(from, Math.min(changed.size(), from + READ_AT_ONCE))).forEach(each -> {
+                seen.put(UUID.fromString(each.id()), each);
+                read.put(UUID.fromString(each.id()), each);
+            });
+        }
+        return stand.versions().keySet().stream().map(id -> Optional.ofNullable(read.get(id)).or(() -> Optional.ofNullable(seen.getIfPresent(id)))).flatMap(Optional::stream)
+                .map(each -> row(each, known.get(each.id()))).toList();
     }
 
-    private static KnownBy of(SeriesView series) {
-        return new KnownBy(series.id(), series.name(), series.everyS(), series.latest());
+    private static KnownBy of(Leading series) {
+        return new KnownBy(series.seriesId(), series.name(), series.everyS(), series.latest());
     }
 
     /** Whether all that a rehearsal needs is there: the plan, and settings of every controller. */

@@ -2,7 +2,6 @@ package kilnward.server.live.series;
 
 import java.util.List;
 import java.util.UUID;
-import kilnward.core.series.Measured;
 import org.springframework.data.jpa.repository.JpaRepository;
 
 /** Series. */
@@ -10,8 +9,6 @@ interface SeriesRepository extends JpaRepository<SeriesEntity, UUID> {
     List<SeriesEntity> findByChamberIdOrderByNumberAsc(UUID chamberId);
 
     List<SeriesEntity> findByRetiredAtIsNullOrderByNumberAsc();
-
-    List<SeriesEntity> findByMeasuredAndRetiredAtIsNullOrderByNumberAsc(Measured measured);
 
     List<SeriesEntity> findByNumberIn(java.util.Collection<Integer> numbers);
 }

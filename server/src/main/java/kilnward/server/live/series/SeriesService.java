@@ -11,8 +11,8 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
 import kilnward.core.finding.RefusedValueException;
-import kilnward.core.series.Measured;
 import kilnward.core.series.SeriesUnit;
+import kilnward.server.live.series.SeriesViews.Leading;
 import kilnward.server.live.series.SeriesViews.ReadingView;
 import kilnward.server.live.series.SeriesViews.Removed;
 import kilnward.server.live.series.SeriesViews.Retention;
@@ -141,10 +141,17 @@ public class SeriesService {
         return views(series.findByRetiredAtIsNullOrderByNumberAsc());
     }
 
-    /** All of one quantity, of all chambers that stand. */
+    /** The temperature that each chamber is known by: what a controller shows, or else the first that is measured; chambers without one have none. */
     @Transactional(readOnly = true)
-    public List<SeriesView> all(Measured measured) {
-        return views(series.findByMeasuredAndRetiredAtIsNullOrderByNumberAsc(measured));
+    public List<Leading> leading() {
+        return sql.sql("select id, chamber_id, name, every_s, at_us, value_e6 from (select s.id, s.chamber_id, s.name, s.every_s, l.at_us, l.value_e6,"
+                + " row_number() over (partition by s.chamber_id order by s.controller_id is null, s.number) as place"
+                + " from series s join series_latest l on l.series = s.number where s.measured = 'TEMPERATURE' and s.retired_at is null"
+                + " and (:everywhere or s.site_id = :site)) ranked where place = 1")
+                .param("everywhere", Here.site().isEmpty()).param("site", Here.site().orElse(null))
+                .query((row, i) -> new Leading(row.getString(2), row.getString(1), row.getString(3), row.getDouble(4),
+                        new ReadingView(Moments.micros(row.getLong(5)), SeriesUnit.value(row.getLong(6)))))
+                .list();
     }
 
     private List<SeriesView> views(List<SeriesEntity> found) {

@@ -105,6 +105,10 @@ public final class SeriesViews {
             @OrNull String probeId, @OrNull String controllerId, double everyS, @OrNull ReadingView latest, @OrNull Instant retiredAt) {
     }
 
+    /** The series that a chamber is known by, with its newest reading. */
+    public record Leading(String chamberId, String seriesId, String name, double everyS, ReadingView latest) {
+    }
+
     /**
      * A series as whoever takes readings in has to know it.
      *
