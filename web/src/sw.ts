@@ -15,7 +15,7 @@ declare const __FILES__: PrecacheEntry[]
 const READ = 'kiln-read-2'
 /** What names nobody, what belongs to a chamber that was opened here, and what the ward shows of all. */
 const KEPT =
-  /^\/api\/v1\/(?:(?:session|site|guides|builds|materials|appliance-kinds|profiles)(?:\/|$)|chambers\/[^/]+(?!\/(?:outlook|timeline|alarms|first-things))(?:\/|$)|(?:chambers|outlooks|series|alarms|watched|tasks|calendar|checks\/due)$)/
+  /^\/api\/v1\/(?:(?:session|site|guides|builds|materials|appliance-kinds|profiles)(?:\/|$)|chambers\/[^/]+(?!\/(?:outlook|timeline|alarms|first-things))(?:\/|$)|(?:chambers|ward|outlooks|series|alarms|watched|tasks|calendar|checks\/due)$)/
 const STREAMS = 'text/event-stream'
 
 void self.skipWaiting()

@@ -24,6 +24,7 @@
   }
   /** Rehearsed beside each other: the server gives one address no more at once. */
   const AT_ONCE = 3
+  const TOLD = 60
   /** From so many on they are looked for, and grouped. */
   const MANY = 12
   const MISSING = { OCCUPANT: 'who lives in it', BOX: 'the box', CONTENTS: 'what is inside', ROOM: 'the room' } as const
@@ -52,7 +53,8 @@
   let looking = false
   async function lookAhead(drawn: Row[]) {
     if (looking) return
-    const wanted = drawn.filter((row) => row.view.ready && !row.answer && !row.refused)
+    // As many as are told at once.
+    const wanted = drawn.filter((row) => row.view.ready && !row.answer && !row.refused).slice(0, TOLD)
     if (wanted.length === 0) return
     looking = true
     try {

@@ -80,6 +80,8 @@ class HatchTest {
                 hatch();
                 lookingBack();
                 nextTime();
+                theWardFindsItAmongMany();
+                theTourLeadsToIt();
             } catch (AssertionError | RuntimeException failed) {
                 System.err.println("after " + lived + " at " + page.url() + ", where this stood:\n" + page.locator("body").innerText());
                 throw failed;
@@ -351,6 +353,33 @@ class HatchTest {
         assertThat(page.getByText("Rehearsed as it is").or(page.getByText("Nothing that was tried betters a day")).first()).isVisible(SLOWLY);
         assertTrue(page.pdf().length > 5_000, "the report prints");
         lived.add("next");
+    }
+
+    private void theWardFindsItAmongMany() {
+        for (int i = 0; i < 10; i++) {
+            assertEquals(201, lead.post("/api/v1/chambers", "{\"name\":\"Shelf " + i + "\",\"guideId\":\"corn-snake-eggs\"}").status());
+        }
+        page.navigate("/");
+        Locator rows = page.locator("main ul > li");
+        page.getByLabel("Find a chamber").fill("marans");
+        assertThat(page.getByText(Pattern.compile("^1 of \\d+$"))).isVisible();
+        assertThat(rows).hasCount(1);
+        page.getByLabel("Find a chamber").fill("no such box");
+        button("Show all again").click();
+        page.getByLabel("Grouped by").selectOption("living");
+        assertThat(page.getByRole(AriaRole.HEADING, new Page.GetByRoleOptions().setName(Pattern.compile("^Domestic fowl eggs .*chamber")))).isVisible();
+        assertEquals(List.of(), Browser.serious(page));
+    }
+
+    private void theTourLeadsToIt() {
+        page.navigate("/tour");
+        page.getByLabel("Walked on").selectOption("Marans hatcher");
+        assertEquals(List.of(), Browser.serious(page));
+        page.getByRole(AriaRole.LINK, new Page.GetByRoleOptions().setName("Faults are looked at")).click();
+        assertTrue(page.url().endsWith(chamber + "/faults"), page.url());
+        page.setViewportSize(390, 844);
+        page.navigate("/tour");
+        assertEquals(true, page.evaluate("document.documentElement.scrollWidth <= 390"));
     }
 
     private void theTourAndTheReadmeTellTheSame() throws Exception {

@@ -22,11 +22,14 @@ class Ahead {
     private static final Logger LOG = LoggerFactory.getLogger(Ahead.class);
     /** So long at a time, so that whatever else is due gets its turn. */
     private static final Duration TURN = Duration.ofMillis(1500);
+    /** All plans are read for it, so not with every change that somebody makes. */
+    private static final Duration LIST_EVERY = Duration.ofMinutes(1);
     private final ChamberService chambers;
     private final Outlooks outlooks;
     private final Computing computing;
     private final Deque<UUID> waiting = new ArrayDeque<>();
     private String seen = "";
+    private long listedNs = System.nanoTime() - LIST_EVERY.toNanos();
 
     Ahead(ChamberService chambers, Outlooks outlooks, Computing computing) {
         this.chambers = chambers;
@@ -37,11 +40,8 @@ class Ahead {
     @Scheduled(initialDelayString = "PT30S", fixedDelayString = "PT4S")
     void look() {
         try {
-            String now = chambers.mark();
-            if (!now.equals(seen)) {
-                waiting.clear();
-                chambers.all().stream().filter(each -> WardController.isReady(each) && outlooks.known(each).isEmpty()).forEach(each -> waiting.add(UUID.fromString(each.id())));
-                seen = now;
+            if (waiting.isEmpty() && System.nanoTime() - listedNs > LIST_EVERY.toNanos()) {
+                list();
             }
             long until = System.nanoTime() + TURN.toNanos();
             while (!waiting.isEmpty() && System.nanoTime() < until && computing.underWay() == 0) {
@@ -49,6 +49,15 @@ class Ahead {
             }
         } catch (RuntimeException away) {
             LOG.warn("nights were not rehearsed ahead: {}", away.getMessage());
+        }
+    }
+
+    private void list() {
+        listedNs = System.nanoTime();
+        String now = chambers.mark();
+        if (!now.equals(seen)) {
+            chambers.all().stream().filter(each -> WardController.isReady(each) && outlooks.known(each).isEmpty()).forEach(each -> waiting.add(UUID.fromString(each.id())));
+            seen = now;
         }
     }
 

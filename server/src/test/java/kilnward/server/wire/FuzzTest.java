@@ -21,6 +21,7 @@ import kilnward.server.running.RunningServer;
 import kilnward.server.wire.door.Limits;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
+import org.junit.jupiter.api.parallel.Isolated;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
 import tools.jackson.databind.node.ArrayNode;
@@ -31,6 +32,7 @@ import tools.jackson.databind.node.ObjectNode;
  * server's own, every refusal is a problem that names fields which the request has, and the server is as well afterwards as before. -Dkiln.fuzz=50000 asks for longer.
  */
 @ExtendWith(RunningServer.class)
+@Isolated("what is left in memory is that of the whole virtual machine, and others have servers in it")
 class FuzzTest {
     private static final int ASKED = Integer.getInteger("kiln.fuzz", 5000);
     private static final long SEED = Long.getLong("kiln.seed", 20_261_125);
