@@ -308,8 +308,9 @@ public final class ClusterSoak {
                 throw new IllegalStateException(failed);
             }
         });
-        long alarms = record.one("select count(*) from alarm where chamber_id = ?", rounds.chamber());
-        long raisedTwice = record.one("select coalesce(sum(times - 1), 0) from alarm where chamber_id = ?", rounds.chamber());
+        // What comes again soon after it was over is the same alarm once more, and counted at it.
+        long sounded = record.one("select coalesce(sum(times), 0) from alarm where chamber_id = ?", rounds.chamber());
+        long doubled = sounded - rounds.sounded();
         long notTold = record.one("select count(*) from alarm a where chamber_id = ? and not exists (select * from alarm_message m where m.alarm_id = a.id and m.what = 'RAISED')",
                 rounds.chamber());
         int again = rounds.called().values().stream().mapToInt(times -> times - 1).sum();
@@ -320,12 +321,13 @@ public final class ClusterSoak {
         say("| of them lost | **%d** |", lost);
         say("| readings that the broker acknowledged, of them lost | %,d, **%d** |", told.size(), Math.max(0, missing[0]));
         say("| minutes, hours and quarters of a day that are not what their readings are | **%d** |", differing);
-        say("| alarms that had to sound, that sounded, missed, raised twice | %d, %d, **%d**, **%d** |", rounds.sounded() + rounds.missed(), alarms, rounds.missed(), raisedTwice);
+        say("| times that an alarm had to sound, that it sounded, missed, doubled | %d, %d, **%d**, **%d** |", rounds.sounded() + rounds.missed(), sounded, rounds.missed(),
+                doubled);
         say("| longest from the reading to the alarm | %.1f s |", rounds.longestS());
         say("| alarms of which nobody was told | **%d** |", notTold);
         say("| messages that came, a second time under the same key | %d, %d |", rounds.called().size(), again);
         rounds.close();
-        if (lost > 0 || missing[0] > 0 || differing > 0 || rounds.missed() > 0 || raisedTwice > 0 || notTold > 0 || alarms != rounds.sounded() + rounds.missed()) {
+        if (lost > 0 || missing[0] > 0 || differing > 0 || rounds.missed() > 0 || doubled != 0 || notTold > 0) {
             throw new IllegalStateException("something was lost, missed or doubled");
         }
     }
