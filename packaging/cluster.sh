@@ -27,7 +27,8 @@ need_cluster_tools() {
   need_package mariadb-backup mariadb-backup
   need_package socat socat
   need_package haproxy haproxy
-  [ -f /usr/lib/galera/libgalera_smm.so ] || need_package galera_missing galera-4
+  # A library and no command: asked for by a name that no command has.
+  [ -f /usr/lib/galera/libgalera_smm.so ] || need_package the-library-of-galera galera-4
 }
 
 make_node() {
