@@ -51,8 +51,10 @@
 
   /** The nights of those that are drawn: known ones at once, the others rehearsed beside each other. */
   let looking = false
+  /** Whoever has left the page waits for nothing on it any more; what is derived for it stands still from then on. */
+  let left = false
   async function lookAhead(drawn: Row[]) {
-    if (looking) return
+    if (looking || left) return
     // As many as are told at once.
     const wanted = drawn.filter((row) => row.view.ready && !row.answer && !row.refused).slice(0, TOLD)
     if (wanted.length === 0) return
@@ -66,7 +68,7 @@
       const waiting = wanted.filter((row) => !rows!.find((each) => each.view === row.view)?.answer).map((row) => row.view)
       await Promise.all(
         Array.from({ length: AT_ONCE }, async () => {
-          for (let view = waiting.shift(); view; view = waiting.shift()) await rehearse(view)
+          for (let view = waiting.shift(); view && !left; view = waiting.shift()) await rehearse(view)
         }),
       )
     } catch (failed) {
@@ -75,7 +77,7 @@
     } finally {
       looking = false
     }
-    if (!trouble) void lookAhead(visible)
+    if (!trouble && !left) void lookAhead(visible)
   }
 
   /** One that cannot be rehearsed says so itself: the others are none the worse for it. */
@@ -134,6 +136,7 @@
       void lookAtTasks()
     }, 30_000)
     return () => {
+      left = true
       live.stop()
       clearInterval(timer)
     }
