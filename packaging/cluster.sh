@@ -171,8 +171,9 @@ listen pages
   option forwardfor
   option redispatch 1
   retries 3
-  # Nothing is sent a second time that a server may have begun; what never reached one is.
-  retry-on conn-failure
+  # What only looks is asked of another server where one fell over it; what may have done something is sent again only where it never reached one.
+  retry-on conn-failure empty-response
+  http-request disable-l7-retry unless METH_GET
   option httpchk
   http-check send meth GET uri /actuator/health hdr Host localhost
   default-server check inter 500 fall 2 rise 2

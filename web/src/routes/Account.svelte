@@ -66,7 +66,7 @@
   <p><a href="/">All chambers</a></p>
   <h1>{account?.name ?? 'Your account'}</h1>
 </header>
-<div class="page">
+<div class="column">
   {#if session.demo}
     <p>In the demo nobody has an account: pick a role at the foot of the page.</p>
   {:else if !account}
@@ -165,48 +165,3 @@
     </section>
   {/if}
 </div>
-
-<style>
-  .page {
-    display: grid;
-    grid-template-columns: minmax(0, 1fr);
-    gap: 22px;
-    max-width: 720px;
-    padding: 16px 22px 40px;
-  }
-
-  section,
-  form {
-    display: grid;
-    grid-template-columns: minmax(0, 1fr);
-    gap: 8px;
-  }
-
-  form {
-    max-width: 460px;
-  }
-
-  form label {
-    display: grid;
-    gap: 2px;
-  }
-
-  ul {
-    margin: 0;
-    padding: 0;
-    list-style: none;
-  }
-
-  .line {
-    display: flex;
-    flex-wrap: wrap;
-    justify-content: space-between;
-    gap: 4px 16px;
-    padding: 8px 0;
-    border-bottom: 1px solid var(--hairline);
-  }
-
-  .said:empty {
-    display: none;
-  }
-</style>

@@ -64,7 +64,7 @@
   {#if session.mayPlan}<p><a href="/record">Record of changes</a></p>{/if}
   {#if session.mayOwn}<p><a href="/backups">Backups</a></p>{/if}
 </header>
-<div class="page">
+<div class="column">
   <p class="said" role="status">{said}</p>
   {#if trouble && trouble.errors.length === 0}<p class="error" role="alert">{trouble.detail}</p>{/if}
   {#if fresh}
@@ -183,30 +183,6 @@
 </div>
 
 <style>
-  .page {
-    display: grid;
-    grid-template-columns: minmax(0, 1fr);
-    gap: 22px;
-    max-width: 820px;
-    padding: 16px 22px 40px;
-  }
-
-  section,
-  form {
-    display: grid;
-    grid-template-columns: minmax(0, 1fr);
-    gap: 10px;
-  }
-
-  form {
-    max-width: 520px;
-  }
-
-  form > label {
-    display: grid;
-    gap: 2px;
-  }
-
   fieldset {
     display: grid;
     gap: 6px;
@@ -220,22 +196,6 @@
     align-items: baseline;
     gap: 8px;
     min-height: var(--target);
-  }
-
-  ul {
-    margin: 0;
-    padding: 0;
-    list-style: none;
-  }
-
-  .line {
-    display: flex;
-    flex-wrap: wrap;
-    justify-content: space-between;
-    align-items: center;
-    gap: 6px 16px;
-    padding: 8px 0;
-    border-bottom: 1px solid var(--hairline);
   }
 
   .acts {
@@ -268,9 +228,5 @@
 
   dd {
     margin: 0;
-  }
-
-  .said:empty {
-    display: none;
   }
 </style>

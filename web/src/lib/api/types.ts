@@ -41,6 +41,7 @@ export type LimitView = Schemas['LimitView']
 export type LinkOnce = Schemas['LinkOnce']
 export type Role = NonNullable<SessionView['role']>
 export type MaterialView = Schemas['MaterialView']
+export type Living = Schemas['Living']
 export type LivingHeatView = Schemas['LivingHeatView']
 export type ApplianceKindView = Schemas['ApplianceKindView']
 export type HeaterPlan = Schemas['HeaterPlan']

@@ -5,6 +5,7 @@
   import type { MaterialView, WallPlan } from '../api/types'
   import { freshBox, same } from '../chamber/draft'
   import type { ChamberDraft } from '../chamber/draft.svelte'
+  import { litresOf } from '../chamber/subtitle'
   import NumberField from '../parts/NumberField.svelte'
   import { session } from '../session.svelte'
   import { fixed } from '../units'
@@ -17,7 +18,6 @@
   const plan = $derived(draft.plan)
   const alike = $derived(plan.box?.walls.every((wall) => same($state.snapshot(wall), $state.snapshot(plan.box!.walls[0]))) ?? true)
   const shown = $derived(plan.box ? (alike && !apart ? plan.box.walls.slice(0, 1) : plan.box.walls) : [])
-  const litres = $derived(plan.box ? plan.box.innerLengthM * plan.box.innerWidthM * (plan.box.tank?.waterHeightM ?? plan.box.innerHeightM) * 1000 : 0)
 
   onMount(async () => {
     materials = await dataOf(api.get('/materials'))
@@ -83,7 +83,7 @@
           error={worst('box.innerHeightM')}
           onchange={(value) => change(() => (box.innerHeightM = value!))}
         />
-        <p class="quiet volume">{fixed(litres, 0)} L{box.tank ? ' of water' : ''}</p>
+        <p class="quiet volume">{fixed(litresOf(box), 0)} L{box.tank ? ' of water' : ''}</p>
         <div class="plain">
           <label for="{id}-holds">It holds</label>
           <select

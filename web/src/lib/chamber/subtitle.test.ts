@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
-import type { WardRow } from '../api/types'
-import { sinceStart, subtitle } from './subtitle'
+import type { BoxPlan, WardRow } from '../api/types'
+import { litresOf, sinceStart, subtitle } from './subtitle'
 
 const row = (litres: number | null) => ({ living: { name: 'Corn-snake eggs' }, litres, standsAt: null }) as WardRow
 
@@ -10,6 +10,13 @@ describe('subtitle', () => {
     expect(subtitle(row(15000))).toBe('corn-snake eggs · 15.0 m³')
     expect(subtitle({ living: null, litres: null, standsAt: null })).toBe('')
     expect(subtitle({ living: null, litres: null, standsAt: 'Cellar' })).toBe('Cellar')
+  })
+
+  it('holds air up to the lid, or the water of a tank', () => {
+    // 0.5 × 0.4 × 0.3 m; with water 0.2 m high 0.5 × 0.4 × 0.2 m
+    const box = { innerLengthM: 0.5, innerWidthM: 0.4, innerHeightM: 0.3, tank: null } as BoxPlan
+    expect(litresOf(box)).toBeCloseTo(60)
+    expect(litresOf({ ...box, tank: { waterHeightM: 0.2, coveredShare: 0.5 } })).toBeCloseTo(40)
   })
 
   it('counts the first day as day 1', () => {

@@ -1,10 +1,13 @@
 /** One line about a chamber. */
-import type { ChamberPlan, WardRow } from '../api/types'
+import type { BoxPlan, ChamberPlan, WardRow } from '../api/types'
+
+/** What a box holds: air up to the lid, or water in a tank. */
+export const litresOf = (box: BoxPlan): number => box.innerLengthM * box.innerWidthM * (box.tank?.waterHeightM ?? box.innerHeightM) * 1000
 
 /** A plan as short as a ward's row says it. */
 export const glance = (plan: ChamberPlan): Pick<WardRow, 'living' | 'litres' | 'standsAt'> => ({
   living: plan.occupancy,
-  litres: plan.box ? plan.box.innerLengthM * plan.box.innerWidthM * plan.box.innerHeightM * 1000 : null,
+  litres: plan.box ? litresOf(plan.box) : null,
   standsAt: plan.standsAt,
 })
 

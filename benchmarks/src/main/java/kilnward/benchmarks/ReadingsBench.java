@@ -15,7 +15,6 @@ import java.time.Duration;
 import java.time.Instant;
 import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
-import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
 import java.util.UUID;
@@ -24,14 +23,17 @@ import java.util.concurrent.Executors;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.atomic.AtomicLong;
 import kilnward.core.series.SeriesUnit;
+import kilnward.server.live.Recount;
 import kilnward.server.live.series.SeriesService;
 import kilnward.server.live.series.SeriesViews.Series;
 import kilnward.server.live.store.Arriving;
 import kilnward.server.live.store.ReadingStore;
 import kilnward.server.running.ApiClient;
 import kilnward.server.running.DeviceClient;
+import kilnward.server.running.Figures;
 import kilnward.server.running.PrivateMariaDb;
 import kilnward.server.running.RunningServer;
+import org.springframework.jdbc.core.simple.JdbcClient;
 
 /** The store of readings: against LOAD DATA of the same rows, under load over HTTP, and charts of a year against those of a day. Prints ratios. */
 public final class ReadingsBench {
@@ -82,12 +84,6 @@ public final class ReadingsBench {
         return made;
     }
 
-    private static double median(double[] values) {
-        double[] sorted = values.clone();
-        Arrays.sort(sorted);
-        return sorted[sorted.length / 2];
-    }
-
     /** Batches of 10,000 readings, ten series of one a second, and the same rows by LOAD DATA into the same table under other numbers. */
     private void againstLoadData() throws SQLException, IOException {
         ReadingStore store = server.bean(ReadingStore.class);
@@ -127,7 +123,7 @@ public final class ReadingsBench {
         Files.delete(file);
         System.out.printf(
                 "| 100,000 readings in batches of 10,000, minutes, hours and newest kept up, of the time of LOAD DATA of the same rows | %.2f | at most 2.5 | %.0f ms, %.0f ms |%n",
-                median(ours) / median(load), median(ours) / 1e6, median(load) / 1e6);
+                Figures.median(ours) / Figures.median(load), Figures.median(ours) / 1e6, Figures.median(load) / 1e6);
     }
 
     /** Several senders over HTTP at a fixed pace, while others look at pages and one watches. */
@@ -150,19 +146,15 @@ public final class ReadingsBench {
             int mine = sender;
             senders.submit(() -> {
                 for (int second = 0; second < LOAD_S; second++) {
-                    StringBuilder body = new StringBuilder("{\"readings\":[");
-                    for (int i = 0; i < perBatch; i++) {
-                        // Five hundred seconds of each series in each batch.
-                        body.append(i == 0 ? "" : ",").append("{\"series\":\"").append(all.get(mine).get(i % SERIES)).append("\",\"at\":\"")
-                                .append(from.plusSeconds((long) second * (perBatch / SERIES) + i / SERIES)).append("\",\"value\":").append(20 + i % 100 / 10.0).append('}');
-                    }
-                    body.append("]}");
+                    // Five hundred seconds of each series in each batch.
+                    Instant first = from.plusSeconds((long) second * (perBatch / SERIES));
+                    String body = DeviceClient.readings(all.get(mine), perBatch, i -> first.plusSeconds(i / SERIES), i -> 20 + i % 100 / 10.0);
                     long due = begun + second * 1_000_000_000L;
                     while (System.nanoTime() < due) {
                         Thread.sleep(1);
                     }
                     while (true) {
-                        ApiClient.Answer answer = devices.get(mine).send(body.toString());
+                        ApiClient.Answer answer = devices.get(mine).send(body);
                         if (answer.status() == 200) {
                             stored.addAndGet(answer.body().get("stored").asInt());
                             break;
@@ -205,30 +197,11 @@ public final class ReadingsBench {
         System.out.printf("| readings over HTTP from %d senders, asked for %,d a second for %d s | %,d stored, %,.0f a second | all of %,d | %d times told to come again |%n",
                 SENDERS,
                 LOAD_PER_S, LOAD_S, stored.get(), stored.get() / tookS, (long) LOAD_PER_S * LOAD_S, refused.get());
-        System.out.printf("| other pages meanwhile, 95th percentile | %.0f ms | under 150 | %d asked |%n", percentile(pagesMs, 0.95), pagesMs.size());
-        System.out.printf("| from sending a reading to its being on a watching page meanwhile, 95th percentile | %.0f ms | under 2000 | %d sent |%n", percentile(behindMs, 0.95),
+        System.out.printf("| other pages meanwhile, 95th percentile | %.0f ms | under 150 | %d asked |%n", Figures.percentile(pagesMs, 0.95), pagesMs.size());
+        System.out.printf("| from sending a reading to its being on a watching page meanwhile, 95th percentile | %.0f ms | under 2000 | %d sent |%n",
+                Figures.percentile(behindMs, 0.95),
                 behindMs.size());
-        System.out.printf("| minutes, hours and quarters that are not what their readings are | %d | 0 | |%n", differing());
-    }
-
-    private static double percentile(List<Double> values, double share) {
-        double[] sorted = values.stream().mapToDouble(Double::doubleValue).sorted().toArray();
-        return sorted[(int) Math.min(sorted.length - 1.0, Math.floor(share * sorted.length))];
-    }
-
-    private long differing() throws SQLException {
-        long found = 0;
-        for (String[] each : new String[][] {{"reading_minute", "at_min", "60000000"}, {"reading_hour", "at_h", "3600000000"}, {"reading_quarter", "at_q", "21600000000"}}) {
-            try (Statement statement = database.createStatement();
-                    var rows = statement.executeQuery("select count(*) from (select series, at_us div " + each[2]
-                            + " as slot, min(value_e6) low, max(value_e6) high, sum(value_e6) total, count(*) many from reading group by series, slot) c left join " + each[0]
-                            + " r on r.series = c.series and r." + each[1]
-                            + " = c.slot where r.series is null or r.low_e6 <> c.low or r.high_e6 <> c.high or r.sum_e6 <> c.total or r.count <> c.many")) {
-                rows.next();
-                found += rows.getLong(1);
-            }
-        }
-        return found;
+        System.out.printf("| minutes, hours and quarters that are not what their readings are | %d | 0 | |%n", Recount.differing(server.bean(JdbcClient.class)));
     }
 
     /** Ten probes, a reading a minute for a year. */
@@ -261,7 +234,7 @@ public final class ReadingsBench {
             day[i] = chartMs(id, to.minus(20 + i, ChronoUnit.DAYS), to.minus(19 + i, ChronoUnit.DAYS));
         }
         System.out.printf("| chart of a year of minutes of one of ten probes, of the time of one of a day | %.2f | at most 1.3 | %.0f ms, %.0f ms (both under 100) |%n",
-                median(year) / median(day), median(year), median(day));
+                Figures.median(year) / Figures.median(day), Figures.median(year), Figures.median(day));
         try (Statement statement = database.createStatement();
                 var size = statement.executeQuery(
                         "select sum(data_length + index_length) / 1048576, (select count(*) from reading) from information_schema.tables where table_schema = 'kilnward'"
@@ -273,10 +246,7 @@ public final class ReadingsBench {
 
     private double chartMs(String id, Instant from, Instant to) {
         long asked = System.nanoTime();
-        ApiClient.Answer answer = lead.get("/api/v1/series/" + id + "/chart?from=" + from + "&to=" + to + "&buckets=2000");
-        if (answer.status() != 200) {
-            throw new IllegalStateException(answer.toString());
-        }
+        lead.get("/api/v1/series/" + id + "/chart?from=" + from + "&to=" + to + "&buckets=2000").done();
         return (System.nanoTime() - asked) / 1e6;
     }
 

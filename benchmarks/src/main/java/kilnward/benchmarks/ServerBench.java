@@ -1,8 +1,6 @@
 package kilnward.benchmarks;
 
 import java.io.IOException;
-import java.net.HttpURLConnection;
-import java.net.URI;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Duration;
@@ -66,24 +64,13 @@ public final class ServerBench {
                 "--kilnward.demo-days=0", "--kilnward.nightly-backups=false", "--kilnward.folder=" + folder));
         Process process = new ProcessBuilder(command).redirectErrorStream(true).redirectOutput(ProcessBuilder.Redirect.appendTo(folder.resolve("server.log").toFile())).start();
         long until = System.nanoTime() + Duration.ofSeconds(120).toNanos();
-        while (!answers()) {
+        while (!ApiClient.answers(URL + "/actuator/health")) {
             if (!process.isAlive() || System.nanoTime() > until) {
                 throw new IllegalStateException("the server did not start: " + Files.readString(folder.resolve("server.log")));
             }
             Thread.sleep(20);
         }
         return process;
-    }
-
-    private static boolean answers() {
-        try {
-            HttpURLConnection asked = (HttpURLConnection) URI.create(URL + "/actuator/health").toURL().openConnection();
-            asked.setConnectTimeout(500);
-            asked.setReadTimeout(5_000);
-            return asked.getResponseCode() == 200;
-        } catch (IOException notYet) {
-            return false;
-        }
     }
 
     private static double residentMb(Process server, String what) throws IOException {
@@ -102,39 +89,25 @@ public final class ServerBench {
             SERIES.add(device.series("probe " + (i + 1), "TEMPERATURE", "C"));
         }
         for (int from = 0; from < DAYS * 1440; from += BATCH / PROBES) {
-            StringBuilder body = new StringBuilder("{\"readings\":[");
-            for (int i = 0; i < BATCH; i++) {
-                int minute = from + i / PROBES;
-                body.append(i == 0 ? "" : ",").append("{\"series\":\"").append(SERIES.get(i % PROBES)).append("\",\"at\":\"").append(FROM.plusSeconds(60L * minute))
-                        .append("\",\"value\":").append(Math.rint(10 * (25 + 3 * Math.sin(minute / 229.0))) / 10).append('}');
-            }
-            ApiClient.Answer answer = device.send(body.append("]}").toString());
-            if (answer.status() != 200) {
-                throw new IllegalStateException(answer.toString());
-            }
+            int first = from;
+            device.send(DeviceClient.readings(SERIES, BATCH, i -> FROM.plusSeconds(60L * (first + i / PROBES)),
+                    i -> Math.rint(10 * (25 + 3 * Math.sin((first + i / PROBES) / 229.0))) / 10)).done();
         }
     }
 
     private static void looked() {
         ApiClient lead = ApiClient.as(URL, "LEAD");
         for (String series : SERIES) {
-            must(lead.get("/api/v1/series/" + series + "/chart?from=" + FROM + "&to=" + FROM.plus(DAYS, ChronoUnit.DAYS) + "&buckets=2000"));
+            lead.get("/api/v1/series/" + series + "/chart?from=" + FROM + "&to=" + FROM.plus(DAYS, ChronoUnit.DAYS) + "&buckets=2000").done();
         }
-        must(lead.get("/api/v1/ward"));
-        JsonNode reedbox = must(lead.get("/api/v1/chambers")).get(0);
+        lead.get("/api/v1/ward").done();
+        JsonNode reedbox = lead.get("/api/v1/chambers").done().get(0);
         ObjectNode request = JsonMapper.builder().build().createObjectNode();
         request.set("chamber", reedbox.get("plan"));
         reedbox.get("settings")
                 .forEach(each -> request.withArray("settings").addObject().put("controllerId", each.get("controllerId").asString()).set("values", each.get("values")));
-        must(lead.post("/api/v1/faults", request.toString()));
+        lead.post("/api/v1/faults", request.toString()).done();
         request.putObject("scenario").put("room", "DAY").put("startHour", 21).put("durationS", 259_200).put("stepS", 1).put("start", "SETTLED").put("buckets", 480);
-        must(lead.post("/api/v1/rehearsals", request.toString()));
-    }
-
-    private static JsonNode must(ApiClient.Answer answer) {
-        if (answer.status() != 200) {
-            throw new IllegalStateException(answer.toString());
-        }
-        return answer.body();
+        lead.post("/api/v1/rehearsals", request.toString()).done();
     }
 }

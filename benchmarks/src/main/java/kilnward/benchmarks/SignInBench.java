@@ -1,9 +1,9 @@
 package kilnward.benchmarks;
 
 import java.util.ArrayList;
-import java.util.Collections;
 import java.util.List;
 import kilnward.server.running.ApiClient;
+import kilnward.server.running.Figures;
 import kilnward.server.running.ServedServer;
 
 /** Whether the time of an answer tells that somebody has an account; and what a signed-in request costs beside one that asks for nobody. */
@@ -46,15 +46,14 @@ public final class SignInBench {
         }
         System.out.printf("| a wrong password for a name that is there, of the time of one that is not (median of %d, in turn) | **%.2f** (%.0f and %.0f ms) | 0.9 to 1.1 |%n",
                 known.size(),
-                median(known) / median(unknown), median(known), median(unknown));
+                Figures.median(known) / Figures.median(unknown), Figures.median(known), Figures.median(unknown));
         List<Double> looks = new ArrayList<>();
         for (int i = 0; i < LOOKS; i++) {
             long begun = System.nanoTime();
             owner.get("/api/v1/people");
             looks.add((System.nanoTime() - begun) / 1e6);
         }
-        Collections.sort(looks);
-        System.out.printf("| a page's question with session, level and site looked up, 95th percentile (%d asked) | %.0f ms | 50 ms |%n", LOOKS, looks.get(LOOKS * 95 / 100));
+        System.out.printf("| a page's question with session, level and site looked up, 95th percentile (%d asked) | %.0f ms | 50 ms |%n", LOOKS, Figures.percentile(looks, 0.95));
     }
 
     private static void join(ApiClient who, String secret, String name, String more) {
@@ -72,10 +71,5 @@ public final class SignInBench {
             throw new IllegalStateException("not refused: " + status);
         }
         return (System.nanoTime() - begun) / 1e6;
-    }
-
-    private static double median(List<Double> of) {
-        List<Double> sorted = of.stream().sorted().toList();
-        return sorted.get(sorted.size() / 2);
     }
 }

@@ -9,17 +9,17 @@ import com.google.gson.JsonObject;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
-import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
 import kilnward.server.running.ApiClient;
+import kilnward.server.running.Figures;
 import kilnward.server.running.PrivateMariaDb;
 import kilnward.server.running.RunningServer;
 import kilnward.server.running.Station;
 import org.junit.jupiter.api.Test;
 
 /**
- * How pages feel: a moved rung, the first page and its size, a slow phone, a ward of a thousand chambers. No test, but started as one: {@code ./kiln figures}. Writes
+ * How pages feel: a moved rung, the first page and its size, a slow phone, a ward of a thousand chambers. No test, but started as one: {@code ./kiln bench pages}. Writes
  * target/pages.md.
  */
 class PagesBench {
@@ -60,17 +60,6 @@ class PagesBench {
         rows.append(line).append('\n');
     }
 
-    private static double percentile(List<Double> values, double share) {
-        double[] sorted = values.stream().mapToDouble(Double::doubleValue).sorted().toArray();
-        return sorted[(int) Math.min(sorted.length - 1.0, Math.floor(share * sorted.length))];
-    }
-
-    private static double median(double[] values) {
-        double[] sorted = values.clone();
-        Arrays.sort(sorted);
-        return sorted[sorted.length / 2];
-    }
-
     @Test
     void measure() throws Exception {
         RunningServer.Running server = new RunningServer.Running(PrivateMariaDb.start(), "--kilnward.demo-days=0");
@@ -98,8 +87,9 @@ class PagesBench {
                 all.add(((Number) each).doubleValue());
             }
             List<Double> took = all.subList(OF_THEM_TO_WARM_UP, all.size());
-            row("| a moved rung, until trace and findings are redrawn: median, 95th percentile of %d moves | %.0f and **%.0f ms** | 100 |", took.size(), percentile(took, 0.5),
-                    percentile(took, 0.95));
+            row("| a moved rung, until trace and findings are redrawn: median, 95th percentile of %d moves | %.0f and **%.0f ms** | 100 |", took.size(),
+                    Figures.percentile(took, 0.5),
+                    Figures.percentile(took, 0.95));
         }
     }
 
@@ -144,7 +134,8 @@ class PagesBench {
                 tookMs[i] = (System.nanoTime() - begun) / 1e6;
             }
         }
-        row("| a slow phone (a quarter of this processor, 1.6 Mbit/s, 150 ms): until the ward is there and answers, median of %d | **%.1f s** | 3 |", TIMES, median(tookMs) / 1000);
+        row("| a slow phone (a quarter of this processor, 1.6 Mbit/s, 150 ms): until the ward is there and answers, median of %d | **%.1f s** | 3 |", TIMES,
+                Figures.median(tookMs) / 1000);
     }
 
     private void thousand(Browser browser, RunningServer.Running server) {
@@ -172,8 +163,8 @@ class PagesBench {
                 page.getByRole(AriaRole.HEADING, new Page.GetByRoleOptions().setName("Rack ")).first().waitFor();
                 groups[i] = (System.nanoTime() - begun) / 1e6;
             }
-            row("| a ward of %,d chambers, until the first forty stand there, most in need first (median of %d) | **%.2f s** | 1 |", CHAMBERS, TIMES, median(drawn) / 1000);
-            row("| one found among them by its name; grouped by place | %.2f s; %.2f s | 1 |", median(found) / 1000, median(groups) / 1000);
+            row("| a ward of %,d chambers, until the first forty stand there, most in need first (median of %d) | **%.2f s** | 1 |", CHAMBERS, TIMES, Figures.median(drawn) / 1000);
+            row("| one found among them by its name; grouped by place | %.2f s; %.2f s | 1 |", Figures.median(found) / 1000, Figures.median(groups) / 1000);
         }
     }
 }

@@ -8,6 +8,7 @@ import java.net.http.HttpResponse;
 import java.time.Duration;
 import java.util.ArrayList;
 import java.util.List;
+import kilnward.server.running.Figures;
 
 /** Somebody who looks at pages ten times a second, and knows how long each took and which did not come. */
 final class Looker implements Runnable {
@@ -57,8 +58,7 @@ final class Looker implements Runnable {
     }
 
     synchronized Seen seen() {
-        double[] sorted = tookMs.stream().mapToDouble(Double::doubleValue).sorted().toArray();
-        Seen seen = new Seen(sorted.length == 0 ? 0 : sorted[(int) Math.min(sorted.length - 1.0, Math.floor(0.95 * sorted.length))], sorted.length, failed);
+        Seen seen = new Seen(tookMs.isEmpty() ? 0 : Figures.percentile(tookMs, 0.95), tookMs.size(), failed);
         tookMs.clear();
         failed = 0;
         return seen;

@@ -1,16 +1,11 @@
 package kilnward.benchmarks.cluster;
 
-import com.sun.net.httpserver.HttpServer;
 import java.io.IOException;
-import java.net.InetAddress;
-import java.net.InetSocketAddress;
 import java.time.Instant;
-import java.util.Map;
-import java.util.concurrent.ConcurrentHashMap;
-import java.util.concurrent.Executors;
 import kilnward.server.running.ApiClient;
 import kilnward.server.running.ApiClient.Answer;
 import kilnward.server.running.DeviceClient;
+import kilnward.server.running.HookReceiver;
 import tools.jackson.databind.JsonNode;
 
 /** One alarm after the other: a reading too high, the alarm, somebody who is told by a hook, a reading that is well again, and somebody who knows. */
@@ -21,8 +16,7 @@ final class Rounds implements Runnable, AutoCloseable {
     private final String chamber;
     private final DeviceClient device;
     private final String series;
-    private final HttpServer hook;
-    private final Map<String, Integer> called = new ConcurrentHashMap<>();
+    private final HookReceiver hook;
     private ApiClient keeper;
     private int sounded;
     private int missed;
@@ -35,25 +29,10 @@ final class Rounds implements Runnable, AutoCloseable {
         this.keeper = lead;
         this.device = DeviceClient.added(lead, url, chamber, "of alarms");
         this.series = device.series("of alarms", "TEMPERATURE", "C");
-        this.hook = HttpServer.create(new InetSocketAddress(InetAddress.getLoopbackAddress(), 0), 0);
-        hook.setExecutor(Executors.newCachedThreadPool());
-        hook.createContext("/", exchange -> {
-            exchange.getRequestBody().readAllBytes();
-            called.merge(exchange.getRequestHeaders().getFirst("Idempotency-Key"), 1, Integer::sum);
-            exchange.sendResponseHeaders(204, -1);
-            exchange.close();
-        });
-        hook.start();
-        must(lead.post("/api/v1/ways", "{\"person\":\"Soak\",\"kind\":\"HOOK\",\"address\":\"http://127.0.0.1:" + hook.getAddress().getPort()
-                + "/\",\"least\":\"SOON\",\"turn\":0,\"fahrenheit\":false,\"quietFrom\":null,\"quietUntil\":null}"));
-        must(lead.post("/api/v1/chambers/" + chamber + "/rules",
-                "{\"followsPlan\":false,\"rule\":{\"seriesId\":\"" + series + "\",\"kind\":\"HIGH\",\"urgency\":\"NOW\",\"limit\":31}}"));
-    }
-
-    private static void must(Answer answer) {
-        if (answer.status() / 100 != 2) {
-            throw new IllegalStateException(answer.toString());
-        }
+        this.hook = new HookReceiver(0);
+        hook.told(lead);
+        lead.post("/api/v1/chambers/" + chamber + "/rules",
+                "{\"followsPlan\":false,\"rule\":{\"seriesId\":\"" + series + "\",\"kind\":\"HIGH\",\"urgency\":\"NOW\",\"limit\":31}}").done();
     }
 
     @Override
@@ -152,12 +131,12 @@ final class Rounds implements Runnable, AutoCloseable {
         return chamber;
     }
 
-    Map<String, Integer> called() {
-        return called;
+    HookReceiver told() {
+        return hook;
     }
 
     @Override
     public void close() {
-        hook.stop(0);
+        hook.close();
     }
 }

@@ -9,6 +9,7 @@ import java.time.Duration;
 import java.time.Instant;
 import java.util.List;
 import java.util.concurrent.atomic.AtomicLong;
+import kilnward.server.running.DeviceClient;
 
 /** A device that sends each batch again and again until it is answered, as a good one does, and knows what was acknowledged. */
 final class Sender implements Runnable {
@@ -57,13 +58,7 @@ final class Sender implements Runnable {
     /** The instant of a reading by its number in its series. */
     private String body(long batch) {
         int each = BATCH / series.size();
-        StringBuilder body = new StringBuilder(BATCH * 110).append("{\"readings\":[");
-        for (int i = 0; i < BATCH; i++) {
-            body.append(i == 0 ? "" : ",").append("{\"series\":\"").append(series.get(i % series.size())).append("\",\"at\":\"")
-                    .append(from.plusSeconds(batch * each + i / series.size()))
-                    .append("\",\"value\":").append(20 + (i + batch) % 100 / 10.0).append('}');
-        }
-        return body.append("]}").toString();
+        return DeviceClient.readings(series, BATCH, i -> from.plusSeconds(batch * each + i / series.size()), i -> 20 + (i + batch) % 100 / 10.0);
     }
 
     private boolean taken(String body) throws InterruptedException {

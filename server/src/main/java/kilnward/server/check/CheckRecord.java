@@ -46,6 +46,7 @@ import kilnward.server.plan.Plans;
 import kilnward.server.settings.ChamberService;
 import kilnward.server.site.Sites;
 import kilnward.server.settings.ChamberViews.ChamberView;
+import kilnward.server.settings.Standing;
 import kilnward.server.wire.problem.NotFoundException;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
@@ -58,15 +59,18 @@ public class CheckRecord {
     private final CheckRowRepository rows;
     private final CheckEntryRepository entries;
     private final ChamberService chambers;
+    private final Standing standing;
     private final Plans plans;
     private final Sites sites;
     private final Clock clock;
 
-    public CheckRecord(CheckRepository checks, CheckRowRepository rows, CheckEntryRepository entries, ChamberService chambers, Plans plans, Sites sites, Clock clock) {
+    public CheckRecord(CheckRepository checks, CheckRowRepository rows, CheckEntryRepository entries, ChamberService chambers, Standing standing, Plans plans, Sites sites,
+            Clock clock) {
         this.checks = checks;
         this.rows = rows;
         this.entries = entries;
         this.chambers = chambers;
+        this.standing = standing;
         this.plans = plans;
         this.sites = sites;
         this.clock = clock;
@@ -272,7 +276,7 @@ public class CheckRecord {
         Map<UUID, List<Kept>> byChamber = new HashMap<>();
         kept(checks.findAllByOrderByBegunAtDescIdAsc()).forEach(each -> byChamber.computeIfAbsent(each.check().chamberId, id -> new ArrayList<>()).add(each));
         List<ChamberDueView> due = new ArrayList<>();
-        for (ChamberView chamber : chambers.all()) {
+        for (ChamberView chamber : standing.all()) {
             for (ControllerPlan controller : chamber.plan().controllers()) {
                 for (Parameter key : offsets(chamber, controller)) {
                     List<Kept> mine = byChamber.getOrDefault(UUID.fromString(chamber.id()), List.of()).stream()

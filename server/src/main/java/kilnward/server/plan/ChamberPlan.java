@@ -113,6 +113,10 @@ public record ChamberPlan(@NotBlank @Size(max = 80) String name, @NotNull @Size(
             @NotNull @Within(min = -500, max = 9000, unit = "m") Double altitudeM,
             @NotNull @Within(min = -20, max = 20, unit = "K/m") Double gradientKm,
             @NotNull @Within(min = 0.1, max = 10) Double lossFactor, @OrNull @Valid TankPlan tank) {
+        /** What it holds (l): air up to the lid, or water in a tank. */
+        public double litres() {
+            return innerLengthM * innerWidthM * (tank == null ? innerHeightM : tank.waterHeightM()) * 1000;
+        }
     }
 
     /** Water in the box, and the share of its surface that is covered. */

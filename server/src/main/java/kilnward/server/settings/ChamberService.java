@@ -231,8 +231,7 @@ public class ChamberService {
     /** The same of one chamber. */
     @Transactional(readOnly = true)
     public String mark(UUID id) {
-        ChamberView view = one(id);
-        return view.version() + view.settings().stream().map(each -> "/" + each.number()).collect(java.util.stream.Collectors.joining());
+        return one(id).mark();
     }
 
     /**

@@ -9,6 +9,7 @@ import jakarta.validation.constraints.Size;
 import java.time.Instant;
 import java.util.List;
 import java.util.Map;
+import java.util.stream.Collectors;
 import kilnward.core.device.Parameter;
 import kilnward.core.device.StyleLearning;
 import kilnward.server.begin.FirstKeysController;
@@ -32,6 +33,10 @@ public final class ChamberViews {
      */
     public record ChamberView(String id, long version, Instant changedAt, String changedBy, ChamberPlan plan,
             List<SettingsView> settings, List<KeyingView> keyings, List<FirstKeysController.Begun> begun) {
+        /** Another with every change of the plan or of the settings in force. */
+        public String mark() {
+            return version + settings.stream().map(each -> "/" + each.number()).collect(Collectors.joining());
+        }
     }
 
     /** A numbered revision of everything keyed into one controller; {@code checkId} names the check its offset rests on. */

@@ -7,6 +7,7 @@ import java.util.UUID;
 import kilnward.core.finding.RefusedValueException;
 import kilnward.server.compute.Computing;
 import kilnward.server.settings.ChamberService;
+import kilnward.server.settings.Standing;
 import kilnward.server.wire.problem.NotFoundException;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
@@ -22,17 +23,19 @@ class Ahead {
     private static final Logger LOG = LoggerFactory.getLogger(Ahead.class);
     /** So long at a time, so that whatever else is due gets its turn. */
     private static final Duration TURN = Duration.ofMillis(1500);
-    /** All plans are read for it, so not with every change that somebody makes. */
+    /** Not with every change that somebody makes. */
     private static final Duration LIST_EVERY = Duration.ofMinutes(1);
     private final ChamberService chambers;
+    private final Standing standing;
     private final Outlooks outlooks;
     private final Computing computing;
     private final Deque<UUID> waiting = new ArrayDeque<>();
     private String seen = "";
     private long listedNs = System.nanoTime() - LIST_EVERY.toNanos();
 
-    Ahead(ChamberService chambers, Outlooks outlooks, Computing computing) {
+    Ahead(ChamberService chambers, Standing standing, Outlooks outlooks, Computing computing) {
         this.chambers = chambers;
+        this.standing = standing;
         this.outlooks = outlooks;
         this.computing = computing;
     }
@@ -56,7 +59,7 @@ class Ahead {
         listedNs = System.nanoTime();
         String now = chambers.mark();
         if (!now.equals(seen)) {
-            chambers.all().stream().filter(each -> WardController.isReady(each) && outlooks.known(each).isEmpty()).forEach(each -> waiting.add(UUID.fromString(each.id())));
+            standing.all().stream().filter(each -> WardController.isReady(each) && outlooks.known(each).isEmpty()).forEach(each -> waiting.add(UUID.fromString(each.id())));
             seen = now;
         }
     }

@@ -3,7 +3,6 @@ package kilnward.server.ward;
 import com.github.benmanes.caffeine.cache.Cache;
 import com.github.benmanes.caffeine.cache.Caffeine;
 import java.util.Optional;
-import java.util.stream.Collectors;
 import kilnward.core.rehearsal.Scenario;
 import kilnward.server.compute.Computing;
 import kilnward.server.compute.RehearsalRequest;
@@ -43,9 +42,8 @@ class Outlooks {
         });
     }
 
-    /** Another with every change of what the night depends on. */
     private static String mark(ChamberView chamber) {
-        return chamber.id() + "/" + chamber.version() + chamber.settings().stream().map(each -> "/" + each.controllerId() + each.number()).collect(Collectors.joining());
+        return chamber.id() + "/" + chamber.mark();
     }
 
     private static RehearsalRequest night(ChamberView chamber) {

@@ -1,9 +1,6 @@
 package kilnward.server.ward;
 
-import com.github.benmanes.caffeine.cache.Cache;
-import com.github.benmanes.caffeine.cache.Caffeine;
 import jakarta.validation.constraints.Size;
-import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -17,6 +14,7 @@ import kilnward.server.people.Role;
 import kilnward.server.plan.ChamberPlan;
 import kilnward.server.settings.ChamberService;
 import kilnward.server.settings.ChamberViews.ChamberView;
+import kilnward.server.settings.Standing;
 import kilnward.server.ward.WardViews.KnownBy;
 import kilnward.server.ward.WardViews.Living;
 import kilnward.server.ward.WardViews.Outlook;
@@ -32,16 +30,14 @@ import org.springframework.web.bind.annotation.RestController;
 public class WardController {
     /** Nights told at once. */
     private static final int AT_ONCE = 60;
-    /** Plans read at once, and those remembered: reading a thousand takes longer than anybody waits. */
-    private static final int READ_AT_ONCE = 200;
-    private static final int REMEMBERED = 2_000;
-    private final Cache<UUID, ChamberView> seen = Caffeine.newBuilder().maximumSize(REMEMBERED).softValues().build();
     private final ChamberService chambers;
+    private final Standing standing;
     private final SeriesService series;
     private final Outlooks outlooks;
 
-    WardController(ChamberService chambers, SeriesService series, Outlooks outlooks) {
+    WardController(ChamberService chambers, Standing standing, SeriesService series, Outlooks outlooks) {
         this.chambers = chambers;
+        this.standing = standing;
         this.series = series;
         this.outlooks = outlooks;
     }
@@ -51,17 +47,7 @@ public class WardController {
     @GetMapping("/api/v1/ward")
     public List<WardRow> ward() {
         Map<String, KnownBy> known = series.leading().stream().collect(Collectors.toMap(Leading::chamberId, WardController::of));
-        ChamberService.Stand stand = chambers.stand();
-        List<UUID> changed = stand.versions().keySet().stream().filter(id -> !Optional.ofNullable(seen.getIfPresent(id)).filter(stand::holds).isPresent()).toList();
-        Map<UUID, ChamberView> read = new HashMap<>();
-        for (int from = 0; from < changed.size(); from += READ_AT_ONCE) {
-            chambers.some(changed.subList(from, Math.min(changed.size(), from + READ_AT_ONCE))).forEach(each -> {
-                seen.put(UUID.fromString(each.id()), each);
-                read.put(UUID.fromString(each.id()), each);
-            });
-        }
-        return stand.versions().keySet().stream().map(id -> Optional.ofNullable(read.get(id)).or(() -> Optional.ofNullable(seen.getIfPresent(id)))).flatMap(Optional::stream)
-                .map(each -> row(each, known.get(each.id()))).toList();
+        return standing.all().stream().map(each -> row(each, known.get(each.id()))).toList();
     }
 
     private static KnownBy of(Leading series) {
@@ -79,8 +65,7 @@ public class WardController {
         ChamberPlan plan = chamber.plan();
         Optional<Outlook> night = outlooks.known(chamber);
         return new WardRow(chamber.id(), plan.name(), plan.standsAt(), Living.of(plan.occupancy()),
-                plan.box() == null ? null : plan.box().innerLengthM() * plan.box().innerWidthM() * plan.box().innerHeightM() * 1000, Part.missing(plan),
-                !plan.controllers().isEmpty(), isReady(chamber),
+                plan.box() == null ? null : plan.box().litres(), Part.missing(plan), !plan.controllers().isEmpty(), isReady(chamber),
                 night.flatMap(each -> each.findings().stream().findFirst()).map(each -> each.severity()).orElse(null), night.isPresent(), known);
     }
 

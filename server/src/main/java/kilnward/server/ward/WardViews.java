@@ -77,7 +77,7 @@ public final class WardViews {
      * A chamber at a glance.
      *
      * @param standsAt    where it stands; null where nobody said
-     * @param litres      inside; null without a box
+     * @param litres      of air, or of water in a tank; null without a box
      * @param missing     what has to be planned before anything is rehearsed
      * @param controllers whether there is one
      * @param ready       whether all that a rehearsal needs is there: the plan, and settings of every controller

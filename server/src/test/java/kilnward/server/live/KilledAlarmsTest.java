@@ -3,20 +3,15 @@ package kilnward.server.live;
 import static org.junit.jupiter.api.Assertions.assertEquals;
 import static org.junit.jupiter.api.Assertions.assertTrue;
 
-import com.sun.net.httpserver.HttpServer;
-import java.net.InetAddress;
-import java.net.InetSocketAddress;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Duration;
 import java.time.Instant;
-import java.util.Map;
 import java.util.SplittableRandom;
-import java.util.concurrent.ConcurrentHashMap;
-import java.util.concurrent.Executors;
 import java.util.function.BooleanSupplier;
 import kilnward.server.running.ApiClient;
 import kilnward.server.running.DeviceClient;
+import kilnward.server.running.HookReceiver;
 import kilnward.server.running.PrivateMariaDb;
 import kilnward.server.running.ServerProcess;
 import org.junit.jupiter.api.Test;
@@ -35,23 +30,8 @@ class KilledAlarmsTest {
 
     @Test
     void eachAlarmIsRaisedOnceAndToldWhoeverIsKilled() throws Exception {
-        Map<String, Integer> called = new ConcurrentHashMap<>();
-        HttpServer hook = HttpServer.create(new InetSocketAddress(InetAddress.getLoopbackAddress(), 0), 0);
-        hook.setExecutor(Executors.newCachedThreadPool());
-        hook.createContext("/", exchange -> {
-            exchange.getRequestBody().readAllBytes();
-            String key = exchange.getRequestHeaders().getFirst("Idempotency-Key");
-            try {
-                // Long enough for somebody to be killed meanwhile.
-                Thread.sleep(300);
-            } catch (InterruptedException stopped) {
-                Thread.currentThread().interrupt();
-            }
-            called.merge(key, 1, Integer::sum);
-            exchange.sendResponseHeaders(204, -1);
-            exchange.close();
-        });
-        hook.start();
+        // Long enough for somebody to be killed meanwhile.
+        HookReceiver hook = new HookReceiver(300);
         PrivateMariaDb database = PrivateMariaDb.start();
         ServerProcess one = new ServerProcess(database);
         ServerProcess other = new ServerProcess(database);
@@ -61,8 +41,7 @@ class KilledAlarmsTest {
             JdbcClient sql = JdbcClient.create(new DriverManagerDataSource(database.url(), "root", ""));
             ApiClient lead = ApiClient.as(one.url(), "LEAD");
             String chamber = lead.post("/api/v1/chambers", "{\"name\":\"Killed\",\"guideId\":\"corn-snake-eggs\"}").body().get("id").asString();
-            assertEquals(200, lead.post("/api/v1/ways", "{\"person\":\"Hook\",\"kind\":\"HOOK\",\"address\":\"http://127.0.0.1:" + hook.getAddress().getPort()
-                    + "/\",\"least\":\"SOON\",\"turn\":0,\"fahrenheit\":false,\"quietFrom\":null,\"quietUntil\":null}").status());
+            hook.told(lead);
             SplittableRandom random = new SplittableRandom(15);
             for (int round = 0; round < TIMES; round++) {
                 ServerProcess killed = round % 2 == 0 ? one : other;
@@ -89,18 +68,18 @@ class KilledAlarmsTest {
             assertEquals(TIMES, count(sql, "select count(*) from alarm where times = 1"));
             assertEquals(TIMES, count(sql, "select count(*) from alarm_message where what = 'RAISED' and (sent_us is not null or dropped_why = 'ACKNOWLEDGED')"), "each told once");
             for (String id : sql.sql("select id from alarm_message where sent_us is not null").query(String.class).list()) {
-                assertTrue(called.getOrDefault(id, 0) >= 1, "noted as sent and never came: " + id);
+                assertTrue(hook.called().getOrDefault(id, 0) >= 1, "noted as sent and never came: " + id);
             }
-            int twice = called.values().stream().mapToInt(times -> times - 1).sum();
+            int twice = hook.again();
             assertTrue(twice <= TIMES, "came twice: " + twice);
             Files.writeString(Path.of("target", "killed-alarms.md"),
-                    "Servers killed " + TIMES + " times between reading and note of the message: " + TIMES + " alarms raised, each once; "
-                            + called.size() + " messages came, " + twice + " of them a second time under the same key.\n");
+                    "| servers killed " + TIMES + " times between a reading and the note that its message was sent | " + TIMES + " alarms, each raised once; "
+                            + hook.called().size() + " messages came, " + twice + " of them a second time under the same key |\n");
         } finally {
             one.kill();
             other.kill();
             database.close();
-            hook.stop(0);
+            hook.close();
         }
     }
 

@@ -10,6 +10,7 @@ import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.SplittableRandom;
 import java.util.concurrent.ConcurrentHashMap;
@@ -84,8 +85,10 @@ class KilledTest {
             assertEquals(0, sql.sql("select count(*) from held_reading").query(Long.class).single(), "nothing is another value");
             assertTrue(acknowledged.size() >= 2_000 * TIMES, "sent: " + acknowledged.size());
             Files.writeString(Path.of("target", "killed.md"),
-                    "Servers killed " + TIMES + " times, the database " + TIMES + " times, during ingest by two servers: " + acknowledged.size()
-                            + " readings acknowledged, all there, each once; minutes and hours equal to a recount.\n");
+                    String.format(Locale.ROOT,
+                            "| servers killed %d times and the database %d times while two servers take readings | %,d acknowledged, all there, each once; minutes, hours"
+                                    + " and quarters of a day equal a recount |%n",
+                            TIMES, TIMES, acknowledged.size()));
         } finally {
             over = true;
             one.kill();

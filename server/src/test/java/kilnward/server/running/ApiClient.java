@@ -2,6 +2,7 @@ package kilnward.server.running;
 
 import java.io.IOException;
 import java.net.CookieManager;
+import java.net.HttpURLConnection;
 import java.net.URI;
 import java.net.http.HttpClient;
 import java.net.http.HttpRequest;
@@ -56,11 +57,31 @@ public final class ApiClient {
         return client;
     }
 
+    /** Whether somebody answers there, and with all well. */
+    public static boolean answers(String address) {
+        try {
+            HttpURLConnection asked = (HttpURLConnection) URI.create(address).toURL().openConnection();
+            asked.setConnectTimeout(1_000);
+            asked.setReadTimeout(5_000);
+            return asked.getResponseCode() == 200;
+        } catch (IOException notYet) {
+            return false;
+        }
+    }
+
     /** A status and what came with it; {@code body} is null where nothing did. */
     public record Answer(int status, String type, JsonNode body) {
         /** The field of the first refusal. */
         public String refusedField() {
             return body.path("errors").path(0).path("field").asString();
+        }
+
+        /** What came, where it was done; anything else is the end. */
+        public JsonNode done() {
+            if (status / 100 != 2) {
+                throw new IllegalStateException(toString());
+            }
+            return body;
         }
 
         /** What is allowed there. */

@@ -5,6 +5,10 @@ import java.net.URI;
 import java.net.http.HttpClient;
 import java.net.http.HttpRequest;
 import java.net.http.HttpResponse;
+import java.time.Instant;
+import java.util.List;
+import java.util.function.IntFunction;
+import java.util.function.IntToDoubleFunction;
 import kilnward.server.running.ApiClient.Answer;
 import tools.jackson.databind.json.JsonMapper;
 
@@ -62,6 +66,16 @@ public final class DeviceClient {
 
     public String chamber() {
         return chamber;
+    }
+
+    /** Readings of several series in turn as they are sent: as many in all as are asked for, instant and value of each by its number. */
+    public static String readings(List<String> series, int count, IntFunction<Instant> at, IntToDoubleFunction value) {
+        StringBuilder body = new StringBuilder(count * 110).append("{\"readings\":[");
+        for (int i = 0; i < count; i++) {
+            body.append(i == 0 ? "" : ",").append("{\"series\":\"").append(series.get(i % series.size())).append("\",\"at\":\"").append(at.apply(i)).append("\",\"value\":")
+                    .append(value.applyAsDouble(i)).append('}');
+        }
+        return body.append("]}").toString();
     }
 
     /** Sends readings as JSON. */

@@ -1,8 +1,6 @@
 package kilnward.server.running;
 
 import java.io.IOException;
-import java.net.HttpURLConnection;
-import java.net.URI;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Duration;
@@ -36,23 +34,12 @@ public final class ServerProcess {
         command.addAll(more);
         process = new ProcessBuilder(command).redirectErrorStream(true).redirectOutput(ProcessBuilder.Redirect.appendTo(log.toFile())).start();
         long until = System.nanoTime() + Duration.ofSeconds(300).toNanos();
-        while (!answers()) {
+        // The demo is loaded after the door is open: it answers when there is a site.
+        while (!ApiClient.answers(url() + "/api/v1/site")) {
             if (!process.isAlive() || System.nanoTime() > until) {
                 throw new IllegalStateException("the server did not start:\n" + Files.readString(log));
             }
             Thread.sleep(50);
-        }
-    }
-
-    /** The demo is loaded after the door is open: it answers when there is a site. */
-    private boolean answers() {
-        try {
-            HttpURLConnection asked = (HttpURLConnection) URI.create(url() + "/api/v1/site").toURL().openConnection();
-            asked.setConnectTimeout(1_000);
-            asked.setReadTimeout(5_000);
-            return asked.getResponseCode() == 200;
-        } catch (IOException notYet) {
-            return false;
         }
     }
 

@@ -7,7 +7,6 @@ import java.util.Map;
 import java.util.UUID;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
-import kilnward.server.running.ApiClient.Answer;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
 import tools.jackson.databind.node.ObjectNode;
@@ -50,17 +49,17 @@ public final class Station {
         Map<String, String> renewed = new HashMap<>();
         String plan = ID.matcher(model.get("plan").toString())
                 .replaceAll(found -> Matcher.quoteReplacement(renewed.computeIfAbsent(found.group(), id -> UUID.randomUUID().toString())));
-        JsonNode made = must(lead.post("/api/v1/chambers", "{\"name\":\"Rack %d / box %d\",\"guideId\":\"corn-snake-eggs\"}".formatted(number / 20 + 1, number + 1)));
+        JsonNode made = lead.post("/api/v1/chambers", "{\"name\":\"Rack %d / box %d\",\"guideId\":\"corn-snake-eggs\"}".formatted(number / 20 + 1, number + 1)).done();
         String chamber = made.get("id").asString();
         ObjectNode change = JSON.createObjectNode().put("version", made.get("version").asLong());
         ObjectNode planned = (ObjectNode) JSON.readTree(plan);
         planned.put("name", "Box %d".formatted(number + 1)).put("standsAt", "Rack %d".formatted(number / 20 + 1));
         change.set("plan", planned);
-        must(lead.put("/api/v1/chambers/" + chamber, change.toString()));
+        lead.put("/api/v1/chambers/" + chamber, change.toString()).done();
         for (JsonNode keyed : model.get("settings")) {
             ObjectNode settings = JSON.createObjectNode().put("basedOn", 0).put("reason", "as in the model");
             settings.set("values", keyed.get("values"));
-            must(lead.post("/api/v1/chambers/" + chamber + "/controllers/" + renewed.get(keyed.get("controllerId").asString()) + "/settings", settings.toString()));
+            lead.post("/api/v1/chambers/" + chamber + "/controllers/" + renewed.get(keyed.get("controllerId").asString()) + "/settings", settings.toString()).done();
         }
         DeviceClient device = DeviceClient.added(lead, url, chamber, "board");
         List<String> series = new ArrayList<>();
@@ -68,12 +67,5 @@ public final class Station {
             series.add(device.series("place " + (i + 1), "TEMPERATURE", "C"));
         }
         return new Box(chamber, device, series);
-    }
-
-    private static JsonNode must(Answer answer) {
-        if (answer.status() / 100 != 2) {
-            throw new IllegalStateException(answer.toString());
-        }
-        return answer.body();
     }
 }

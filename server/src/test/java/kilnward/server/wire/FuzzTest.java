@@ -9,6 +9,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.SplittableRandom;
 import java.util.TreeMap;
@@ -64,7 +65,7 @@ class FuzzTest {
             }
             for (Map.Entry<String, JsonNode> method : path.getValue().properties()) {
                 operations.add(
-                        new Operation(method.getKey().toUpperCase(java.util.Locale.ROOT), path.getKey(), method.getValue().at("/requestBody/content/application~1json/schema")));
+                        new Operation(method.getKey().toUpperCase(Locale.ROOT), path.getKey(), method.getValue().at("/requestBody/content/application~1json/schema")));
             }
         }
         assertTrue(operations.size() > 50, "all that there is: " + operations.size());
@@ -120,8 +121,10 @@ class FuzzTest {
         }
         Files.createDirectories(Path.of("target"));
         long grownBytes = settledBytes(heldEarly + LEFT_BEHIND_BYTES) - heldEarly;
-        Files.writeString(Path.of("target/fuzz.md"), "seed " + SEED + ": " + statuses + ", slowest " + slowestMs + " ms: " + slowest + ", memory held after a fifth "
-                + heldEarly / 1_000_000 + " MB, from there to the end " + grownBytes / 1_000_000 + " MB more\n");
+        Files.writeString(Path.of("target/fuzz.md"), String.format(Locale.ROOT,
+                "| %,d requests, as allowed and bent, seed %d | %d errors of the server's own; answers by status %s; slowest %.1f s (%s); memory held after a fifth %d MB, at the end %d MB more |%n",
+                asked, SEED, wrong.size(), statuses.toString().replaceAll("[{}]", "").replace("=", ": "), slowestMs / 1e3, slowest, heldEarly / 1_000_000,
+                Math.max(0, grownBytes) / 1_000_000));
         assertEquals(Map.of(), wrong, "seed " + SEED);
         if (grownBytes >= LEFT_BEHIND_BYTES) {
             Files.writeString(Path.of("target/fuzz-memory.txt"), held());

@@ -3,6 +3,14 @@ import type { WardRow } from '../api/types'
 
 export type Grouping = 'need' | 'place' | 'living'
 
+/** How much a chamber wants somebody: sign, tone and words, by its rank rounded up. */
+export const MARKS = [
+  ['◆', 'act', 'Needs you now'],
+  ['▲', 'mind', 'Mind this'],
+  ['■', 'well', 'Well'],
+  ['□', 'none', 'Not begun'],
+] as const
+
 /** How many are drawn at once; the rest is asked for. */
 export const SHOWN = 40
 

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import type { WardRow } from '../api/types'
-import { found, grouped } from './ward'
+import { found, grouped } from './rows'
 
 const row = (name: string, standsAt: string | null, living: string | null) =>
   ({ name, standsAt, living: living === null ? null : { name: living, where: 'at the eggs', keepLowC: 26, keepHighC: 30, startedOn: null } }) as WardRow
