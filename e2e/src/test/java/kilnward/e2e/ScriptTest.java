@@ -117,6 +117,8 @@ class ScriptTest {
         ProcessBuilder builder = new ProcessBuilder("bash", home.resolve("kiln").toString(), "demo", "--port", String.valueOf(port), "--db-port", String.valueOf(dbPort),
                 "--stand-ins-port", String.valueOf(standInsPort))
                 .redirectErrorStream(true).redirectOutput(log.toFile()).directory(home.toFile());
+        // Half the work at a start: none of these servers runs for long.
+        builder.environment().put("KILNWARD_JVM", "-XX:TieredStopAtLevel=1");
         if (path != null) {
             builder.environment().put("PATH", path);
         }

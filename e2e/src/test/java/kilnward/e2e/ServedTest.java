@@ -52,6 +52,8 @@ class ServedTest {
         assertEquals(0, run(Map.of(), List.of("java", "-Djarmode=tools", "-jar", jar.toString(), "extract", "--destination", home.resolve("app").toString())).status());
         SETTINGS.put("KILNWARD_DATA", home.resolve("data").toString());
         SETTINGS.put("KILNWARD_PORT", String.valueOf(free()));
+        // Half the work at a start: none of these servers runs for long.
+        SETTINGS.put("KILNWARD_JVM", "-XX:TieredStopAtLevel=1");
         SETTINGS.put("KILNWARD_OWN_DB_PORT", String.valueOf(free()));
         // Nothing that builds is within reach.
         Path tools = Files.createDirectory(home.resolve("tools"));

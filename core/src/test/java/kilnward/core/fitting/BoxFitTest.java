@@ -34,7 +34,7 @@ import org.junit.jupiter.api.Test;
 /** Boxes that are not what was planned, each logged for some hours with the noise of an instrument, and learned from that. Invented boxes. */
 class BoxFitTest {
     private static final boolean SOAK = Boolean.getBoolean("kiln.soak");
-    private static final int LOGS = SOAK ? 1000 : 60;
+    private static final int LOGS = SOAK ? 1000 : 30;
     private static final double ROOM_C = 19;
     private static final int PLUG_READS = 4;
 

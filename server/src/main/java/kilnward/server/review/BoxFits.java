@@ -4,11 +4,14 @@ import jakarta.validation.constraints.NotBlank;
 import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Pattern;
 import jakarta.validation.constraints.Size;
+import java.nio.charset.StandardCharsets;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
+import java.time.LocalDate;
 import java.time.LocalTime;
 import java.time.ZoneId;
+import java.time.temporal.IsoFields;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.Comparator;
@@ -31,6 +34,8 @@ import kilnward.core.setup.PlannedController;
 import kilnward.core.setup.Setup;
 import kilnward.server.audit.Audit;
 import kilnward.server.audit.Change;
+import kilnward.server.calendar.CalendarViews.NewTask;
+import kilnward.server.calendar.Tasks;
 import kilnward.server.compute.Computing;
 import kilnward.server.live.chart.Logs;
 import kilnward.server.live.chart.Logs.Log;
@@ -71,19 +76,24 @@ class BoxFits {
     private static final int DRAWN = 240;
     private static final Duration LONGEST = Duration.ofDays(4);
     private static final double DAY_S = 86_400;
+    /** When somebody is at the box by day. */
+    private static final LocalTime IN_THE_MORNING = LocalTime.of(9, 0);
+    private static final String CHANGES = "Look at the box: what is learned of it changes from week to week. Its Review says what, and where to look.";
     private final BoxFitRepository fits;
     private final Plans plans;
     private final ChamberService chambers;
     private final SeriesService series;
     private final Logs logs;
     private final Sites sites;
+    private final Tasks tasks;
     private final Computing computing;
     private final Audit audit;
     private final JsonMapper json;
     private final TransactionTemplate transactions;
     private final Clock clock;
 
-    BoxFits(BoxFitRepository fits, Plans plans, ChamberService chambers, SeriesService series, Logs logs, Sites sites, Computing computing, Audit audit, JsonMapper json,
+    BoxFits(BoxFitRepository fits, Plans plans, ChamberService chambers, SeriesService series, Logs logs, Sites sites, Tasks tasks, Computing computing, Audit audit,
+            JsonMapper json,
             TransactionTemplate transactions, Clock clock) {
         this.fits = fits;
         this.plans = plans;
@@ -91,6 +101,7 @@ class BoxFits {
         this.series = series;
         this.logs = logs;
         this.sites = sites;
+        this.tasks = tasks;
         this.computing = computing;
         this.audit = audit;
         this.json = json;
@@ -263,9 +274,19 @@ class BoxFits {
         FitRequest before = last.get().asked();
         try {
             learn(chamberId, new FitRequest(before.seriesId(), now.minus(A_DAY), now, before.roomC(), before.roomSeriesId(), before.wattsSeriesId(), false), Audit.ITSELF);
+            if (!all(chamberId).drifts().isEmpty()) {
+                askToLook(chamberId, LocalDate.ofInstant(now, sites.zone()));
+            }
         } catch (RefusedValueException | NotDoneException cannot) {
             LOG.info("a box was not learned again: {}", cannot.getMessage());
         }
+    }
+
+    /** Puts it into the calendar, once in a quarter of a year however often it is seen. */
+    private void askToLook(UUID chamberId, LocalDate day) {
+        String name = "box changes " + chamberId + " " + day.getYear() + "/" + day.get(IsoFields.QUARTER_OF_YEAR);
+        String id = UUID.nameUUIDFromBytes(name.getBytes(StandardCharsets.UTF_8)).toString();
+        tasks.add(chamberId, new NewTask(id, CHANGES, day.atTime(IN_THE_MORNING), null, null));
     }
 
     private Series measured(UUID chamberId, String id, String field, Measured wanted) {

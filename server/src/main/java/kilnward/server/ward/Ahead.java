@@ -1,5 +1,7 @@
 package kilnward.server.ward;
 
+import com.sun.management.OperatingSystemMXBean;
+import java.lang.management.ManagementFactory;
 import java.time.Duration;
 import java.util.ArrayDeque;
 import java.util.Deque;
@@ -23,6 +25,9 @@ class Ahead {
     private static final Logger LOG = LoggerFactory.getLogger(Ahead.class);
     /** So long at a time, so that whatever else is due gets its turn. */
     private static final Duration TURN = Duration.ofMillis(1500);
+    /** A share of all processors that this server is at work on by itself: then readings come in or pages are drawn, and nights can wait; but not for ever. */
+    private static final double BUSY = 0.4;
+    private static final int PATIENCE = 15;
     /** Not with every change that somebody makes. */
     private static final Duration LIST_EVERY = Duration.ofMinutes(1);
     private final ChamberService chambers;
@@ -30,6 +35,8 @@ class Ahead {
     private final Outlooks outlooks;
     private final Computing computing;
     private final Deque<UUID> waiting = new ArrayDeque<>();
+    private final OperatingSystemMXBean machine = ManagementFactory.getPlatformMXBean(OperatingSystemMXBean.class);
+    private int waited;
     private String seen = "";
     private long listedNs = System.nanoTime() - LIST_EVERY.toNanos();
 
@@ -42,6 +49,9 @@ class Ahead {
 
     @Scheduled(initialDelayString = "PT30S", fixedDelayString = "PT4S")
     void look() {
+        if (isBusy()) {
+            return;
+        }
         try {
             if (waiting.isEmpty() && System.nanoTime() - listedNs > LIST_EVERY.toNanos()) {
                 list();
@@ -53,6 +63,11 @@ class Ahead {
         } catch (RuntimeException away) {
             LOG.warn("nights were not rehearsed ahead: {}", away.getMessage());
         }
+    }
+
+    private boolean isBusy() {
+        waited = machine.getProcessCpuLoad() > BUSY && waited < PATIENCE ? waited + 1 : 0;
+        return waited > 0;
     }
 
     private void list() {

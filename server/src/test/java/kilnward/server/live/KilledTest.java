@@ -5,6 +5,7 @@ import static org.junit.jupiter.api.Assertions.assertTrue;
 
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.time.Duration;
 import java.time.Instant;
 import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
@@ -16,34 +17,58 @@ import java.util.SplittableRandom;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.ConcurrentMap;
 import java.util.concurrent.TimeUnit;
+import java.util.function.BooleanSupplier;
 import kilnward.server.running.ApiClient;
 import kilnward.server.running.DeviceClient;
+import kilnward.server.running.HookReceiver;
 import kilnward.server.running.PrivateMariaDb;
 import kilnward.server.running.ServerProcess;
+import org.junit.jupiter.api.AfterAll;
+import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.parallel.Execution;
 import org.junit.jupiter.api.parallel.ExecutionMode;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.jdbc.datasource.DriverManagerDataSource;
 
-/**
- * Two servers on one database, and devices that send to both, again and again until they are answered, while now the one, now the other and now the database is killed:
- * what was acknowledged is there, each once, and minutes and hours are what a recount says. Once each; -Dkiln.soak=true asks for ten times.
- */
+/** Two servers in processes of their own on one database, of which one or another is killed; one test after the other. Once each; -Dkiln.soak=true asks for many times. */
 @Execution(ExecutionMode.CONCURRENT)
 class KilledTest {
-    private static final int TIMES = Boolean.getBoolean("kiln.soak") ? 10 : 1;
+    private static final boolean SOAK = Boolean.getBoolean("kiln.soak");
+    private static final int TIMES = SOAK ? 10 : 1;
+    private static final int ALARMS = SOAK ? 20 : 1;
     private static final int BATCH = 200;
+    private static PrivateMariaDb database;
+    private static ServerProcess one;
+    private static ServerProcess other;
+    private static JdbcClient sql;
     private volatile boolean over;
 
+    @BeforeAll
+    static void start() throws Exception {
+        database = PrivateMariaDb.start();
+        one = new ServerProcess(database);
+        other = new ServerProcess(database);
+        one.start();
+        other.start();
+        sql = JdbcClient.create(new DriverManagerDataSource(database.url(), "root", ""));
+    }
+
+    @AfterAll
+    static void leaveNothing() throws Exception {
+        one.kill();
+        other.kill();
+        database.close();
+    }
+
+    /**
+     * Devices send to both, again and again until they are answered, while now the one, now the other and now the database is killed: what was acknowledged is there, each
+     * once, and minutes and hours are what a recount says.
+     */
     @Test
+    @Execution(ExecutionMode.SAME_THREAD)
     void whatWasAcknowledgedIsThereWhateverIsKilled() throws Exception {
-        PrivateMariaDb database = PrivateMariaDb.start();
-        ServerProcess one = new ServerProcess(database);
-        ServerProcess other = new ServerProcess(database);
         try {
-            one.start();
-            other.start();
             ApiClient lead = ApiClient.as(one.url(), "LEAD");
             String chamber = lead.post("/api/v1/chambers", "{\"name\":\"Killed\",\"guideId\":\"corn-snake-eggs\"}").body().get("id").asString();
             ConcurrentMap<String, Double> acknowledged = new ConcurrentHashMap<>();
@@ -74,7 +99,6 @@ class KilledTest {
             for (Thread sender : senders) {
                 sender.join(TimeUnit.SECONDS.toMillis(60));
             }
-            JdbcClient sql = JdbcClient.create(new DriverManagerDataSource(database.url(), "root", ""));
             Recount.assertExact(sql);
             Map<String, Double> kept = new HashMap<>();
             sql.sql("select s.id, r.at_us, r.value_e6 from reading r join series s on s.number = r.series where s.chamber_id = ?").param(java.util.UUID.fromString(chamber))
@@ -91,9 +115,69 @@ class KilledTest {
                             TIMES, TIMES, acknowledged.size()));
         } finally {
             over = true;
-            one.kill();
-            other.kill();
-            database.close();
+        }
+    }
+
+    /**
+     * Both look after the same rules while one of them is killed somewhere between a reading, its alarm, its message and the note that it was sent: each alarm is raised once,
+     * and each message is sent at least once.
+     */
+    @Test
+    @Execution(ExecutionMode.SAME_THREAD)
+    void eachAlarmIsRaisedOnceAndToldWhoeverIsKilled() throws Exception {
+        // Long enough for somebody to be killed meanwhile.
+        HookReceiver hook = new HookReceiver(300);
+        try {
+            ApiClient lead = ApiClient.as(one.url(), "LEAD");
+            String chamber = lead.post("/api/v1/chambers", "{\"name\":\"Alarmed\",\"guideId\":\"corn-snake-eggs\"}").body().get("id").asString();
+            hook.told(lead);
+            SplittableRandom random = new SplittableRandom(15);
+            for (int round = 0; round < ALARMS; round++) {
+                ServerProcess killed = round % 2 == 0 ? one : other;
+                ServerProcess lives = round % 2 == 0 ? other : one;
+                ApiClient there = ApiClient.as(lives.url(), "LEAD");
+                DeviceClient device = DeviceClient.added(there, lives.url(), chamber, "sender " + round);
+                String series = device.series("series " + round, "TEMPERATURE", "C");
+                assertEquals(201, there.post("/api/v1/chambers/" + chamber + "/rules",
+                        "{\"followsPlan\":false,\"rule\":{\"seriesId\":\"" + series + "\",\"kind\":\"HIGH\",\"urgency\":\"NOW\",\"limit\":31}}").status());
+                assertEquals(200, device.send("{\"readings\":[{\"series\":\"" + series + "\",\"at\":\"" + Instant.now() + "\",\"value\":35}]}").status());
+                Thread.sleep(random.nextInt(900));
+                killed.kill();
+                int raised = round + 1;
+                awaited("the alarm is raised", () -> count("select count(*) from alarm") >= raised);
+                killed.start();
+                // What is open has another cause than what comes next only when it is over.
+                assertEquals(200, device.send("{\"readings\":[{\"series\":\"" + series + "\",\"at\":\"" + Instant.now() + "\",\"value\":25}]}").status());
+                awaited("it is over", () -> count("select count(*) from alarm where state = 'RETURNED'") == 1);
+                there.post("/api/v1/alarms/" + sql.sql("select id from alarm where closed_us is null").query(String.class).single() + "/acknowledge", "{}");
+                awaited("it is closed", () -> count("select count(*) from alarm where closed_us is null") == 0);
+            }
+            awaited("all is sent", () -> count("select count(*) from alarm_message where sent_us is null and dropped_us is null") == 0);
+            assertEquals(ALARMS, count("select count(*) from alarm"), "each once");
+            assertEquals(ALARMS, count("select count(*) from alarm where times = 1"));
+            assertEquals(ALARMS, count("select count(*) from alarm_message where what = 'RAISED' and (sent_us is not null or dropped_why = 'ACKNOWLEDGED')"), "each told once");
+            for (String id : sql.sql("select id from alarm_message where sent_us is not null").query(String.class).list()) {
+                assertTrue(hook.called().getOrDefault(id, 0) >= 1, "noted as sent and never came: " + id);
+            }
+            int twice = hook.again();
+            assertTrue(twice <= ALARMS, "came twice: " + twice);
+            Files.writeString(Path.of("target", "killed-alarms.md"),
+                    "| servers killed " + ALARMS + " times between a reading and the note that its message was sent | " + ALARMS + " alarms, each raised once; "
+                            + hook.called().size() + " messages came, " + twice + " of them a second time under the same key |\n");
+        } finally {
+            hook.close();
+        }
+    }
+
+    private static int count(String question) {
+        return sql.sql(question).query(Integer.class).single();
+    }
+
+    private static void awaited(String what, BooleanSupplier is) throws InterruptedException {
+        Instant until = Instant.now().plus(Duration.ofSeconds(120));
+        while (!is.getAsBoolean()) {
+            assertTrue(Instant.now().isBefore(until), "waited for: " + what);
+            Thread.sleep(20);
         }
     }
 
@@ -111,11 +195,7 @@ class KilledTest {
     }
 
     private static void await(Map<String, Double> acknowledged, int many) throws InterruptedException {
-        long until = System.nanoTime() + TimeUnit.SECONDS.toNanos(120);
-        while (acknowledged.size() < many) {
-            assertTrue(System.nanoTime() < until, "nothing is taken in any more: " + acknowledged.size());
-            Thread.sleep(20);
-        }
+        awaited("readings are taken", () -> acknowledged.size() >= many);
     }
 
     /** As a device does it: the same batch until it is answered, at whichever server answers; now and then one that was sent already, and late ones. */

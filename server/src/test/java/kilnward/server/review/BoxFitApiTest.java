@@ -4,7 +4,9 @@ import static org.junit.jupiter.api.Assertions.assertEquals;
 import static org.junit.jupiter.api.Assertions.assertFalse;
 import static org.junit.jupiter.api.Assertions.assertTrue;
 
+import java.time.Instant;
 import java.time.temporal.ChronoUnit;
+import java.util.List;
 import java.util.UUID;
 import kilnward.server.people.Here;
 import kilnward.server.running.ApiClient;
@@ -14,8 +16,10 @@ import kilnward.server.running.RunningServer;
 import kilnward.server.site.Sites;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
+import org.springframework.jdbc.core.simple.JdbcClient;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
+import tools.jackson.databind.node.ObjectNode;
 
 /** A box that loses half as much again as planned, logged for eight hours from cold, learned and taken over, over the wire. */
 @ExtendWith(RunningServer.class)
@@ -62,6 +66,40 @@ class BoxFitApiTest {
         JsonNode weekly = logged.lead().get(fits).body().get("fits");
         assertEquals(3, weekly.size());
         assertEquals("Kiln Ward", weekly.get(0).get("author").asString());
+    }
+
+    /** A seal that goes by and by: what was learned one and two months ago lost less. Whoever is at the box by day is asked to look, once. */
+    @Test
+    void aBoxThatChangesStandsInTheCalendar(Running server) {
+        LoggedBox logged = LoggedBox.of(server, "Box whose seal goes");
+        String fits = "/api/v1/chambers/" + logged.chamber() + "/fits";
+        String made = logged.lead().post(fits, logged.span(",\"roomC\":18,\"wattsSeriesId\":\"" + logged.watts() + "\"")).done().get("id").asString();
+        for (int months = 1; months <= 2; months++) {
+            earlier(server.bean(JdbcClient.class), UUID.fromString(made), months);
+        }
+        JsonNode drift = logged.lead().get(fits).done().at("/drifts/0");
+        assertEquals("LOSS", drift.get("parameter").asString(), drift.toString());
+        assertTrue(drift.get("perMonth").asDouble() > 0.1, drift.toString());
+        for (int weeks = 0; weeks < 2; weeks++) {
+            Here.at(server.bean(Sites.class).first().orElseThrow().id(), () -> {
+                server.bean(BoxFits.class).again(UUID.fromString(logged.chamber()), logged.until());
+                return null;
+            });
+        }
+        List<JsonNode> asked = logged.lead().get("/api/v1/tasks?hours=168").done().valueStream()
+                .filter(each -> each.path("chamberId").asString("").equals(logged.chamber()) && each.path("title").asString("").startsWith("Look at the box")).toList();
+        assertEquals(1, asked.size(), asked.toString());
+    }
+
+    /** The same fit as if it had been made some months before, when the box lost a sixth less for each. */
+    private static void earlier(JdbcClient sql, UUID fit, int months) {
+        ObjectNode document = (ObjectNode) JSON.readTree(sql.sql("select document from box_fit where id = ?").param(fit).query(String.class).single());
+        UUID id = UUID.randomUUID();
+        document.put("id", id.toString()).put("to", Instant.parse(document.get("to").asString()).minus(30L * months, ChronoUnit.DAYS).toString());
+        ObjectNode loss = (ObjectNode) estimate(document, "LOSS");
+        List.of("value", "low", "high").forEach(each -> loss.put(each, loss.get(each).asDouble() * (1 - months / 6.0)));
+        sql.sql("insert into box_fit select ?, site_id, chamber_id, series_id, made_us - ?, author, ? from box_fit where id = ?").params(id, months, document.toString(), fit)
+                .update();
     }
 
     @Test
