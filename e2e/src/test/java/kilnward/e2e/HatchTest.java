@@ -37,6 +37,8 @@ import kilnward.server.running.PrivateMariaDb;
 import kilnward.server.running.RunningServer;
 import kilnward.server.settings.ChamberService;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.parallel.Execution;
+import org.junit.jupiter.api.parallel.ExecutionMode;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
 
@@ -44,6 +46,7 @@ import tools.jackson.databind.json.JsonMapper;
  * One hatch, from an empty page to the report: four weeks by a clock that is put forward, in the order of the tour, on a box that the simulator plays. The steps are those
  * that the page and the README tell.
  */
+@Execution(ExecutionMode.CONCURRENT)
 class HatchTest {
     private static final Instant BEGIN = Instant.parse("2026-03-02T09:00:00Z");
     private static final LocatorAssertions.IsVisibleOptions SLOWLY = new LocatorAssertions.IsVisibleOptions().setTimeout(60_000);

@@ -15,7 +15,8 @@ import tools.jackson.databind.json.JsonMapper;
 /** A device as the API sees it: a token, and readings. */
 public final class DeviceClient {
     private static final JsonMapper JSON = JsonMapper.builder().build();
-    private final HttpClient http = HttpClient.newHttpClient();
+    /** One for all: each has a thread of its own. */
+    private static final HttpClient HTTP = HttpClient.newHttpClient();
     private final ApiClient lead;
     private final String base;
     private final String chamber;
@@ -94,7 +95,7 @@ public final class DeviceClient {
             request.header("Authorization", "Bearer " + token);
         }
         try {
-            HttpResponse<String> response = http.send(request.build(), HttpResponse.BodyHandlers.ofString());
+            HttpResponse<String> response = HTTP.send(request.build(), HttpResponse.BodyHandlers.ofString());
             String kind = response.headers().firstValue("Content-Type").orElse("");
             return new Answer(response.statusCode(), kind, kind.contains("json") ? JSON.readTree(response.body()) : null);
         } catch (IOException | InterruptedException failed) {

@@ -35,7 +35,7 @@ import tools.jackson.databind.node.ObjectNode;
 @ExtendWith(RunningServer.class)
 @Isolated("what is left in memory is that of the whole virtual machine, and others have servers in it")
 class FuzzTest {
-    private static final int ASKED = Integer.getInteger("kiln.fuzz", 5000);
+    private static final int ASKED = Integer.getInteger("kiln.fuzz", 3000);
     private static final long SEED = Long.getLong("kiln.seed", 20_261_125);
     private static final List<String> ODD = List.of("\"\"", "\" \"", "\"\\u0000\"", "\"\\ud800\"", "\"=1+1\"", "\"<script>\"", "\"\\u202e\\u0301\"", "\"" + "x".repeat(3000) + "\"",
             "-1", "0", "1e308", "-1e308",

@@ -9,6 +9,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.UUID;
 import java.util.concurrent.CompletableFuture;
+import java.util.stream.Collectors;
 import kilnward.core.series.Admission;
 import kilnward.core.series.SeriesUnit;
 import kilnward.server.live.series.Devices;
@@ -68,9 +69,9 @@ class Ingest {
         List<FieldProblem> bad = new ArrayList<>(read.bad());
         List<Arriving> all = new ArrayList<>(read.good().size());
         Instant now = clock.instant();
-        Map<String, Optional<Series>> named = new HashMap<>();
+        Map<String, Optional<Series>> named = named(read.good());
         for (Sent each : read.good()) {
-            Optional<Series> found = named.computeIfAbsent(each.series(), this::find);
+            Optional<Series> found = named.get(each.series());
             found.ifPresent(one -> requireOwn(device, one));
             SeriesUnit unit = found.map(Series::unit).orElse(null);
             if (unit != null && each.unit().isPresent()) {
@@ -91,7 +92,6 @@ class Ingest {
         if (!bad.isEmpty()) {
             devices.trouble(device.id(), bad.size() + " of what it sent could not be read: " + bad.get(0).field() + " " + bad.get(0).allowed());
         }
-        devices.used(device.id());
         return writer.write(device, all).thenApply(done -> {
             List<HeldBack> held = done.stream().filter(each -> each.reason() != null).map(each -> new HeldBack(each.index(), each.reason())).toList();
             int known = (int) done.stream().filter(Arriving::known).count();
@@ -99,11 +99,19 @@ class Ingest {
         });
     }
 
-    private Optional<Series> find(String id) {
+    /** What each name that was sent is the series of; empty where there is none. */
+    private Map<String, Optional<Series>> named(List<Sent> sent) {
+        Map<String, Optional<UUID>> ids = new HashMap<>();
+        sent.forEach(each -> ids.computeIfAbsent(each.series(), Ingest::id));
+        Map<UUID, Series> found = series.find(ids.values().stream().flatMap(Optional::stream).collect(Collectors.toSet()));
+        return ids.entrySet().stream().collect(Collectors.toMap(Map.Entry::getKey, each -> each.getValue().map(found::get)));
+    }
+
+    private static Optional<UUID> id(String text) {
         try {
             // Only as it is written: a UUID reads shortened ones, too.
-            UUID uuid = UUID.fromString(id);
-            return uuid.toString().equalsIgnoreCase(id) ? series.find(uuid) : Optional.empty();
+            UUID uuid = UUID.fromString(text);
+            return uuid.toString().equalsIgnoreCase(text) ? Optional.of(uuid) : Optional.empty();
         } catch (IllegalArgumentException none) {
             return Optional.empty();
         }

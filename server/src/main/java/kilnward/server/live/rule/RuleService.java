@@ -9,6 +9,7 @@ import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
 import java.util.UUID;
+import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import kilnward.core.alarm.AlarmCourse.Delays;
 import kilnward.core.alarm.AlarmState;
@@ -35,6 +36,8 @@ import kilnward.server.live.series.SeriesService;
 import kilnward.server.live.series.SeriesViews.Series;
 import kilnward.server.plan.Plans;
 import kilnward.server.settings.ChamberService;
+import kilnward.server.settings.ChamberViews.ChamberView;
+import kilnward.server.settings.Standing;
 import kilnward.server.store.Moments;
 import kilnward.server.wire.problem.ConflictException;
 import kilnward.server.wire.problem.NotFoundException;
@@ -59,6 +62,7 @@ public class RuleService {
     private final Heards heards;
     private final SeriesService series;
     private final ChamberService chambers;
+    private final Standing standing;
     private final Plans plans;
     private final JdbcClient sql;
     private final TransactionTemplate transactions;
@@ -66,13 +70,14 @@ public class RuleService {
     private final Clock clock;
     private String followed = "";
 
-    RuleService(RuleRepository rules, Imagining imagining, Heards heards, SeriesService series, ChamberService chambers, Plans plans, JdbcClient sql,
+    RuleService(RuleRepository rules, Imagining imagining, Heards heards, SeriesService series, ChamberService chambers, Standing standing, Plans plans, JdbcClient sql,
             TransactionTemplate transactions, JsonMapper json, Clock clock) {
         this.rules = rules;
         this.imagining = imagining;
         this.heards = heards;
         this.series = series;
         this.chambers = chambers;
+        this.standing = standing;
         this.plans = plans;
         this.sql = sql;
         this.transactions = transactions;
@@ -294,12 +299,13 @@ public class RuleService {
         }
         Map<UUID, List<RuleEntity>> byChamber = new HashMap<>();
         rules.findByRetiredAtIsNull().forEach(each -> byChamber.computeIfAbsent(each.chamberId, id -> new ArrayList<>()).add(each));
+        Map<UUID, String> marks = standing.all().stream().collect(Collectors.toMap(each -> UUID.fromString(each.id()), ChamberView::mark));
         byChamber.forEach((chamberId, armed) -> {
-            if (!plans.stands(chamberId)) {
+            String now = marks.get(chamberId);
+            if (now == null) {
                 armed.forEach(each -> disarm(chamberId, each.getId(), BY_PLAN));
                 return;
             }
-            String now = chambers.mark(chamberId);
             List<RuleEntity> behind = armed.stream().filter(each -> !each.planMark.equals(now)).toList();
             if (!behind.isEmpty()) {
                 follow(chamberId, behind);

@@ -1,8 +1,13 @@
 package kilnward.server.live.series;
 
+import java.sql.Connection;
+import java.sql.PreparedStatement;
+import java.sql.SQLException;
+import java.sql.Timestamp;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
+import java.util.Collection;
 import java.util.List;
 import java.util.Map;
 import java.util.UUID;
@@ -110,10 +115,19 @@ public class Devices {
         return devices.findById(id).filter(each -> each.revokedAt == null).map(Devices::device);
     }
 
-    /** Notes that a device has sent something. */
-    public void used(UUID id) {
-        if (isTime("used " + id)) {
-            sql.sql("update device set used_at = ? where id = ?").param(Moments.now(clock)).param(id).update();
+    /** Whether it is time to note that a device has sent something. */
+    public boolean isUseToBeNoted(UUID id) {
+        return isTime("used " + id);
+    }
+
+    /** Notes that devices have sent something, in the transaction that what they sent is written in: one of its own would cost as much as ten readings. */
+    public static void used(Connection connection, Collection<UUID> devices, Instant now) throws SQLException {
+        try (PreparedStatement note = connection.prepareStatement("update device set used_at = ? where id = ?")) {
+            for (UUID each : devices) {
+                note.setTimestamp(1, Timestamp.from(now));
+                note.setString(2, each.toString());
+                note.executeUpdate();
+            }
         }
     }
 

@@ -9,7 +9,9 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.UUID;
+import java.util.stream.Collectors;
 import kilnward.core.finding.RefusedValueException;
 import kilnward.core.series.SeriesUnit;
 import kilnward.server.live.series.SeriesViews.Leading;
@@ -63,7 +65,7 @@ public class SeriesService {
     public UUID add(UUID id, UUID chamberId, SeriesRequest asked, String author) {
         SeriesUnit unit = SeriesUnit.read(asked.unit()).filter(each -> each.measured() == asked.quantity())
                 .orElseThrow(() -> new RefusedValueException("unit", asked.unit(), "must be a unit of " + asked.quantity() + ": " + java.util.Arrays.stream(SeriesUnit.values())
-                        .filter(each -> each.measured() == asked.quantity()).map(Enum::name).collect(java.util.stream.Collectors.joining(", "))));
+                        .filter(each -> each.measured() == asked.quantity()).map(Enum::name).collect(Collectors.joining(", "))));
         UUID siteId = plans.siteOf(chamberId);
         SeriesEntity entity = new SeriesEntity(id, siteId, chamberId, asked.quantity(), unit, Moments.now(clock), author);
         tie(entity, asked.name(), asked.deviceId(), asked.probeId(), asked.controllerId(), asked.everyS() == null ? USUAL_S : asked.everyS());
@@ -170,8 +172,29 @@ public class SeriesService {
 
     /** One by its id, as remembered for a few seconds; empty where there is none. That of a chamber that was removed is retired with it. */
     public Optional<Series> find(UUID id) {
-        return known.get(new Key(Here.site(), id),
-                wanted -> transactions.execute(status -> series.findById(wanted.id).map(each -> plain(each, each.retiredAt != null || !plans.stands(each.chamberId())))));
+        return known.get(new Key(Here.site(), id), wanted -> read(Set.of(wanted)).get(wanted));
+    }
+
+    /** The same of several, those that there are; what is not remembered is asked for together: most devices send to some series once in a minute. */
+    public Map<UUID, Series> find(Set<UUID> ids) {
+        Optional<UUID> site = Here.site();
+        Map<UUID, Series> found = new HashMap<>();
+        known.getAll(ids.stream().map(id -> new Key(site, id)).toList(), this::read).forEach((key, one) -> one.ifPresent(there -> found.put(key.id, there)));
+        return found;
+    }
+
+    private Map<Key, Optional<Series>> read(Set<? extends Key> wanted) {
+        return transactions.execute(status -> {
+            Map<UUID, Boolean> stands = new HashMap<>();
+            Map<UUID, Series> there = new HashMap<>();
+            series.findByIdIn(wanted.stream().map(Key::id).toList())
+                    .forEach(each -> there.put(each.getId(), plain(each, each.retiredAt != null || !stands.computeIfAbsent(each.chamberId(), plans::stands))));
+            Map<Key, Optional<Series>> read = new HashMap<>();
+            for (Key each : wanted) {
+                read.put(each, Optional.ofNullable(there.get(each.id)));
+            }
+            return read;
+        });
     }
 
     /**

@@ -6,10 +6,12 @@ import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.UUID;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.LinkedBlockingQueue;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.atomic.AtomicInteger;
+import kilnward.server.live.series.Devices;
 import kilnward.server.live.series.SeriesViews.Device;
 import kilnward.server.store.Moments;
 import kilnward.server.wire.door.Limits;
@@ -27,6 +29,7 @@ public class Writer implements SmartLifecycle {
     private static final int GROUP = 20_000;
     private static final long LOOK_MS = 200;
     private final ReadingStore store;
+    private final Devices devices;
     private final Clock clock;
     private final LinkedBlockingQueue<Batch> queue = new LinkedBlockingQueue<>();
     private final AtomicInteger waiting = new AtomicInteger();
@@ -35,8 +38,9 @@ public class Writer implements SmartLifecycle {
     private volatile boolean running;
     private Thread thread;
 
-    Writer(ReadingStore store, Clock clock) {
+    Writer(ReadingStore store, Devices devices, Clock clock) {
         this.store = store;
+        this.devices = devices;
         this.clock = clock;
     }
 
@@ -122,8 +126,11 @@ public class Writer implements SmartLifecycle {
                 }
             }
         }
+        // In one order everywhere, so that two servers do not wait for each other.
+        List<UUID> used = group.stream().map(batch -> batch.device.id()).distinct().filter(devices::isUseToBeNoted).sorted().toList();
         Instant now = Moments.now(clock);
         store.write(good, optimistic, connection -> {
+            Devices.used(connection, used, now);
             for (Batch batch : group) {
                 List<Arriving> held = batch.all.stream().filter(each -> each.reason() != null).toList();
                 if (!held.isEmpty()) {

@@ -22,6 +22,7 @@ import java.util.concurrent.atomic.AtomicInteger;
 import java.util.stream.IntStream;
 import kilnward.core.series.Measured;
 import kilnward.core.series.SeriesUnit;
+import kilnward.server.live.series.Devices;
 import kilnward.server.live.series.SeriesViews.Device;
 import kilnward.server.live.series.SeriesViews.Series;
 import kilnward.server.wire.door.Limits;
@@ -34,7 +35,7 @@ class WriterTest {
     private static final Device DEVICE = new Device(UUID.randomUUID(), UUID.randomUUID(), UUID.randomUUID(), "d");
     private static final Instant T = Instant.parse("2026-11-26T12:00:00Z");
     private final ReadingStore store = mock(ReadingStore.class);
-    private final Writer writer = new Writer(store, Clock.systemUTC());
+    private final Writer writer = new Writer(store, mock(Devices.class), Clock.systemUTC());
 
     private static List<Arriving> readings(int series, int count) {
         Series one = new Series(UUID.randomUUID(), series, DEVICE.siteId(), DEVICE.chamberId(), Measured.TEMPERATURE, SeriesUnit.C, null, 60, Instant.EPOCH, null, false, "s");
