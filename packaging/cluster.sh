@@ -127,7 +127,7 @@ start_cluster_server() {
     KILNWARD_DB_PASSWORD=$(cat "$home/cluster-password") KILNWARD_DB_OWNER_PASSWORD=$(cat "$home/cluster-owner-password") \
     SPRING_FLYWAY_USER=kilnward_owner SPRING_FLYWAY_PASSWORD=$(cat "$home/cluster-owner-password") KILNWARD_DATA=$cluster/s$server_number \
     KILNWARD_MQTT_PASSWORD=$(cat "$home/mqtt-password" 2>/dev/null) \
-    setsid java "${jvm[@]}" -Xlog:disable -Xlog:all=error -jar "$jar_of" --server.port="$(server_port "$server_number")" \
+    setsid "${java[@]}" "${jvm[@]}" -Xlog:disable -Xlog:all=error -jar "$jar_of" --server.port="$(server_port "$server_number")" \
     --server.forward-headers-strategy=native --kilnward.demo=$demo --kilnward.nightly-backups=false "${broker[@]}" >>"$cluster/s$server_number.log" 2>&1 </dev/null 9>&- &
   echo "$!" >"$pids/s$server_number"
   disown "$!"
