@@ -190,7 +190,7 @@
         <p class="sentence"><span class="mark none" aria-hidden="true">□</span>Nothing has been sent yet.</p>
       {/if}
       {#if lastly}<p class="small quiet">
-          Last: {lastly.who}, {DEEDS[lastly.of]}, {when(lastly.at, 'minute')}{lastly.note ? `: “${lastly.note}”` : ''}.
+          Last: {lastly.who}, {DEEDS[lastly.of]}, {when(lastly.at, 'minute')}{lastly.note ? `: “${lastly.note}”` : ''}{lastly.note?.endsWith('.') ? '' : '.'}
           <a href="#timeline" onclick={() => open('timeline')}>What happened before</a>
         </p>{/if}
       {#if !live.recordReached}<p class="error">The record cannot be reached at the moment: what is sent waits at the devices.</p>
