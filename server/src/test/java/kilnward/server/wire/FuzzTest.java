@@ -81,8 +81,8 @@ class FuzzTest {
             }
             Operation operation = operations.get(random.nextInt(operations.size()));
             boolean heavy = operation.path().matches("/api/v1/(rehearsals|suggestions.*|faults.*)");
-            // What takes seconds where it is right is asked less often, and what makes a chamber seldom: others' lists would grow.
-            boolean all = operation.path().matches("/api/v1/(chambers|checks/due)");
+            // What takes seconds where it is right is asked less often, and what makes a chamber seldom: others' lists would grow. A backup is made and proven beside all else.
+            boolean all = operation.path().matches("/api/v1/(chambers|checks/due|backups)");
             if (heavy && random.nextInt(20) > 0 || all && random.nextInt(20) > 0) {
                 continue;
             }
