@@ -37,7 +37,7 @@
   <p><a href="/">All chambers</a></p>
   <h1>Backups</h1>
 </header>
-<div class="page">
+<div class="column broad">
   {#if !session.mayOwn}
     <p>Backups are for owners to see.</p>
   {:else if !list}
@@ -78,14 +78,6 @@
 </div>
 
 <style>
-  .page {
-    display: grid;
-    grid-template-columns: minmax(0, 1fr);
-    gap: 12px;
-    max-width: 1000px;
-    padding: 16px 22px 40px;
-  }
-
   .state {
     font-size: var(--large);
   }

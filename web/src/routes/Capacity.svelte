@@ -119,11 +119,18 @@
       <p class="sentence">
         {#if spread.jamsAt}<span class="mark act" aria-hidden="true">◆</span><b>It jams at {spread.jamsAt}.</b>
           {spread.startsThatFlow === 0 ? 'Not even one a week flows.' : `Start ${spread.startsThatFlow} a week, and it flows in nine courses of ten.`}
-        {:else}<span class="mark well" aria-hidden="true">■</span><b>It flows.</b> Up to {spread.startsThatFlow} a week would.{/if}
+        {:else}<span class="mark well" aria-hidden="true">■</span><b>It flows.</b>
+          {spread.startsThatFlow < spread.mostTried ? `Up to ${spread.startsThatFlow} a week would.` : `So would ${spread.mostTried} a week; more than that was not tried.`}{/if}
       </p>
       {#if means.jamsAt === null && spread.jamsAt}<p class="small">On means it would fit; days differ and come together.</p>{/if}
       {#each spread.withMore as each (each.name)}
-        <p>With {each.addedPlaces} more places at {each.name}: {each.startsThatFlow} a week{each.startsThatFlow <= spread.startsThatFlow ? '. That alone does not help' : ''}.</p>
+        <p>
+          With {each.addedPlaces} more places at {each.name}: {each.startsThatFlow} a week{each.startsThatFlow > spread.startsThatFlow
+            ? ''
+            : spread.startsThatFlow < spread.mostTried
+              ? '. That alone does not help'
+              : ', and more was not tried'}.
+        </p>
       {/each}
       {#each spread.stages as each, i (i)}
         <figure>

@@ -64,7 +64,7 @@
   <p><a href="/">All chambers</a></p>
   <h1>Record of changes</h1>
 </header>
-<div class="page">
+<div class="column broad">
   {#if !session.mayPlan}
     <p>The record of changes is for leads and owners to see.</p>
   {:else}
@@ -136,24 +136,12 @@
 </div>
 
 <style>
-  .page {
-    display: grid;
-    grid-template-columns: minmax(0, 1fr);
-    gap: 12px;
-    max-width: 1000px;
-    padding: 16px 22px 40px;
-  }
-
-  form {
+  .broad > form {
     display: flex;
     flex-wrap: wrap;
     align-items: end;
     gap: 8px 14px;
-  }
-
-  form label {
-    display: grid;
-    gap: 2px;
+    max-width: none;
   }
 
   ol {

@@ -62,7 +62,7 @@ public final class GrowthBench {
             Instant from = come.computeIfAbsent(box, first -> Instant.now().truncatedTo(ChronoUnit.HOURS).minus(25, ChronoUnit.DAYS));
             come.put(box, from.plusSeconds((long) everyS * count / Station.SERIES));
             String body = DeviceClient.readings(box.series(), count, i -> from.plusSeconds((long) everyS * (i / Station.SERIES)), i -> 25 + i % 97 / 100.0);
-            return tookMs(() -> box.device().send(body).done());
+            return Figures.tookMs(() -> box.device().send(body).done());
         }
 
         /** A device that sends what it kept, as much whatever the size of the station; for each reading (µs). */
@@ -79,7 +79,7 @@ public final class GrowthBench {
         double pageMs() {
             Station.Box box = next();
             Instant to = come.get(box);
-            return tookMs(() -> {
+            return Figures.tookMs(() -> {
                 lead.get("/api/v1/chambers/" + box.chamber()).done();
                 lead.get("/api/v1/chambers/" + box.chamber() + "/series").done();
                 lead.get("/api/v1/series/" + box.series().get(0) + "/chart?from=" + to.minus(1, ChronoUnit.DAYS) + "&to=" + to).done();
@@ -88,14 +88,8 @@ public final class GrowthBench {
 
         /** What the ward asks for (ms). */
         double wardMs() {
-            return tookMs(() -> List.of("/ward", "/checks/due", "/alarms", "/watched", "/tasks?hours=168").forEach(each -> lead.get("/api/v1" + each).done()));
+            return Figures.tookMs(() -> List.of("/ward", "/checks/due", "/alarms", "/watched", "/tasks?hours=168").forEach(each -> lead.get("/api/v1" + each).done()));
         }
-    }
-
-    static double tookMs(Runnable what) {
-        long begun = System.nanoTime();
-        what.run();
-        return (System.nanoTime() - begun) / 1e6;
     }
 
     /** The median of something on the large side, and how many times that of the small one it is. */

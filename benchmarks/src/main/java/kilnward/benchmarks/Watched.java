@@ -63,7 +63,7 @@ final class Watched {
             }
             box.device().send(body).done();
             if (sendings % 5 == 0) {
-                pagesMs.add(GrowthBench.tookMs(() -> lead.get("/api/v1/chambers/" + box.chamber()).done()));
+                pagesMs.add(Figures.tookMs(() -> lead.get("/api/v1/chambers/" + box.chamber()).done()));
             }
             sendings++;
         }

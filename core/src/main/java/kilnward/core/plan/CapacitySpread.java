@@ -18,8 +18,14 @@ import kilnward.core.finding.Require;
 public record CapacitySpread(List<PlaceSpread> places, int runs) {
     private static final double WEEK = 7;
     private static final double SHORTEST_DAYS = 0.1;
-    /** Single ways that may be drawn for one answer. */
-    private static final long MOST_WAYS = 3_000_000;
+    /** Stays that are drawn for one answer: a course more often, the smaller it is. */
+    private static final long DRAWN = 1_000_000;
+    private static final int FEWEST_RUNS = 20;
+    private static final int MOST_RUNS = 400;
+    /** Most stays of one course, starts × weeks × places: twenty courses of it take about a second. */
+    private static final long MOST_STAYS = 150_000;
+    /** Most starts a week that are taken. */
+    private static final int MOST_STARTS = 5000;
     /** A jam that comes less often than this is borne. */
     private static final double BORNE = 0.1;
 
@@ -62,13 +68,12 @@ public record CapacitySpread(List<PlaceSpread> places, int runs) {
      * @param places        in the order of the way
      * @param startsPerWeek how many are started each week
      * @param lossPct       chance that one is lost by the end of the first place (%)
+     * @throws kilnward.core.finding.RefusedValueException where a value is out of range, or more are started than {@link #mostTried}
      */
     public static CapacitySpread of(List<Spread> places, int startsPerWeek, int weeks, double lossPct, long seed) {
-        Require.that(!places.isEmpty() && places.size() <= 20, "stages", places.size(), "must be 1 to 20 places");
-        Require.within("startsPerWeek", startsPerWeek, 0, 5000, "");
-        Require.within("weeks", weeks, 1, 156, "");
+        Require.within("startsPerWeek", startsPerWeek, 0, mostTried(places, weeks), "over so many weeks and places");
         Require.within("lossPct", lossPct, 0, 100, "%");
-        int runs = (int) Math.max(20, Math.min(400, MOST_WAYS / Math.max(1, (long) startsPerWeek * weeks * places.size())));
+        int runs = runs(places, startsPerWeek, weeks);
         List<Run> drawn = new ArrayList<>();
         SplittableRandom seeds = new SplittableRandom(seed);
         for (int i = 0; i < runs; i++) {
@@ -93,30 +98,59 @@ public record CapacitySpread(List<PlaceSpread> places, int runs) {
         return new CapacitySpread(seen, runs);
     }
 
+    /** The most starts a week that are drawn over so many weeks and places. */
+    public static int mostTried(List<Spread> places, int weeks) {
+        Require.that(!places.isEmpty() && places.size() <= 20, "stages", places.size(), "must be 1 to 20 places");
+        Require.within("weeks", weeks, 1, 156, "");
+        return (int) Math.min(MOST_STARTS, MOST_STAYS / ((long) weeks * places.size()));
+    }
+
+    private static int runs(List<Spread> places, int startsPerWeek, int weeks) {
+        return (int) Math.max(FEWEST_RUNS, Math.min(MOST_RUNS, DRAWN / Math.max(1, (long) startsPerWeek * weeks * places.size())));
+    }
+
     /** The least value that at least this share of the sorted ones does not exceed. */
     private static int quantile(int[] sorted, double share) {
         return sorted[Math.min(sorted.length - 1, (int) Math.ceil(share * sorted.length) - 1)];
     }
 
-    /** Whether nothing is turned away in nine of ten courses. */
-    public boolean flows() {
-        return places.stream().allMatch(each -> each.jamShare() <= BORNE);
-    }
-
     /** The place that jams most often; null where none jams more often than is borne. */
     public String jamsAt() {
-        return flows() ? null : places.stream().max(Comparator.comparingDouble(PlaceSpread::jamShare)).map(PlaceSpread::name).orElse(null);
+        return places.stream().allMatch(each -> each.jamShare() <= BORNE) ? null
+                : places.stream().max(Comparator.comparingDouble(PlaceSpread::jamShare)).map(PlaceSpread::name).orElse(null);
     }
 
-    /** The most that can be started each week so that nothing is turned away in nine of ten courses; 0 where not even one can. */
+    /**
+     * Whether no place turns anything away in more than one course of ten; the same courses as {@link #of}, but nothing is drawn beyond what decides it.
+     */
+    private static boolean flows(List<Spread> places, int startsPerWeek, int weeks, double lossPct, long seed) {
+        int runs = runs(places, startsPerWeek, weeks);
+        int[] jams = new int[places.size()];
+        SplittableRandom seeds = new SplittableRandom(seed);
+        for (int i = 0; i < runs; i++) {
+            Run run = new Run(places, weeks, seeds.split()).go(startsPerWeek, lossPct / 100);
+            for (int place = 0; place < jams.length; place++) {
+                jams[place] += run.turnedAway[place] > 0 ? 1 : 0;
+                if (jams[place] > BORNE * runs) {
+                    return false;
+                }
+            }
+        }
+        return true;
+    }
+
+    /** The most that can be started each week so that nothing is turned away in nine of ten courses; 0 where not even one can; no more than {@link #mostTried}. */
     public static int startsThatFlow(List<Spread> places, int weeks, double lossPct, long seed) {
         // No place takes more in a week than it has room for over a stay: what is beyond that need not be tried.
         int most = (int) places.stream().mapToDouble(each -> Math.ceil(each.place().places() * Math.max(1, WEEK / each.place().days()))).min().orElse(0);
         int low = 0;
-        int high = Math.min(most, 5000);
+        int high = Math.min(most, mostTried(places, weeks));
+        if (flows(places, high, weeks, lossPct, seed)) {
+            return high;
+        }
         while (low < high) {
             int middle = (low + high + 1) >>> 1;
-            if (of(places, middle, weeks, lossPct, seed).flows()) {
+            if (flows(places, middle, weeks, lossPct, seed)) {
                 low = middle;
             } else {
                 high = middle - 1;
@@ -125,8 +159,14 @@ public record CapacitySpread(List<PlaceSpread> places, int runs) {
         return low;
     }
 
-    /** One that leaves a place at a time; ties go in the order in which they came. */
-    private record Leaving(double at, int place, long came) {
+    /** One that leaves a place at a time; at the same moment first from the last place, so that room is made, then in the order in which they came. */
+    private record Leaving(double at, int place, long came) implements Comparable<Leaving> {
+        @Override
+        public int compareTo(Leaving other) {
+            int byTime = Double.compare(at, other.at);
+            int byPlace = byTime != 0 ? byTime : Integer.compare(other.place, place);
+            return byPlace != 0 ? byPlace : Long.compare(came, other.came);
+        }
     }
 
     /** One course, drawn. */
@@ -134,8 +174,7 @@ public record CapacitySpread(List<PlaceSpread> places, int runs) {
         private final List<Spread> places;
         private final int weeks;
         private final SplittableRandom random;
-        private final PriorityQueue<Leaving> leaving = new PriorityQueue<>(
-                Comparator.comparingDouble(Leaving::at).thenComparing(Comparator.comparingInt(Leaving::place).reversed()).thenComparingLong(Leaving::came));
+        private final PriorityQueue<Leaving> leaving = new PriorityQueue<>();
         private final int[] inside;
         private final int[][] most;
         private final int[] turnedAway;

@@ -77,7 +77,9 @@ class CapacityTest {
         assertEquals("Bench", found.jamsAt());
         int flows = CapacitySpread.startsThatFlow(places, 26, 5, 42);
         assertTrue(flows > 0 && flows < 12, "starts " + flows);
-        assertTrue(CapacitySpread.of(places, flows, 26, 5, 42).flows());
+        // The search draws the same courses as the answer does, up to what decides it.
+        assertNull(CapacitySpread.of(places, flows, 26, 5, 42).jamsAt());
+        assertEquals("Bench", CapacitySpread.of(places, flows + 1, 26, 5, 42).jamsAt());
         assertTrue(CapacitySpread.startsThatFlow(List.of(places.get(0), places.get(1).withPlaces(72)), 26, 5, 42) > flows);
         // One seed, one answer; another seed, other courses.
         assertEquals(found, CapacitySpread.of(places, 12, 26, 5, 42));
@@ -100,6 +102,11 @@ class CapacityTest {
         assertEquals("stages", assertThrows(RefusedValueException.class, () -> Capacity.of(List.of(), 1, 1, 0)).field());
         assertEquals("lossPct", assertThrows(RefusedValueException.class, () -> Capacity.of(List.of(place("A", 1, 1)), 1, 1, 101)).field());
         assertEquals("days", assertThrows(RefusedValueException.class, () -> place("A", 1, 0)).field());
+        assertEquals("weeks", assertThrows(RefusedValueException.class, () -> CapacitySpread.of(List.of(new Spread(place("A", 1, 1), 0)), 1, 157, 0, 1)).field());
+        // Over three years and two places nobody waits for 5000 a week: said at the door, and no search goes beyond it.
+        List<Spread> wide = List.of(new Spread(place("A", 100_000, 7), 1), new Spread(place("B", 100_000, 7), 1));
+        assertEquals("startsPerWeek", assertThrows(RefusedValueException.class, () -> CapacitySpread.of(wide, 5000, 156, 0, 1)).field());
+        assertEquals(CapacitySpread.mostTried(wide, 156), CapacitySpread.startsThatFlow(wide, 156, 0, 1));
         assertEquals("spreadDays", assertThrows(RefusedValueException.class, () -> new Spread(place("A", 1, 3), 4)).field());
     }
 }

@@ -140,11 +140,12 @@ public class PlanCalcController {
      * What comes of it.
      *
      * @param jamsAt         where it jams in more than one course of ten; null where it flows
-     * @param startsThatFlow the most that can be started each week so that nine courses of ten flow
+     * @param startsThatFlow the most that can be started each week so that nine courses of ten flow; at most {@code mostTried}
+     * @param mostTried      the most starts a week that are drawn over so many weeks and places
      * @param withMore       what a shelf more, or as much again of the first place, would do
      * @param runs           courses drawn
      */
-    public record SpreadAnswer(List<PlaceAnswer> stages, @OrNull String jamsAt, int startsThatFlow, List<AddedAnswer> withMore, int runs) {
+    public record SpreadAnswer(List<PlaceAnswer> stages, @OrNull String jamsAt, int startsThatFlow, int mostTried, List<AddedAnswer> withMore, int runs) {
     }
 
     @PostMapping("/capacity-spread")
@@ -166,7 +167,8 @@ public class PlanCalcController {
                 }
             }
             return new SpreadAnswer(found.places().stream().map(PlaceAnswer::of).toList(), found.jamsAt(),
-                    CapacitySpread.startsThatFlow(places, asked.weeks(), asked.lossPct(), asked.seed()), more, found.runs());
+                    CapacitySpread.startsThatFlow(places, asked.weeks(), asked.lossPct(), asked.seed()), CapacitySpread.mostTried(places, asked.weeks()), more,
+                    found.runs());
         });
     }
 

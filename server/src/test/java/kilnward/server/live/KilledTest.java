@@ -204,21 +204,20 @@ class KilledTest {
         Instant from = Instant.now().truncatedTo(ChronoUnit.DAYS).minus(100, ChronoUnit.DAYS);
         List<String> sent = new ArrayList<>();
         for (int batch = 0; !over; batch++) {
-            Map<String, Double> readings = new HashMap<>();
-            StringBuilder body = new StringBuilder("{\"readings\":[");
+            String[] of = new String[BATCH];
+            // All senders write to the same minutes; none to the instants of another.
+            Instant[] at = new Instant[BATCH];
             for (int i = 0; i < BATCH; i++) {
-                String one = series.get(random.nextInt(series.size()));
-                // All senders write to the same minutes; none to the instants of another.
-                Instant at = from.plusSeconds(20L * batch + random.nextInt(60)).plusMillis(number).plus(random.nextInt(20), ChronoUnit.MINUTES);
-                double value = 20 + Math.floorMod(at.getEpochSecond() * 31 + number, 1000) / 100.0;
-                body.append(i == 0 ? "" : ",").append("{\"series\":\"").append(one).append("\",\"at\":\"").append(at).append("\",\"value\":").append(value).append('}');
-                readings.put(one + " " + ChronoUnit.MICROS.between(Instant.EPOCH, at), value);
+                of[i] = series.get(random.nextInt(series.size()));
+                at[i] = from.plusSeconds(20L * batch + random.nextInt(60)).plusMillis(number).plus(random.nextInt(20), ChronoUnit.MINUTES);
             }
-            String whole = body.append("]}").toString();
+            String whole = DeviceClient.readings(BATCH, i -> of[i], i -> at[i], i -> valueAt(at[i], number));
             sent.add(whole);
             for (int attempt = 0; !over; attempt++) {
                 if (isTaken(attempt % 2 == 0 ? first : second, whole)) {
-                    acknowledged.putAll(readings);
+                    for (int i = 0; i < BATCH; i++) {
+                        acknowledged.put(of[i] + " " + ChronoUnit.MICROS.between(Instant.EPOCH, at[i]), valueAt(at[i], number));
+                    }
                     break;
                 }
             }
@@ -226,6 +225,10 @@ class KilledTest {
                 isTaken(second, sent.get(random.nextInt(sent.size())));
             }
         }
+    }
+
+    private static double valueAt(Instant at, int number) {
+        return 20 + Math.floorMod(at.getEpochSecond() * 31 + number, 1000) / 100.0;
     }
 
     private static boolean isTaken(DeviceClient at, String body) {

@@ -71,9 +71,14 @@ public final class DeviceClient {
 
     /** Readings of several series in turn as they are sent: as many in all as are asked for, instant and value of each by its number. */
     public static String readings(List<String> series, int count, IntFunction<Instant> at, IntToDoubleFunction value) {
+        return readings(count, i -> series.get(i % series.size()), at, value);
+    }
+
+    /** The same of the series that each number names; series, instant and value are asked for once each, in this order. */
+    public static String readings(int count, IntFunction<String> series, IntFunction<Instant> at, IntToDoubleFunction value) {
         StringBuilder body = new StringBuilder(count * 110).append("{\"readings\":[");
         for (int i = 0; i < count; i++) {
-            body.append(i == 0 ? "" : ",").append("{\"series\":\"").append(series.get(i % series.size())).append("\",\"at\":\"").append(at.apply(i)).append("\",\"value\":")
+            body.append(i == 0 ? "" : ",").append("{\"series\":\"").append(series.apply(i)).append("\",\"at\":\"").append(at.apply(i)).append("\",\"value\":")
                     .append(value.applyAsDouble(i)).append('}');
         }
         return body.append("]}").toString();

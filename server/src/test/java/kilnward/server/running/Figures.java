@@ -8,6 +8,13 @@ public final class Figures {
     private Figures() {
     }
 
+    /** How long something took (ms). */
+    public static double tookMs(Runnable what) {
+        long begun = System.nanoTime();
+        what.run();
+        return (System.nanoTime() - begun) / 1e6;
+    }
+
     /** The value that a share (0 to 1) of them lies below. */
     public static double percentile(double[] values, double share) {
         double[] sorted = values.clone();
