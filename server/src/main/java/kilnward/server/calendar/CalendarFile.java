@@ -33,7 +33,6 @@ import net.fortuna.ical4j.model.property.Summary;
 import net.fortuna.ical4j.model.property.Trigger;
 import net.fortuna.ical4j.model.property.Uid;
 import net.fortuna.ical4j.model.property.immutable.ImmutableCalScale;
-import net.fortuna.ical4j.model.property.immutable.ImmutableMethod;
 import net.fortuna.ical4j.model.property.immutable.ImmutableVersion;
 
 /** Tasks as an iCalendar (RFC 5545): the identifier of each stays however often it moves, its sequence tells which is newer, and what is called off says so. */
@@ -55,7 +54,6 @@ final class CalendarFile {
         calendar.add(new ProdId("-//Kiln Ward//Plan//EN"));
         calendar.add(ImmutableVersion.VERSION_2_0);
         calendar.add(ImmutableCalScale.GREGORIAN);
-        calendar.add(ImmutableMethod.PUBLISH);
         calendar.add(new RefreshInterval(null, LOOK_AGAIN));
         TimeZoneRegistry zones = TimeZoneRegistryFactory.getInstance().createRegistry();
         for (String zone : new TreeSet<>(tasks.stream().map(TaskView::zone).toList())) {

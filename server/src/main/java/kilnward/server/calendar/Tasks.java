@@ -145,6 +145,7 @@ public class Tasks implements Happenings {
             known.who = asked.who();
             tasks.saveAndFlush(known);
         }
+        Require.that(chamberId.equals(known.chamberId), "id", id, "must not be the id of another chamber's task");
         return view(known);
     }
 
@@ -272,8 +273,9 @@ public class Tasks implements Happenings {
         return view(require(id));
     }
 
+    /** One of a removed chamber is there no more, though its row is kept. */
     TaskEntity require(UUID id) {
-        return tasks.findById(id).orElseThrow(() -> new NotFoundException("There is no task " + id + "."));
+        return tasks.findById(id).filter(each -> each.chamberId == null || plans.stands(each.chamberId)).orElseThrow(() -> new NotFoundException("There is no task " + id + "."));
     }
 
     private TaskEntity open(UUID id) {

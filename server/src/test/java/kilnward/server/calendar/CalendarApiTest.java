@@ -206,6 +206,20 @@ class CalendarApiTest {
         assertEquals(from.toLocalDate().plusDays(3), due(next).toLocalDate());
     }
 
+    @Test
+    void aRemovedChamberTakesItsTasksAlong() {
+        String own = UUID.randomUUID().toString();
+        String asked = "{\"id\":\"" + own + "\",\"title\":\"Wipe the glass\",\"due\":\"" + today() + "\",\"everyDays\":3}";
+        String gone = "/api/v1/chambers/" + lead.post("/api/v1/chambers", "{\"name\":\"Soon gone\",\"guideId\":\"corn-snake-eggs\"}").body().get("id").asString();
+        assertEquals(201, lead.post(gone + "/tasks", asked).status());
+        assertEquals("id", lead.post(chamber + "/tasks", asked).refusedField());
+        assertEquals(204, lead.delete(gone).status());
+        for (String deed : List.of("done", "undone", "assign", "call-off")) {
+            assertEquals(404, lead.post("/api/v1/tasks/" + own + "/" + deed, deed.equals("done") ? "{\"note\":\"\"}" : "{}").status(), deed);
+        }
+        assertEquals("id", lead.post(chamber + "/tasks", asked).refusedField());
+    }
+
     private Map<String, VEvent> read(String text) throws IOException, ParserException {
         Calendar calendar = new CalendarBuilder().build(new StringReader(text));
         calendar.validate();
