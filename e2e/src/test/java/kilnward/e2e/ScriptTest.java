@@ -79,6 +79,20 @@ class ScriptTest {
         }
     }
 
+    /** A port that was somebody's until now: a killed process lets go of it within moments. */
+    private static ServerSocket heldAtLast(int port) throws Exception {
+        for (int tries = 0;; tries++) {
+            try {
+                return new ServerSocket(port, 1, InetAddress.getLoopbackAddress());
+            } catch (IOException stillHeld) {
+                if (tries == 50) {
+                    throw stillHeld;
+                }
+                Thread.sleep(100);
+            }
+        }
+    }
+
     private static Ran run(List<String> command, String path) throws Exception {
         ProcessBuilder builder = new ProcessBuilder(command).redirectErrorStream(true).directory(home.toFile());
         if (path != null) {
@@ -194,8 +208,16 @@ class ScriptTest {
         demo = demo(null);
         assertEquals(200, asked("/api/v1/chambers"), "stopped and started at once");
 
+        // Somebody holds its port when it is to be started again, and lets go of it after a while.
+        long watching = pid("demo.pid");
+        run(List.of("kill", "-STOP", String.valueOf(watching)), null);
         run(List.of("kill", "-9", String.valueOf(pid("db.pid"))), null);
-        demo.waitFor("The database stopped by itself; starting it again");
+        try (ServerSocket held = heldAtLast(dbPort)) {
+            run(List.of("kill", "-CONT", String.valueOf(watching)), null);
+            demo.waitFor("The database stopped by itself; starting it again");
+            Thread.sleep(3_000);
+            assertTrue(held.isBound() && demo.process().isAlive(), demo.said());
+        }
         demo.waitFor("again\n");
         answersAgain();
         run(List.of("kill", "-9", String.valueOf(pid("server.pid"))), null);

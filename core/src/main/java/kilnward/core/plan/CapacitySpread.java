@@ -131,7 +131,7 @@ public record CapacitySpread(List<PlaceSpread> places, int runs) {
             Run run = new Run(places, weeks, seeds.split()).go(startsPerWeek, lossPct / 100);
             for (int place = 0; place < jams.length; place++) {
                 jams[place] += run.turnedAway[place] > 0 ? 1 : 0;
-                if (jams[place] > BORNE * runs) {
+                if (jams[place] / (double) runs > BORNE) {
                     return false;
                 }
             }
