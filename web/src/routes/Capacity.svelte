@@ -137,7 +137,7 @@
           <figcaption>
             <b>{each.name}</b>: {fixed(each.meanOccupied, 0)} inside in the mean; the most {each.usualPeak} usually, {each.highPeak} in nine of ten, of {stages[i]!.places} places{each.jamShare >
             0
-              ? `; turns something away in ${fixed(100 * each.jamShare, 0)} % of the courses`
+              ? `; turns something away in ${each.jamShare < 0.01 ? 'fewer than 1' : fixed(100 * each.jamShare, 0)} % of the courses`
               : ''}
           </figcaption>
           <svg

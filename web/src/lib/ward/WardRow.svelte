@@ -190,7 +190,8 @@
 
   @media (max-width: 900px) {
     li {
-      grid-template-columns: 22px minmax(0, 1fr) auto;
+      /* The name keeps more than half, so that no word of it is broken. */
+      grid-template-columns: 22px minmax(0, 1fr) fit-content(45%);
       padding: 14px;
     }
 
