@@ -166,10 +166,10 @@
       <span class="mark mind" aria-hidden="true">▲</span><b>Alarms are not heard here at the moment: the server does not answer.</b> What you see is the last that was known.
     </p>
   {/if}
-  {#if backups}
+  {#if backups && session.mayOwn}
     <p class="watch"><span class="mark act" aria-hidden="true">◆</span><b>{backups}</b> <a href="/backups">Look at the backups</a></p>
   {/if}
-  {#if undelivered > 0}
+  {#if undelivered > 0 && session.mayPlan}
     <p class="watch">
       <span class="mark act" aria-hidden="true">◆</span><b>{undelivered === 1 ? 'One message about an alarm was' : `${undelivered} messages about alarms were`} not delivered.</b>
       <a href="/telling">See whose</a>
