@@ -10,7 +10,5 @@ interface SeriesRepository extends JpaRepository<SeriesEntity, UUID> {
 
     List<SeriesEntity> findByRetiredAtIsNullOrderByNumberAsc();
 
-    List<SeriesEntity> findByIdIn(java.util.Collection<UUID> ids);
-
     List<SeriesEntity> findByNumberIn(java.util.Collection<Integer> numbers);
 }

@@ -13,6 +13,7 @@ import java.util.Set;
 import java.util.UUID;
 import java.util.stream.Collectors;
 import kilnward.core.finding.RefusedValueException;
+import kilnward.core.series.Measured;
 import kilnward.core.series.SeriesUnit;
 import kilnward.server.live.series.SeriesViews.Leading;
 import kilnward.server.live.series.SeriesViews.ReadingView;
@@ -31,7 +32,6 @@ import kilnward.server.wire.problem.NotFoundException;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
-import org.springframework.transaction.support.TransactionTemplate;
 
 /** One quantity at one place, of a chamber. */
 @Service
@@ -43,7 +43,6 @@ public class SeriesService {
     private final Devices devices;
     private final Plans plans;
     private final JdbcClient sql;
-    private final TransactionTemplate transactions;
     private final Clock clock;
     private final Cache<Key, Optional<Series>> known = Caffeine.newBuilder().expireAfterWrite(REMEMBERED).maximumSize(100_000).build();
 
@@ -51,12 +50,11 @@ public class SeriesService {
     private record Key(Optional<UUID> site, UUID id) {
     }
 
-    public SeriesService(SeriesRepository series, Devices devices, Plans plans, JdbcClient sql, TransactionTemplate transactions, Clock clock) {
+    public SeriesService(SeriesRepository series, Devices devices, Plans plans, JdbcClient sql, Clock clock) {
         this.series = series;
         this.devices = devices;
         this.plans = plans;
         this.sql = sql;
-        this.transactions = transactions;
         this.clock = clock;
     }
 
@@ -184,17 +182,19 @@ public class SeriesService {
     }
 
     private Map<Key, Optional<Series>> read(Set<? extends Key> wanted) {
-        return transactions.execute(status -> {
-            Map<UUID, Boolean> stands = new HashMap<>();
-            Map<UUID, Series> there = new HashMap<>();
-            series.findByIdIn(wanted.stream().map(Key::id).toList())
-                    .forEach(each -> there.put(each.getId(), plain(each, each.retiredAt != null || !stands.computeIfAbsent(each.chamberId(), plans::stands))));
-            Map<Key, Optional<Series>> read = new HashMap<>();
-            for (Key each : wanted) {
-                read.put(each, Optional.ofNullable(there.get(each.id)));
-            }
-            return read;
-        });
+        Map<Key, Optional<Series>> read = new HashMap<>();
+        wanted.forEach(each -> read.put(each, Optional.empty()));
+        Map<UUID, List<Key>> named = wanted.stream().collect(Collectors.groupingBy(Key::id));
+        // One question, with the chamber along: a device that sends once in a minute pays for it each time.
+        sql.sql("select s.id, s.number, s.site_id, s.chamber_id, s.measured, s.unit, s.device_id, s.every_s, s.raw_from_us, s.keep_minute_days,"
+                + " s.retired_at is not null or c.id is null, s.name from series s left join chamber c on c.id = s.chamber_id and c.removed_at is null where s.id in (:ids)")
+                .param("ids", named.keySet())
+                .query((row, i) -> new Series(row.getObject(1, UUID.class), row.getInt(2), row.getObject(3, UUID.class), row.getObject(4, UUID.class),
+                        Measured.valueOf(row.getString(5)), SeriesUnit.valueOf(row.getString(6)), row.getObject(7, UUID.class), row.getDouble(8),
+                        row.getString(9) == null ? Instant.EPOCH : Moments.micros(row.getLong(9)), row.getObject(10, Integer.class), row.getBoolean(11), row.getString(12)))
+                .list().forEach(found -> named.get(found.id()).stream().filter(key -> key.site.isEmpty() || key.site.get().equals(found.siteId()))
+                        .forEach(key -> read.put(key, Optional.of(found))));
+        return read;
     }
 
     /**
@@ -251,11 +251,7 @@ public class SeriesService {
     }
 
     private static Series plain(SeriesEntity each) {
-        return plain(each, each.retiredAt != null);
-    }
-
-    private static Series plain(SeriesEntity each, boolean retired) {
         return new Series(each.getId(), each.number(), each.siteId(), each.chamberId(), each.measured(), each.unit(), each.deviceId, each.everyS,
-                each.rawFromUs() == null ? Instant.EPOCH : Moments.micros(each.rawFromUs()), each.keepMinuteDays, retired, each.name);
+                each.rawFromUs() == null ? Instant.EPOCH : Moments.micros(each.rawFromUs()), each.keepMinuteDays, each.retiredAt != null, each.name);
     }
 }
