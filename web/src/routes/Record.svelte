@@ -3,6 +3,7 @@
   import { onMount } from 'svelte'
   import { api, dataOf, Problem } from '../lib/api/client'
   import type { AuditPage, AuditView, ChainView, ChamberView } from '../lib/api/types'
+  import { thingNamed, valueName, valueSaid } from '../lib/people/changed'
   import { session } from '../lib/session.svelte'
   import { when } from '../lib/when'
 
@@ -108,7 +109,7 @@
               <span class="quiet">{when(each.at, 'minute')}</span>
               <b>{each.who}</b>
               {#if each.thing === 'session'}{WHAT[each.what]}
-              {:else}<span>{WHAT[each.what] ?? each.what}</span> <b>{each.thing}</b>{each.named ? ` “${each.named}”` : ''}{/if}
+              {:else}<span>{WHAT[each.what] ?? each.what}</span> <b>{each.thing}</b>{each.named ? ` “${thingNamed(each.thing, each.named)}”` : ''}{/if}
               {#if each.chamberId}<span class="quiet">in {name(each.chamberId)}</span>{/if}
               {#if each.origin}<span class="small quiet">from {each.origin}</span>{/if}
             </p>
@@ -118,10 +119,10 @@
                 <summary class="small">{each.changes.length === 1 ? 'One value' : `${each.changes.length} values`}</summary>
                 <dl>
                   {#each each.changes as change (change.path)}
-                    <dt>{change.path || 'all of it'}</dt>
+                    <dt>{valueName(change.path)}</dt>
                     <dd>
-                      {#if change.before !== null}<del>{change.before}</del>{:else}<span class="quiet">nothing</span>{/if} →
-                      {#if change.after !== null}<ins>{change.after}</ins>{:else}<span class="quiet">nothing</span>{/if}
+                      {#if change.before !== null}<del>{valueSaid(change.path, change.before)}</del>{:else}<span class="quiet">nothing</span>{/if} →
+                      {#if change.after !== null}<ins>{valueSaid(change.path, change.after)}</ins>{:else}<span class="quiet">nothing</span>{/if}
                     </dd>
                   {/each}
                 </dl>
@@ -169,8 +170,7 @@
   }
 
   dt {
-    font-family: 'Atkinson Hyperlegible Mono Variable', ui-monospace, monospace;
-    font-size: var(--small);
+    color: var(--quiet);
   }
 
   dd {

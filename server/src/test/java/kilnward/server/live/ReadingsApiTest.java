@@ -70,6 +70,21 @@ class ReadingsApiTest {
     }
 
     @Test
+    void whenADeviceSentLastStandsOnItsPageWithinSeconds() throws Exception {
+        Instant before = Instant.now();
+        assertEquals(200, device.send(list(one(series, T, "28.5"))).status());
+        Instant after = Instant.now();
+        JsonNode told = lead.get("/api/v1/chambers/" + chamber + "/devices").body().at("/0/usedAt");
+        while (told.isNull()) {
+            assertTrue(Instant.now().isBefore(after.plusSeconds(60)), "it is noted by then");
+            Thread.sleep(200);
+            told = lead.get("/api/v1/chambers/" + chamber + "/devices").body().at("/0/usedAt");
+        }
+        Instant noted = Instant.parse(told.asString());
+        assertFalse(noted.isBefore(before.truncatedTo(ChronoUnit.MILLIS)) || noted.isAfter(after), noted + " is when it sent, not when that was noted");
+    }
+
+    @Test
     void fahrenheitComesInAndCelsiusIsKept() {
         String warm = device.series("in degrees Fahrenheit", "TEMPERATURE", "°F");
         assertEquals(1, device.send(list(one(warm, T, "77"))).body().get("stored").asInt());

@@ -1,15 +1,12 @@
 package kilnward.server.live.series;
 
-import java.sql.Connection;
-import java.sql.PreparedStatement;
-import java.sql.SQLException;
 import java.sql.Timestamp;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
-import java.util.Collection;
 import java.util.List;
 import java.util.Map;
+import java.util.TreeMap;
 import java.util.UUID;
 import java.util.concurrent.ConcurrentHashMap;
 import kilnward.core.finding.RefusedValueException;
@@ -21,26 +18,36 @@ import kilnward.server.store.Moments;
 import kilnward.server.store.Token;
 import kilnward.server.wire.problem.NotFoundException;
 import kilnward.server.wire.problem.NotLetInException;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+import org.springframework.dao.DataAccessException;
+import org.springframework.jdbc.core.JdbcTemplate;
 import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.scheduling.annotation.Scheduled;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
 /** What sends, and whether it may. */
 @Service
 public class Devices {
-    /** How often at most it is written down that a device has sent, or what went wrong with it: it may send a hundred times a second. */
+    private static final Logger LOG = LoggerFactory.getLogger(Devices.class);
+    /** How often at most it is written down what went wrong with a device: it may send a hundred times a second. */
     private static final Duration NOTED = Duration.ofSeconds(10);
     private static final int TROUBLE = 300;
     private final DeviceRepository devices;
     private final Plans plans;
     private final JdbcClient sql;
+    private final JdbcTemplate jdbc;
     private final Clock clock;
     private final Map<String, Instant> noted = new ConcurrentHashMap<>();
+    /** Who has sent since that was noted last. */
+    private final Map<UUID, Instant> sent = new ConcurrentHashMap<>();
 
-    public Devices(DeviceRepository devices, Plans plans, JdbcClient sql, Clock clock) {
+    public Devices(DeviceRepository devices, Plans plans, JdbcClient sql, JdbcTemplate jdbc, Clock clock) {
         this.devices = devices;
         this.plans = plans;
         this.sql = sql;
+        this.jdbc = jdbc;
         this.clock = clock;
     }
 
@@ -115,25 +122,31 @@ public class Devices {
         return devices.findById(id).filter(each -> each.revokedAt == null).map(Devices::device);
     }
 
-    /** Whether it is time to note that a device has sent something. */
-    public boolean isUseToBeNoted(UUID id) {
-        return isTime("used " + id);
+    /** A device has sent something. It is noted within seconds, with all others that have: by itself it would cost a good part of what a small sending does. */
+    public void hasSent(UUID id) {
+        sent.put(id, Moments.now(clock));
     }
 
-    /** Notes that devices have sent something, in the transaction that what they sent is written in: one of its own would cost as much as ten readings. */
-    public static void used(Connection connection, Collection<UUID> devices, Instant now) throws SQLException {
-        try (PreparedStatement note = connection.prepareStatement("update device set used_at = ? where id = ?")) {
-            for (UUID each : devices) {
-                note.setTimestamp(1, Timestamp.from(now));
-                note.setString(2, each.toString());
-                note.executeUpdate();
-            }
+    @Scheduled(initialDelayString = "PT5S", fixedDelayString = "PT5S")
+    void noteWhoSent() {
+        // In one order everywhere, so that two servers do not wait for each other.
+        Map<UUID, Instant> now = new TreeMap<>(sent);
+        if (now.isEmpty()) {
+            return;
+        }
+        try {
+            jdbc.batchUpdate("update device set used_at = ? where id = ?",
+                    now.entrySet().stream().map(each -> new Object[] {Timestamp.from(each.getValue()), each.getKey().toString()}).toList());
+            now.forEach(sent::remove);
+        } catch (DataAccessException away) {
+            // Nothing is lost: the next time notes it.
+            LOG.debug("who has sent is not noted yet: {}", away.getMessage());
         }
     }
 
     /** Notes what went wrong with what a device sent. */
     public void trouble(UUID id, String what) {
-        if (isTime("trouble " + id + what)) {
+        if (isTime(id + what)) {
             sql.sql("update device set trouble = ?, trouble_at = ? where id = ?").param(what.length() > TROUBLE ? what.substring(0, TROUBLE) : what).param(Moments.now(clock))
                     .param(id)
                     .update();

@@ -6,7 +6,6 @@ import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.UUID;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.LinkedBlockingQueue;
 import java.util.concurrent.TimeUnit;
@@ -111,6 +110,7 @@ public class Writer implements SmartLifecycle {
         }
         for (Batch each : group) {
             waiting.addAndGet(-each.all.size());
+            devices.hasSent(each.device.id());
             each.done.complete(each.all);
         }
     }
@@ -126,11 +126,8 @@ public class Writer implements SmartLifecycle {
                 }
             }
         }
-        // In one order everywhere, so that two servers do not wait for each other.
-        List<UUID> used = group.stream().map(batch -> batch.device.id()).distinct().filter(devices::isUseToBeNoted).sorted().toList();
         Instant now = Moments.now(clock);
         store.write(good, optimistic, connection -> {
-            Devices.used(connection, used, now);
             for (Batch batch : group) {
                 List<Arriving> held = batch.all.stream().filter(each -> each.reason() != null).toList();
                 if (!held.isEmpty()) {

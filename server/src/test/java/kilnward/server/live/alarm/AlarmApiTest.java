@@ -26,12 +26,14 @@ import kilnward.server.running.DeviceClient;
 import kilnward.server.running.RunningServer;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Order;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import tools.jackson.databind.JsonNode;
 
 /** Rules over the API: tried, armed, sounding, acknowledged, shelved, told by mail and web hook, followed and disarmed. */
+@Order(1)
 @ExtendWith(RunningServer.class)
 class AlarmApiTest {
     private static final String DUCKLINGS = "/api/v1/chambers/0051e4e4-d000-7000-8000-000000000002";

@@ -12,10 +12,10 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.parallel.Execution;
 import org.junit.jupiter.api.parallel.ExecutionMode;
 
-/** The readers of CSV, JSON and MQTT payloads under a coverage-guided fuzzer (Jazzer), in a process of its own: for twenty seconds, or -Dkiln.fuzz.seconds. */
+/** The readers of CSV, JSON and MQTT payloads under a coverage-guided fuzzer (Jazzer), in a process of its own: for ten seconds, or -Dkiln.fuzz.seconds. */
 @Execution(ExecutionMode.CONCURRENT)
 class ReadersFuzzTest {
-    private static final int SECONDS = Integer.getInteger("kiln.fuzz.seconds", 20);
+    private static final int SECONDS = Integer.getInteger("kiln.fuzz.seconds", 10);
 
     @Test
     void nothingThatIsSentMakesAReaderFall() throws Exception {
