@@ -20,15 +20,18 @@ public final class PrivateMariaDb {
     private final int port;
     private Process process;
 
-    private PrivateMariaDb(Path home, int port) {
+    private final List<String> options;
+
+    private PrivateMariaDb(Path home, int port, List<String> options) {
         this.home = home;
         this.port = port;
+        this.options = options;
     }
 
-    /** Creates and starts one. */
-    public static PrivateMariaDb start() throws IOException, InterruptedException {
+    /** Creates and starts one; {@code options} are further ones of the database server's. */
+    public static PrivateMariaDb start(String... options) throws IOException, InterruptedException {
         Files.createDirectories(Path.of("target"));
-        PrivateMariaDb db = new PrivateMariaDb(Files.createTempDirectory(Path.of("target").toAbsolutePath(), "db"), freePort());
+        PrivateMariaDb db = new PrivateMariaDb(Files.createTempDirectory(Path.of("target").toAbsolutePath(), "db"), freePort(), List.of(options));
         Files.createDirectory(db.home.resolve("tmp"));
         Path log = db.home.resolve("install.log");
         int exit = db.program("mariadb-install-db", log, "--no-defaults", "--datadir=" + db.home.resolve("data"), "--user=" + System.getProperty("user.name"),
@@ -43,9 +46,11 @@ public final class PrivateMariaDb {
 
     /** Starts it again after {@link #kill()}. */
     public void launch() throws IOException, InterruptedException {
-        process = program("mariadbd", home.resolve("server.log"), "--no-defaults", "--user=" + System.getProperty("user.name"),
+        List<String> all = new ArrayList<>(List.of("--no-defaults", "--user=" + System.getProperty("user.name"),
                 "--datadir=" + home.resolve("data"), "--socket=test.sock", "--bind-address=127.0.0.1", "--port=" + port,
-                "--init-file=" + home.resolve("init.sql"), "--skip-grant-tables", "--innodb-flush-log-at-trx-commit=1").start();
+                "--init-file=" + home.resolve("init.sql"), "--skip-grant-tables", "--innodb-flush-log-at-trx-commit=1"));
+        all.addAll(options);
+        process = program("mariadbd", home.resolve("server.log"), all.toArray(String[]::new)).start();
         long until = System.nanoTime() + Duration.ofSeconds(60).toNanos();
         while (!answers()) {
             if (!process.isAlive() || System.nanoTime() > until) {
