@@ -3,7 +3,7 @@
   import { onMount } from 'svelte'
   import { api, dataOf, Problem } from '../lib/api/client'
   import type { AuditPage, AuditView, ChainView, ChamberView } from '../lib/api/types'
-  import { thingNamed, valueName, valueSaid } from '../lib/people/changed'
+  import { thingName, thingNamed, valueName, valueSaid } from '../lib/people/changed'
   import { session } from '../lib/session.svelte'
   import { when } from '../lib/when'
 
@@ -82,7 +82,7 @@
       >
       <label
         >What <select bind:value={asked.thing}
-          ><option value="">everything</option>{#each page?.things ?? [] as each (each)}<option>{each}</option>{/each}</select
+          ><option value="">everything</option>{#each page?.things ?? [] as each (each)}<option value={each}>{thingName(each)}</option>{/each}</select
         ></label
       >
       <label>From <input type="date" bind:value={asked.from} /></label>
@@ -109,7 +109,7 @@
               <span class="quiet">{when(each.at, 'minute')}</span>
               <b>{each.who}</b>
               {#if each.thing === 'session'}{WHAT[each.what]}
-              {:else}<span>{WHAT[each.what] ?? each.what}</span> <b>{each.thing}</b>{each.named ? ` “${thingNamed(each.thing, each.named)}”` : ''}{/if}
+              {:else}<span>{WHAT[each.what] ?? each.what}</span> <b>{thingName(each.thing)}</b>{each.named ? ` “${thingNamed(each.thing, each.named)}”` : ''}{/if}
               {#if each.chamberId}<span class="quiet">in {name(each.chamberId)}</span>{/if}
               {#if each.origin}<span class="small quiet">from {each.origin}</span>{/if}
             </p>
@@ -121,7 +121,8 @@
                   {#each each.changes as change (change.path)}
                     <dt>{valueName(change.path)}</dt>
                     <dd>
-                      {#if change.before !== null}<del>{valueSaid(change.path, change.before)}</del>{:else}<span class="quiet">nothing</span>{/if} →
+                      {#if change.before !== null}<del>{valueSaid(change.path, change.before)}</del> →
+                      {:else if each.what !== 'ADDED'}<span class="quiet">nothing</span> →{/if}
                       {#if change.after !== null}<ins>{valueSaid(change.path, change.after)}</ins>{:else}<span class="quiet">nothing</span>{/if}
                     </dd>
                   {/each}

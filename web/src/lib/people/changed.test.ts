@@ -1,7 +1,7 @@
 import { describe, expect, it, vi } from 'vitest'
 
 vi.mock('../session.svelte', () => ({ session: { site: { timeZone: 'Europe/Berlin' } } }))
-const { thingNamed, valueName, valueSaid } = await import('./changed')
+const { thingName, thingNamed, valueName, valueSaid } = await import('./changed')
 
 describe('the record of changes in words', () => {
   it('says which value, with its unit', () => {
@@ -28,6 +28,8 @@ describe('the record of changes in words', () => {
     expect(valueSaid('atUs', '12')).toBe('12')
     expect(thingNamed('chamber', 'LOFT_TENT')).toBe('LOFT_TENT')
     expect(thingNamed('entry', 'TOPPED_UP')).toBe('topped up')
+    expect(thingName('entry')).toBe('log entry')
+    expect(thingName('task')).toBe('task')
     expect(thingNamed('rule', 'High above 30')).toBe('High above 30')
   })
 })

@@ -54,5 +54,10 @@ export function valueSaid(path: string, text: string): string {
   return CODED.has(name) && CODE.test(text) ? lower(text) : text
 }
 
+const THINGS: Record<string, string> = { entry: 'log entry', way: 'way to be told', 'box fit': 'learned box' }
+
+/** What kind of thing it is. */
+export const thingName = (thing: string) => THINGS[thing] ?? thing
+
 /** What a thing is called: what has no name of its own goes by its kind. */
 export const thingNamed = (thing: string, named: string) => (['entry', 'rule', 'check entry'].includes(thing) && CODE.test(named) ? lower(named) : named)
