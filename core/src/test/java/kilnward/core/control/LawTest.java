@@ -1,10 +1,12 @@
 package kilnward.core.control;
 
+import static org.junit.jupiter.api.Assertions.assertArrayEquals;
 import static org.junit.jupiter.api.Assertions.assertEquals;
 import static org.junit.jupiter.api.Assertions.assertFalse;
 import static org.junit.jupiter.api.Assertions.assertThrows;
 import static org.junit.jupiter.api.Assertions.assertTrue;
 
+import java.util.List;
 import java.util.Optional;
 import kilnward.core.control.FanBand.DrivenBy;
 import kilnward.core.control.FanBand.IntakeBelowSet;
@@ -129,5 +131,89 @@ class LawTest {
         }
         // 0.1 by the band, and as much again by the integral after 600 s: on average about 0.15 of the time.
         assertEquals(0.15 * 600, after, 12);
+    }
+
+    /** Shown 1 % is the floor and 100 % full, where a fan's floor counts as 1 %; otherwise what is below the floor is kept at it. */
+    @Test
+    void aFloorThatCountsAsOneStretchesTheScale() {
+        FanBand stretched = new FanBand(SETS, SETS, new DayNight.Always(), 0, IntakeBelowSet.STOP, 20, 0, true, FanBand.Fan.EXHAUST);
+        assertEquals(20, stretched.givenPct(1));
+        assertEquals(60, stretched.givenPct(50.5), 1e-12);
+        assertEquals(100, stretched.givenPct(100));
+        assertEquals(20, stretched.givenPct(0.5), "below 1 % it is kept there");
+    }
+
+    /** The intake moves less than the exhaust, has its own kick, and a night of its own. */
+    @Test
+    void theIntakeFollowsAndByNightItFollowsTheNight() {
+        FanBand law = new FanBand(new Sets(25, 2, 60, 10, 0, 100), new Sets(20, 2, 60, 10, 40, 60), new DayNight.Clock(6, 22), 20, IntakeBelowSet.STOP, 0, 0,
+                FanBand.Fan.INTAKE);
+        Law.Runner intake = law.start();
+        assertEquals(0.40, intake.demand(seen(26, 50, 0, 12 * 3600)), 1e-12, "half of it, less a fifth");
+        assertEquals(0.48, intake.demand(seen(26, 50, 0, 23 * 3600)), 1e-12, "by night at its highest, less a fifth");
+        assertEquals(0, intake.demand(seen(19, 50, 0, 23.5 * 3600)), "below both it stops");
+    }
+
+    /** What was seen is done again: on from 15 to 40 s and from 47 s on, looked at each 10 s. */
+    @Test
+    void asSeenItIsOnForItsShareOfEachLook() {
+        Law law = new AsSeen(List.of(15.0, 40.0, 47.0), false, 10);
+        assertFalse(law.isTimeless());
+        Law.Runner runner = law.start();
+        double[] shares = new double[6];
+        for (int i = 0; i < shares.length; i++) {
+            shares[i] = runner.demand(Law.Seen.of(0, 10 * i));
+        }
+        assertArrayEquals(new double[] {0, 0.5, 1, 1, 0.3, 1}, shares, 1e-12);
+        assertEquals(1, new AsSeen(List.of(), true, 10).start().demand(Law.Seen.of(0, 0)));
+        Law.Runner late = new AsSeen(List.of(3.0), true, 10).start();
+        assertEquals(0, late.demand(Law.Seen.of(0, 20)), "what was before the first look is done by then");
+        assertThrows(RefusedValueException.class, () -> new AsSeen(List.of(5.0, 4.0), false, 10));
+    }
+
+    /** A heater with two pairs: by day 28 and 29, by night 20 and 21. What takes over knows on which side of its points it came. */
+    @Test
+    void byNightAnotherLawTakesOver() {
+        Law law = new ByDay(new DayNight.Clock(6, 22), new OnOff(new SwitchingPoints(Direction.RAISE, 28, 29), false),
+                new OnOff(new SwitchingPoints(Direction.RAISE, 20, 21), false));
+        assertFalse(law.isTimeless());
+        assertEquals(28.5, law.holdsAbout().orElseThrow());
+        Law.Runner runner = law.start();
+        assertEquals(1, runner.demand(seen(27, 50, 0, 21 * 3600)), "by day it heats below 28");
+        assertEquals(0, runner.demand(seen(27, 50, 0, 22 * 3600)), "by night not");
+        assertEquals(1, runner.demand(seen(19.5, 50, 0, 23 * 3600)));
+        assertEquals(1, runner.demand(seen(20.5, 50, 0, 23.5 * 3600)), "and on, until it is at 21");
+        assertEquals(0, runner.demand(seen(21.5, 50, 0, 24 * 3600)));
+        assertEquals(1, runner.demand(seen(25, 50, 0, 30 * 3600)), "by day again: it went on below 28 all night");
+    }
+
+    /** 90 s from shut to open, stopped after 9 s: a step of 20 % comes to 10 %, on its way in whole per cent. */
+    @Test
+    void aVentWhoseMotorIsSlowStandsWhereItGot() {
+        Law.Runner vent = new StepVent(24, 1, Optional.empty(), 20, 300, Optional.of(new StepVent.Motor(90, 9))).start();
+        assertEquals(0.03, vent.demand(air(27, 60, 15, 60, 0)), 1e-12, "it has just begun");
+        assertEquals(0.08, vent.demand(air(27, 60, 15, 60, 4.5)), 1e-12, "4.5 s of 90");
+        assertEquals(0.13, vent.demand(air(27, 60, 15, 60, 60)), 1e-12, "stopped after a tenth of its way");
+        assertEquals(0.13, vent.demand(air(22, 60, 15, 60, 300)), 1e-12, "five minutes later the other way");
+        assertEquals(0.08, vent.demand(air(22, 60, 15, 60, 304.5)), 1e-12);
+        assertEquals(0.03, vent.demand(air(22, 60, 15, 60, 400)), 1e-12);
+    }
+
+    /** Damp by night has limits of its own. */
+    @Test
+    void aVentOpensByNightForTheNightsHumidity() {
+        StepVent law = new StepVent(24, 1, Optional.of(new StepVent.Humidity(75, 3, 5, 30)), Optional.of(new StepVent.Humidity(60, 3, 5, 30)), new DayNight.Clock(6, 22), 5, 300,
+                Optional.empty());
+        assertEquals(0.03, law.start().demand(air(24, 70, 12, 60, 12 * 3600)), 1e-12, "70 % are well by day");
+        assertEquals(0.08, law.start().demand(air(24, 70, 12, 60, 23 * 3600)), 1e-12, "and too damp by night");
+        assertEquals(1, law.wanted(air(24, 79, 5, 60, 0)), "at the ends of the range, too");
+        assertEquals(1, law.wanted(air(24, 79, 30, 20, 0)));
+        assertEquals(0, law.wanted(air(24, 78, 12, 60, 0)), "three points are within its zone");
+        assertEquals(0, law.wanted(air(24, 72, 12, 60, 0)));
+        assertEquals(-1, law.wanted(air(24, 71, 12, 60, 0)));
+        assertEquals(0, law.wanted(air(25, 75, 12, 60, 0)), "and so is one kelvin");
+        assertEquals(0, law.wanted(air(23, 75, 12, 60, 0)));
+        assertEquals(0, law.wanted(new Law.Seen(24, 24, Double.NaN, 12, 60, 0, 0, 0)), "no humidity is read");
+        assertFalse(StepVent.isFullyOpen(0.96));
     }
 }
