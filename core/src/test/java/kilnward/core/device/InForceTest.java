@@ -16,7 +16,9 @@ import java.util.function.Predicate;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import kilnward.core.control.Direction;
+import kilnward.core.control.OutputMode;
 import kilnward.core.control.Style;
+import kilnward.core.control.Timers;
 import kilnward.core.finding.RefusedValueException;
 import kilnward.core.probe.DisplayUnit;
 import org.junit.jupiter.api.Test;
@@ -145,5 +147,41 @@ class InForceTest {
         assertEquals(2, both.outputs());
         assertEquals(Map.of(Parameter.SET_VALUE, 28.0, Parameter.DIFFERENTIAL, 2.0), LawKind.ON_OFF.keys().exact(profile(Habits.UNKNOWN), keyed(), 26, 28, Direction.RAISE));
         assertEquals(Map.of(Parameter.SET_VALUE, 26.0, Parameter.DIFFERENTIAL, 2.0), LawKind.ON_OFF.keys().exact(profile(Habits.UNKNOWN), keyed(), 26, 28, Direction.LOWER));
+    }
+
+    private static Timers timers(Profile profile, int output, Object... pairs) {
+        return Translation.timers(profile, keyed(pairs), output);
+    }
+
+    /** All in minutes as keyed in, in seconds as they act: delay, rest, after mains, pulse on, pulse rest. */
+    @Test
+    void whoIsHeldBackIsTheOneThatCoolsAndWhoPulsesTheOneThatMoistens() {
+        ProfileKey lower = key(Parameter.LOWER_DIFFERENTIAL, 0.1, 0.1, 10, null, null);
+        ProfileKey delay = key(Parameter.ACT_DELAY, 1, 0, 10, null, null);
+        ProfileKey rest = key(Parameter.MIN_OFF, 1, 0, 10, null, null);
+        ProfileKey on = key(Parameter.PULSE_ON, 1, 0, 60, null, null);
+        ProfileKey off = key(Parameter.PULSE_REST, 1, 0, 60, null, null);
+        Object[] one = {Parameter.LOWER_DIFFERENTIAL, 1, Parameter.ACT_DELAY, 3, Parameter.MIN_OFF, 4, Parameter.AFTER_MAINS, 2, Parameter.PULSE_ON, 5, Parameter.PULSE_REST, 6};
+        Profile twoSided = profile(Habits.UNKNOWN, lower, delay, rest, on, off);
+        assertEquals(new Timers(0, 0, 120, 300, 360), timers(twoSided, 0, one), "what warms waits for nobody");
+        assertEquals(new Timers(180, 240, 120, 0, 0), timers(twoSided, 1, one), "compressors are where it cools");
+        assertEquals(new Timers(180, 240, 120, 300, 360), timers(profile(Habits.UNKNOWN, delay, rest, on, off), 0, one), "a single output has all of it");
+        Profile each = profile(Habits.UNKNOWN, lower, delay, rest, on, off, key(Parameter.SECOND_ACT_DELAY, 1, 0, 10, null, null),
+                key(Parameter.SECOND_MIN_OFF, 1, 0, 10, null, null), key(Parameter.SECOND_PULSE_ON, 1, 0, 60, null, null), key(Parameter.SECOND_PULSE_REST, 1, 0, 60, null, null));
+        Object[] both = Stream.concat(Stream.of(one), Stream.of(Parameter.SECOND_ACT_DELAY, 7, Parameter.SECOND_MIN_OFF, 8, Parameter.SECOND_PULSE_ON, 9,
+                Parameter.SECOND_PULSE_REST, 10)).toArray();
+        assertEquals(new Timers(180, 240, 120, 300, 360), timers(each, 0, both), "with keys for each, each has its own");
+        assertEquals(new Timers(420, 480, 120, 540, 600), timers(each, 1, both));
+        assertEquals(new Timers(0, 0, 0, 0, 0), timers(profile(Habits.UNKNOWN), 0));
+    }
+
+    @Test
+    void choicesAreToldByTheirNearest() {
+        assertFalse(Translation.isChosen(keyed(), Parameter.DIRECTION));
+        assertFalse(Translation.isChosen(keyed(Parameter.DIRECTION, 0), Parameter.DIRECTION));
+        assertTrue(Translation.isChosen(keyed(Parameter.DIRECTION, 0.5), Parameter.DIRECTION));
+        assertEquals(List.of(OutputMode.values()), Stream.of(0, 1, 2).map(choice -> Translation.mode(keyed(Parameter.OUTPUT_MODE, choice), Parameter.OUTPUT_MODE)).toList());
+        assertEquals(OutputMode.values()[0], Translation.mode(keyed(), Parameter.OUTPUT_MODE));
+        assertEquals(OutputMode.values()[2], Translation.mode(keyed(Parameter.OUTPUT_MODE, 9), Parameter.OUTPUT_MODE));
     }
 }
