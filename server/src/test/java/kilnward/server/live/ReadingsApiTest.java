@@ -8,8 +8,10 @@ import java.time.Instant;
 import java.time.temporal.ChronoUnit;
 import java.util.List;
 import java.util.UUID;
+import java.util.concurrent.CompletableFuture;
 import java.util.stream.Collectors;
 import java.util.stream.IntStream;
+import kilnward.server.live.series.SeriesService;
 import kilnward.server.running.ApiClient;
 import kilnward.server.running.ApiClient.Answer;
 import kilnward.server.running.DeviceClient;
@@ -19,6 +21,7 @@ import org.junit.jupiter.api.Order;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
 import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.transaction.support.TransactionTemplate;
 import tools.jackson.databind.JsonNode;
 
 /** Readings over HTTP: what is stored, known, held back and refused, and what charts and files say of it. */
@@ -84,6 +87,19 @@ class ReadingsApiTest {
         }
         Instant noted = Instant.parse(told.asString());
         assertFalse(noted.isBefore(before.truncatedTo(ChronoUnit.MILLIS)) || noted.isAfter(after), noted + " is when it sent, not when that was noted");
+    }
+
+    /** What was read of a series while somebody else was changing it, and before that was committed, is not remembered afterwards. */
+    @Test
+    void aChangeIsKnownAtOnceWhoeverLookedMeanwhile(RunningServer.Running server) {
+        SeriesService service = server.bean(SeriesService.class);
+        UUID id = UUID.fromString(series);
+        server.bean(TransactionTemplate.class).executeWithoutResult(status -> {
+            service.retire(UUID.fromString(chamber), id, true);
+            assertFalse(CompletableFuture.supplyAsync(() -> service.find(id)).join().orElseThrow().retired(), "it is not committed yet");
+        });
+        assertTrue(service.find(id).orElseThrow().retired());
+        assertEquals("UNKNOWN_SERIES", device.send(list(one(series, T, "28"))).body().at("/heldBack/0/reason").asString());
     }
 
     @Test

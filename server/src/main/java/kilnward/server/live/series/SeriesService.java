@@ -32,6 +32,8 @@ import kilnward.server.wire.problem.NotFoundException;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
+import org.springframework.transaction.support.TransactionSynchronization;
+import org.springframework.transaction.support.TransactionSynchronizationManager;
 
 /** One quantity at one place, of a chamber. */
 @Service
@@ -232,8 +234,20 @@ public class SeriesService {
                 .map(each -> new Kept(plain(each), new Retention(each.keepRawDays, each.keepMinuteDays, each.keepHourDays))).toList();
     }
 
-    /** Forgets what is remembered of one. */
+    /** Forgets what is remembered of one, and once more when a change of it is committed: until then somebody may read it as it was. */
     public void forget(UUID id) {
+        drop(id);
+        if (TransactionSynchronizationManager.isSynchronizationActive()) {
+            TransactionSynchronizationManager.registerSynchronization(new TransactionSynchronization() {
+                @Override
+                public void afterCommit() {
+                    drop(id);
+                }
+            });
+        }
+    }
+
+    private void drop(UUID id) {
         known.asMap().keySet().removeIf(key -> key.id.equals(id));
     }
 
