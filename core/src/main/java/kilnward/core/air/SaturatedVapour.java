@@ -2,7 +2,7 @@ package kilnward.core.air;
 
 /**
  * Density of saturated water vapour from a table, for loops that ask for it several times a step. Built from
- * {@link HylandWexler1983} every 0.02 K and straight in between: within 3·10⁻⁷ of the formula.
+ * {@link HylandWexler1983} every 0.02 K and straight in between: within 3·10⁻⁷ of the formula above 0 °C, within 10⁻⁶ below.
  */
 public final class SaturatedVapour {
     private static final double LOWEST_C = -60;
