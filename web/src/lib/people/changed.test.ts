@@ -25,6 +25,8 @@ describe('the record of changes in words', () => {
 
   it('leaves what somebody typed as they typed it', () => {
     expect(valueSaid('name', 'EGGS')).toBe('EGGS')
+    expect(valueSaid('place', 'LOFT')).toBe('LOFT')
+    expect(valueSaid('unit', 'US_CM')).toBe('US_CM')
     expect(valueSaid('atUs', '12')).toBe('12')
     expect(thingNamed('chamber', 'LOFT_TENT')).toBe('LOFT_TENT')
     expect(thingNamed('entry', 'TOPPED_UP')).toBe('topped up')

@@ -20,7 +20,7 @@ const UNITS: Record<string, string> = {
   Wm2: 'W/m²',
 }
 /** Which values are one of a few codes; anything else may be somebody's own words, and stays as it is. */
-const CODED = new Set(['airMovement', 'direction', 'kind', 'measured', 'parameter', 'place', 'quantity', 'side', 'state', 'unit', 'urgency', 'what', 'where'])
+const CODED = new Set(['airMovement', 'direction', 'kind', 'measured', 'parameter', 'quantity', 'side', 'state', 'urgency'])
 const INSTANT = /^\d{4}-\d\d-\d\dT\d\d:\d\d(:\d\d(\.\d+)?)?Z$/
 const CODE = /^[A-Z][A-Z0-9]*(_[A-Z0-9]+)*$/
 
