@@ -12,11 +12,9 @@ import com.microsoft.playwright.options.Media;
 import java.util.List;
 import java.util.regex.Pattern;
 import kilnward.server.running.ApiClient;
-import org.junit.jupiter.api.Order;
 import org.junit.jupiter.api.Test;
 
 /** What people do, in a real browser on the real server. */
-@Order(1)
 class JourneyTest extends AtTheBrowser {
     /** A chamber of its own for each journey. */
     private static String chamber(String name) {

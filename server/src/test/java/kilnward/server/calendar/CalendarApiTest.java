@@ -25,13 +25,11 @@ import net.fortuna.ical4j.data.ParserException;
 import net.fortuna.ical4j.model.Calendar;
 import net.fortuna.ical4j.model.component.VEvent;
 import org.junit.jupiter.api.BeforeEach;
-import org.junit.jupiter.api.Order;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
 import tools.jackson.databind.JsonNode;
 
 /** Batches, tasks, calendars, capacity, changing over, the log and proving runs over the API. */
-@Order(1)
 @ExtendWith(RunningServer.class)
 class CalendarApiTest {
     private static final ZoneId ZONE = ZoneId.of("Europe/London");

@@ -14,13 +14,11 @@ import kilnward.server.running.ApiClient.Answer;
 import kilnward.server.running.ApiClient;
 import kilnward.server.running.RunningServer;
 import org.junit.jupiter.api.BeforeEach;
-import org.junit.jupiter.api.Order;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
 import tools.jackson.databind.JsonNode;
 
 /** A check over the wire from its first row to the proof, and what the record keeps of it. */
-@Order(1)
 @ExtendWith(RunningServer.class)
 class CheckApiTest {
     private Instant now = Instant.now().truncatedTo(ChronoUnit.SECONDS);

@@ -17,7 +17,6 @@ import kilnward.server.running.ApiClient.Answer;
 import kilnward.server.running.DeviceClient;
 import kilnward.server.running.RunningServer;
 import org.junit.jupiter.api.BeforeEach;
-import org.junit.jupiter.api.Order;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
 import org.springframework.jdbc.core.simple.JdbcClient;
@@ -25,7 +24,6 @@ import org.springframework.transaction.support.TransactionTemplate;
 import tools.jackson.databind.JsonNode;
 
 /** Readings over HTTP: what is stored, known, held back and refused, and what charts and files say of it. */
-@Order(1)
 @ExtendWith(RunningServer.class)
 class ReadingsApiTest {
     private static final Instant T = Instant.now().truncatedTo(ChronoUnit.HOURS).minus(2, ChronoUnit.HOURS);

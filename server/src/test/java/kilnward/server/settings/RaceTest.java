@@ -21,7 +21,6 @@ import kilnward.server.KilnWard;
 import kilnward.server.running.ApiClient;
 import kilnward.server.running.RunningServer;
 import org.junit.jupiter.api.BeforeEach;
-import org.junit.jupiter.api.Order;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
 import org.springframework.boot.builder.SpringApplicationBuilder;
@@ -29,7 +28,6 @@ import org.springframework.boot.web.server.context.WebServerApplicationContext;
 import tools.jackson.databind.JsonNode;
 
 /** Twenty at once, and who they are. */
-@Order(1)
 @ExtendWith(RunningServer.class)
 class RaceTest {
     private RunningServer.Running server;

@@ -26,7 +26,6 @@ import kilnward.server.running.RunningServer;
 import org.dhatim.fastexcel.Workbook;
 import org.dhatim.fastexcel.Worksheet;
 import org.junit.jupiter.api.BeforeEach;
-import org.junit.jupiter.api.Order;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -36,7 +35,6 @@ import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.node.ObjectNode;
 
 /** Files of loggers, from the file to readings. */
-@Order(1)
 @ExtendWith(RunningServer.class)
 class ImportsTest {
     private static final LocalDateTime T = LocalDateTime.ofInstant(Instant.now().minus(20, ChronoUnit.DAYS), ZoneOffset.UTC).truncatedTo(ChronoUnit.DAYS);
