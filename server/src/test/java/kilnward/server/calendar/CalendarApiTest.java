@@ -296,7 +296,8 @@ class CalendarApiTest {
         JsonNode reedbox = lead.get(path).body();
         String copy = lead.post("/api/v1/chambers", "{\"name\":\"Reedbox copy\",\"guideId\":\"leopard-gecko-eggs\"}").body().get("id").asString();
         JsonNode now = lead.get("/api/v1/chambers/" + copy).body();
-        String plan = reedbox.get("plan").toString();
+        // By its own name: others look the demo's up by theirs.
+        String plan = reedbox.get("plan").toString().replace("\"name\":\"Reedbox\"", "\"name\":\"Reedbox copy\"");
         for (String old : plan.split("\"id\":\"")) {
             if (old.length() > 36 && old.charAt(8) == '-') {
                 plan = plan.replace(old.substring(0, 36), UUID.randomUUID().toString());
