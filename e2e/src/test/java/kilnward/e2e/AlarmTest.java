@@ -15,12 +15,10 @@ import kilnward.server.running.ApiClient;
 import kilnward.server.running.DeviceClient;
 import kilnward.server.running.RunningServer;
 import org.junit.jupiter.api.AfterEach;
-import org.junit.jupiter.api.Order;
 import org.junit.jupiter.api.Test;
 import tools.jackson.databind.JsonNode;
 
 /** From a rule that is tried to somebody who knows: at the desk and on the phone, with played devices and a played mail server. */
-@Order(1)
 class AlarmTest extends AtTheBrowser {
     private static final String DUCKLINGS = "0051e4e4-d000-7000-8000-000000000002";
     private static final String EMITTER = "0051e4e4-d000-7000-8000-000000000018";

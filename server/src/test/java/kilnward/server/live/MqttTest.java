@@ -24,11 +24,9 @@ import kilnward.server.running.RunningServer;
 import kilnward.server.running.ServerProcess;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
-import org.junit.jupiter.api.Order;
 import org.junit.jupiter.api.Test;
 
 /** Readings over MQTT from Debian's mosquitto_pub through Debian's mosquitto, as peers that know nothing of Kiln Ward. */
-@Order(1)
 class MqttTest {
     private static final Instant T = Instant.now().truncatedTo(ChronoUnit.HOURS).minus(3, ChronoUnit.HOURS);
     private static RunningServer.Running server;
