@@ -13,6 +13,7 @@
   import { alarms } from './lib/alarm/alarms.svelte'
   import { sentence, URGENCIES } from './lib/alarm/words'
   import { levelName } from './lib/people/words'
+  import { when } from './lib/when'
 
   let ready = $state(false)
   let trouble = $state('')
@@ -119,6 +120,17 @@
         <p class="trouble no-print" role="status">
           <span class="mark mind" aria-hidden="true">▲</span>Kiln Ward was updated since this page was opened. What you have not saved is kept in this browser.
           <button class="button" onclick={() => location.reload()}>Load the page again</button>
+        </p>
+      {/if}
+      {#if alarms.overdue[0]}
+        {@const late = alarms.overdue[0]}
+        <p class="trouble no-print" role="alert">
+          <span class="mark act" aria-hidden="true">◆</span><b
+            >{alarms.overdue.length === 1 ? 'An alarm message is' : `${alarms.overdue.length} alarm messages are`} not delivered: to {late.person}
+            by {late.kind === 'EMAIL' ? 'mail' : 'web hook'}, since {when(late.since, 'minute')}.</b
+          >
+          Call them yourself.
+          {#if session.mayPlan}<a href="/telling">See what is wrong</a>{/if}
         </p>
       {/if}
       {#if elsewhere[0]}

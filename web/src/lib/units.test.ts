@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest'
-import { celsiusTo, clock, decimalsOf, difference, duration, fill, fixed, level, parse, toCelsius, toStep } from './units'
+import cases from './durations.cases.json'
+import { celsiusTo, clock, decimalsOf, difference, duration, fill, fixed, level, parse, timeLeft, toCelsius, toStep } from './units'
 
 describe('units', () => {
   it('turns a level with its offset and a difference without', () => {
@@ -20,12 +21,9 @@ describe('units', () => {
     expect(decimalsOf(0.25)).toBe(2)
   })
 
-  it('tells a duration in its two largest units', () => {
-    expect(duration(45)).toBe('45 s')
-    expect(duration(38 * 60)).toBe('38 min')
-    expect(duration(3 * 3600 + 20 * 60)).toBe('3 h 20')
-    expect(duration(2 * 86_400)).toBe('2 days')
-    expect(duration(57 * 3600)).toBe('2 days')
+  it('says durations and time left as the server does', () => {
+    for (const [seconds, said] of cases.duration) expect(duration(seconds as number), `${seconds} s`).toBe(said)
+    for (const [seconds, said] of cases.timeLeft) expect(timeLeft(seconds as number), `${seconds} s`).toBe(said)
   })
 
   it('tells the time of day past midnight', () => {
@@ -35,7 +33,7 @@ describe('units', () => {
 
   it('fills slots in the reader’s unit and leaves unknown ones', () => {
     const numbers = { endC: { value: 41.7, unit: 'CELSIUS' as const }, inS: { value: 12_000, unit: 'SECOND' as const } }
-    expect(fill('ends at {endC} in {inS}{x}', numbers, 'C')).toBe('ends at 41.7 °C in 3 h 20{x}')
+    expect(fill('ends at {endC} in {inS}{x}', numbers, 'C')).toBe('ends at 41.7 °C in 3 h 20 min{x}')
     expect(fill('ends at {endC}', numbers, 'F')).toBe('ends at 107.1 °F')
   })
 

@@ -33,15 +33,21 @@ export const level = (levelC: number, unit: TemperatureUnit, digits = 1) => `${f
 export const difference = (differenceK: number, unit: TemperatureUnit, digits = 1) =>
   unit === 'C' ? `${fixed(differenceK, digits)} K` : `${fixed(kelvinTo('F', differenceK), digits)} °F`
 
-/** A duration in the units that matter, rounded down beyond two days: it is used for time that is left. */
+/** How long something lasts, to the nearest minute. It and time left are held to durations.cases.json, as the server's are. */
 export function duration(seconds: number): string {
-  const minutes = Math.round(seconds / 60)
-  if (seconds < 90) return `${Math.round(seconds)} s`
-  if (minutes < 60) return `${minutes} min`
-  const hours = Math.floor(minutes / 60)
-  if (hours < 48) return minutes % 60 === 0 ? `${hours} h` : `${hours} h ${String(minutes % 60).padStart(2, '0')}`
-  const days = Math.floor(hours / 24)
-  return `${days} days`
+  return seconds < 90 ? `${Math.round(seconds)} s` : inWords(60 * Math.round(seconds / 60), Infinity)
+}
+
+/** How much time is left: never more than there is, so it is rounded down, and from six hours on minutes are left out. */
+export function timeLeft(seconds: number): string {
+  return seconds < 90 ? `${Math.floor(seconds)} s` : inWords(Math.floor(seconds), 6 * 3600)
+}
+
+function inWords(seconds: number, minutesBelow: number): string {
+  if (seconds < 3600) return `${Math.floor(seconds / 60)} min`
+  if (seconds >= 2 * 86_400) return `${Math.floor(seconds / 86_400)} days`
+  const minutes = Math.floor((seconds % 3600) / 60)
+  return `${Math.floor(seconds / 3600)} h${minutes === 0 || seconds >= minutesBelow ? '' : ` ${minutes} min`}`
 }
 
 /** A time of day from hours since midnight: 25.5 → 01:30. */

@@ -11,7 +11,7 @@
   import { ACTS, LAYERS, looksOf, nameOf, ORDER, STOPS, sureOf, VERDICTS } from '../lib/fault/words'
   import { prefs } from '../lib/prefs.svelte'
   import { router } from '../lib/router.svelte'
-  import { difference, duration, fixed, level } from '../lib/units'
+  import { difference, duration, fixed, level, timeLeft } from '../lib/units'
 
   let { draft }: { draft: ChamberDraft } = $props()
   const keptAt = untrack(() => `kiln-watch-${draft.id}`)
@@ -192,7 +192,7 @@
                 >
                 <td class="mono" data-label="alarm in">{row.with.alarmS === null ? '—' : row.with.alarmS < 60 ? 'at once' : duration(row.with.alarmS)}</td>
                 <td class="mono" data-label="acted in">{row.with.actS === null ? '—' : duration(row.with.actS)}</td>
-                <td class="mono" data-label="harm in">{row.with.harmS === null ? '—' : duration(row.with.harmS)}</td>
+                <td class="mono" data-label="harm in">{row.with.harmS === null ? '—' : timeLeft(row.with.harmS)}</td>
                 <td class="verdict">
                   <span class="mark {verdict.tone}" aria-hidden="true">{verdict.sign}</span><b>{verdict.words}</b>
                   {#if before && before !== row.with.kind}<br /><span class="small">as saved: {VERDICTS[before].words}</span>{/if}

@@ -15,7 +15,7 @@
   let trouble = $state.raw<Problem | null>(null)
   let days = $state(30)
   let permission = $state('Notification' in window ? Notification.permission : 'denied')
-  const BLANK = { person: '', kind: 'EMAIL' as WayView['kind'], address: '', least: 'SOON' as Urgency, quietFrom: '', quietUntil: '', turn: 0, fahrenheit: false }
+  const BLANK = { person: '', kind: 'EMAIL' as WayView['kind'], address: '', least: 'SOON' as Urgency, quietFrom: '', quietUntil: '', turn: 0, fahrenheit: false, plainHttp: false }
   let form = $state<(typeof BLANK & { id: string | null }) | null>(null)
 
   async function attempt(work: () => Promise<void>) {
@@ -56,8 +56,8 @@
   }
   const save = () =>
     attempt(async () => {
-      const { person, kind, address, least, turn, fahrenheit } = form!
-      const body = asTyped({ person, kind, address, least, turn, fahrenheit, quietFrom: minutes(form!.quietFrom), quietUntil: minutes(form!.quietUntil) })
+      const { person, kind, address, least, turn, fahrenheit, plainHttp } = form!
+      const body = asTyped({ person, kind, address, least, turn, fahrenheit, plainHttp, quietFrom: minutes(form!.quietFrom), quietUntil: minutes(form!.quietUntil) })
       telling = form!.id ? await dataOf(api.put('/ways/{id}', { params: { path: { id: form!.id } }, body })) : await dataOf(api.post('/ways', { body }))
       form = null
     })
@@ -154,6 +154,12 @@
             <input bind:value={form.address} maxlength="300" required aria-invalid={error('address') ? true : undefined} /></label
           >
           {#if error('address')}<p class="error">{error('address')}</p>{/if}
+          {#if form.kind === 'HOOK' && (session.role === 'OWNER' || form.plainHttp)}
+            <label class="tick"
+              ><input type="checkbox" bind:checked={form.plainHttp} disabled={session.role !== 'OWNER'} /> Allow http://: the message is not encrypted on its way</label
+            >
+            {#if error('plainHttp')}<p class="error">{error('plainHttp')}</p>{/if}
+          {/if}
           <label
             >Of what <select bind:value={form.least}>
               {#each Object.entries(URGENCIES) as [each, words] (each)}<option value={each}>{words.words.toLowerCase()} and what is more urgent</option>{/each}
@@ -202,8 +208,9 @@
                   <td>{each.person}, {each.address}</td>
                   <td>{when(each.dueAt, 'minute')}</td>
                   <td
-                    >{#if each.sentAt}■ handed over{:else if each.droppedWhy === 'ACKNOWLEDGED'}□ somebody knew before{:else if each.droppedWhy === 'OVER'}□ it was over before{:else if each.droppedWhy}◆
-                      given up: {each.trouble}{:else if each.trouble}◆ {each.attempts} × not taken: {each.trouble}{:else}□ waits for its turn{/if}</td
+                    >{#if each.sentAt}■ handed over{:else if each.droppedWhy === 'ACKNOWLEDGED'}□ somebody knew before{:else if each.droppedWhy === 'OVER'}□ it was over before{:else if each.droppedWhy === 'REMOVED'}□
+                      channel removed{:else if each.droppedWhy}◆ given up: {each.trouble}{:else if each.trouble}◆ {each.attempts} × not taken: {each.trouble}{:else}□ waits for its
+                      turn{/if}</td
                   >
                 </tr>
               {/each}

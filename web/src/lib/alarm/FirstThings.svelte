@@ -5,7 +5,7 @@
   import type { First } from '../api/types'
   import { ACTS, nameOf } from '../fault/words'
   import { prefs } from '../prefs.svelte'
-  import { celsiusTo, difference, duration, fixed, level } from '../units'
+  import { celsiusTo, difference, duration, fixed, level, timeLeft } from '../units'
   import { WAYS, WAYS_SHORT } from './words'
 
   interface Props {
@@ -78,16 +78,16 @@
   {/if}
   <p>
     {#if asNow?.earliestHarmS !== null && asNow}
-      <b>{asNow.earliestHarmS < 60 ? 'Harm is done by now' : `About ${duration(asNow.earliestHarmS)} until harm`}</b> if it goes on as now ({WAYS[asNow.way]}){asNow.latestHarmS ===
+      <b>{asNow.earliestHarmS < 60 ? 'Harm is done by now' : `About ${timeLeft(asNow.earliestHarmS)} until harm`}</b> if it goes on as now ({WAYS[asNow.way]}){asNow.latestHarmS ===
       null
         ? ', in the worst room; in the best none within a day'
         : asNow.latestHarmS - asNow.earliestHarmS > 300
-          ? `, up to ${duration(asNow.latestHarmS)} in the best room`
+          ? `, up to ${timeLeft(asNow.latestHarmS)} in the best room`
           : ''}.
     {:else if asNow}
       As it goes now ({WAYS[asNow.way]}) it comes to no harm within a day.
     {:else if soonest}
-      How it goes on cannot be told from its pace. The worst would be that {WAYS[soonest.way]}: harm after {duration(soonest.earliestHarmS!)}.
+      How it goes on cannot be told from its pace. The worst would be that {WAYS[soonest.way]}: harm after {timeLeft(soonest.earliestHarmS!)}.
     {:else}
       Whatever happens to its heat or cold, it comes to no harm within a day.
     {/if}
@@ -104,7 +104,7 @@
                 ? '; does no harm by itself'
                 : each.harmS < 60
                   ? '; harm done by now'
-                  : `; harm in ${duration(each.harmS)}`}</span
+                  : `; harm in ${timeLeft(each.harmS)}`}</span
             >
             <span>{ACTS[each.act]}</span>
           </li>

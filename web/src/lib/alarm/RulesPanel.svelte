@@ -8,7 +8,7 @@
   import { session } from '../session.svelte'
   import { celsiusTo, duration, kelvinTo, toCelsius, toKelvin } from '../units'
   import { when } from '../when'
-  import { RULES, ruleSays, trialSays, URGENCIES } from './words'
+  import { isNuisance, RULES, ruleSays, trialSays, URGENCIES } from './words'
 
   interface Props {
     chamberId: string
@@ -49,6 +49,7 @@
     attempt('Trying every rule in rehearsals of every fault and over the weeks that were measured …', async () => {
       const found = await dataOf(api.get('/chambers/{chamberId}/rules/proposals', { params: { path } }))
       proposals = found.proposals
+      ticks = {}
       missing = found.missing
     })
 
@@ -58,10 +59,14 @@
       proposals = proposals?.map((one) => (one === each ? { ...one, ruleId: 'armed' } : one)) ?? null
     })
 
-  const armAll = () =>
-    attempt('Arming …', async () => {
-      for (const each of proposals ?? []) {
-        if (each.ruleId !== null) continue
+  /** Proposed rules that somebody ticked or unticked; the others are ticked, but for nuisances. */
+  let ticks = $state<Record<number, boolean>>({})
+  const isTicked = (each: ProposalView, index: number) => each.ruleId === null && (ticks[index] ?? !isNuisance(each.trial))
+  const ticked = $derived((proposals ?? []).filter(isTicked))
+
+  const armTicked = () =>
+    attempt('Turning rules on …', async () => {
+      for (const each of ticked) {
         rules = await dataOf(api.post('/chambers/{chamberId}/rules', { params: { path }, body: { rule: each.rule, followsPlan: true } }))
         proposals = proposals?.map((one) => (one === each ? { ...one, ruleId: 'armed' } : one)) ?? null
       }
@@ -240,8 +245,8 @@
   <section>
     <div class="head">
       <h3>What the plan asks for</h3>
-      {#if proposals.some((each) => each.ruleId === null)}<button class="button main" onclick={armAll} disabled={busy !== ''}
-          >Arm all {proposals.filter((each) => each.ruleId === null).length}</button
+      {#if proposals.some((each) => each.ruleId === null)}<button class="button main" onclick={armTicked} disabled={busy !== '' || ticked.length === 0}
+          >Turn on {ticked.length === 1 ? 'the ticked rule' : `the ${ticked.length} ticked rules`}</button
         >{/if}
     </div>
     <ul class="rules">
@@ -250,8 +255,12 @@
           <p><b>{nameOf(each.rule.seriesId)}: {RULES[each.rule.kind]}</b></p>
           <p>{ruleSays(each.rule, of(each.rule.seriesId), prefs.unit)}; {URGENCIES[each.rule.urgency].words.toLowerCase()}</p>
           <p class="small quiet">{trialSays(each.trial, each.rule.kind).join(' ')}</p>
-          {#if each.ruleId !== null}<p class="small">■ armed</p>{:else}<p class="acts">
-              <button class="button" onclick={() => arm(each)} disabled={busy !== ''}>Arm it</button>
+          {#if each.ruleId !== null}<p class="small">■ on</p>{:else}<p class="acts">
+              <label class="tick"
+                ><input type="checkbox" checked={isTicked(each, index)} onchange={(event) => (ticks[index] = event.currentTarget.checked)} />
+                {isNuisance(each.trial) ? 'Turn on although it is a nuisance' : 'Turn on'}</label
+              >
+              <button class="button" onclick={() => arm(each)} disabled={busy !== ''}>Turn on this rule</button>
             </p>{/if}
         </li>
       {/each}
@@ -290,6 +299,13 @@
     max-width: 560px;
     padding: 12px 0;
     border-top: 3px solid var(--ink);
+  }
+
+  .tick {
+    display: flex;
+    align-items: center;
+    gap: 8px;
+    min-height: 44px;
   }
 
   form label {

@@ -1,6 +1,6 @@
 /** All alarms that are open, wherever one is; heard and shown where somebody has allowed it. */
 import { api, dataOf, Problem } from '../api/client'
-import type { AlarmView } from '../api/types'
+import type { AlarmView, OverdueView } from '../api/types'
 import { reach } from '../reach.svelte'
 import { prefs } from '../prefs.svelte'
 import { groupsOf, sentence } from './words'
@@ -15,6 +15,8 @@ class OpenAlarms {
   list = $state.raw<AlarmView[]>([])
   /** How many rules are armed, by chamber: where there is none, no alarm can sound. */
   watched = $state.raw<Record<string, number>>({})
+  /** Alarm messages that should have been sent and were not. */
+  overdue = $state.raw<OverdueView[]>([])
   /** Whether they have been fetched at all. */
   known = $state(false)
   /** Whether the last asking was answered. */
@@ -46,7 +48,8 @@ class OpenAlarms {
 
   async refresh() {
     try {
-      const [list, watched] = await Promise.all([dataOf(api.get('/alarms')), dataOf(api.get('/watched'))])
+      const [list, watched, overdue] = await Promise.all([dataOf(api.get('/alarms')), dataOf(api.get('/watched')), dataOf(api.get('/ways/overdue'))])
+      this.overdue = overdue
       this.list = list
       this.watched = Object.fromEntries(watched.map((each) => [each.chamberId, each.rules]))
       this.known = true

@@ -61,7 +61,7 @@ describe('alarms in words', () => {
       }),
     ).toEqual([
       'Silent on rehearsed good days.',
-      'Tells of 2 rehearsed faults before they harm, 1 h before at the latest.',
+      'Tells of 2 rehearsed faults before they harm, at least 1 h before.',
       'One other harms before it sounds.',
       'Would have sounded 2 × in 21 measured days, 1 × for nothing.',
     ])

@@ -1,7 +1,7 @@
 /** Alarms and rules in words: what, where, since when, and what to do about it. */
 import type { AlarmView, Measured, RuleKind, RulePlan, SeriesUnit, TrialView, Urgency, Way } from '../api/types'
 import { QUANTITIES } from '../live/quantities'
-import { celsiusTo, difference, duration, fixed, type TemperatureUnit } from '../units'
+import { celsiusTo, difference, duration, fixed, timeLeft, type TemperatureUnit } from '../units'
 
 export const URGENCIES: Record<Urgency, { words: string; sign: string; tone: 'act' | 'mind'; meaning: string }> = {
   NOW: { words: 'Needs you now', sign: '◆', tone: 'act', meaning: 'harm is coming: it wakes people, whatever their quiet hours' },
@@ -123,6 +123,9 @@ export function ruleSays(rule: RulePlan, of: Of, unit: TemperatureUnit): string 
   }
 }
 
+/** Whether a rule sounds for nothing: it gets switched off sooner or later, and is not offered ticked. */
+export const isNuisance = (trial: TrialView) => trial.goodDaySounds > 0 || trial.nuisances > 0
+
 /** How a rule did before it was armed. */
 export function trialSays(trial: TrialView, kind: RuleKind = 'HIGH'): string[] {
   const said: string[] = []
@@ -132,7 +135,7 @@ export function trialSays(trial: TrialView, kind: RuleKind = 'HIGH'): string[] {
     const inTime = harmful.filter((each) => each.soundS !== null && each.soundS < each.harmS!)
     if (inTime.length > 0) {
       const least = Math.min(...inTime.map((each) => each.harmS! - each.soundS!))
-      said.push(`Tells of ${inTime.length} rehearsed faults before they harm, ${duration(least)} before at the latest.`)
+      said.push(`Tells of ${inTime.length} rehearsed faults before they harm, at least ${timeLeft(least)} before.`)
     } else if (harmful.length > 0) said.push('Tells of no rehearsed fault before it harms.')
     if (harmful.length > inTime.length)
       said.push(harmful.length - inTime.length === 1 ? 'One other harms before it sounds.' : `${harmful.length - inTime.length} others harm before it sounds.`)

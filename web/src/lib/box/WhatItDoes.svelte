@@ -4,7 +4,7 @@
   import FindingLines from '../parts/FindingLines.svelte'
   import SizeWindow from '../parts/SizeWindow.svelte'
   import { prefs } from '../prefs.svelte'
-  import { duration, fixed, level } from '../units'
+  import { duration, fixed, level, timeLeft } from '../units'
   import { HEATERS } from '../words'
   import MeterForm from './MeterForm.svelte'
 
@@ -26,7 +26,7 @@
       {#if dead}
         <p>
           A heater that never stops ends at <b class="mono">{level(answer.stuckOn.endC, prefs.unit)}</b> in the warmest room{#if answer.stuckOn.harmedAtS !== null}, and harms after <b
-              class="mono">{duration(answer.stuckOn.harmedAtS)}</b
+              class="mono">{timeLeft(answer.stuckOn.harmedAtS)}</b
             >{:else}, and does no harm{/if}. One that never comes on ends at <b class="mono">{level(dead.occupant, prefs.unit)}</b> in the coldest.
         </p>
       {/if}
@@ -38,11 +38,11 @@
     <p>
       {#if answer.sizing.chillS !== null}After a power cut in the coldest room it leaves the band {answer.sizing.chillS < 300 ? 'within' : 'after'}
         <b class="mono">{duration(Math.max(300, answer.sizing.chillS))}</b>{#if answer.sizing.chillHarmS !== null}{' '}and harms after
-          <b class="mono">{duration(answer.sizing.chillHarmS)}</b>{/if}.
+          <b class="mono">{timeLeft(answer.sizing.chillHarmS)}</b>{/if}.
       {:else if answer.sizing.heatUpS === null}A power cut of three days leaves it inside the band, in the coldest room and in the warmest.{/if}
       {#if answer.sizing.heatUpS !== null}After a power cut in the warmest room it gets too warm {answer.sizing.heatUpS < 300 ? 'within' : 'after'}
         <b class="mono">{duration(Math.max(300, answer.sizing.heatUpS))}</b>{#if answer.sizing.heatHarmS !== null}{' '}and harms after
-          <b class="mono">{duration(answer.sizing.heatHarmS)}</b>{/if}.{/if}
+          <b class="mono">{timeLeft(answer.sizing.heatHarmS)}</b>{/if}.{/if}
       With no heat on it ends at <b class="mono">{level(answer.sizing.idleWarmestC, prefs.unit)}</b> in the warmest room.
     </p>
     {#if answer.sizing.loadedPerHour !== null && answer.sizing.emptyPerHour !== null}

@@ -3,7 +3,7 @@
   import type { FaultAnswer, LayerAnswer } from '../api/types'
   import type { ChamberDraft } from '../chamber/draft.svelte'
   import { prefs } from '../prefs.svelte'
-  import { duration, level } from '../units'
+  import { level, timeLeft } from '../units'
   import { LAYERS, SHARED } from './words'
 
   let {
@@ -52,10 +52,10 @@
 {/each}
 {#each answer.links as link (link.controllerId)}
   <p class="small">
-    If {link.name} lost its outlets: off comes to {level(link.offC, prefs.unit)}{link.offHarmS === null ? ', no harm' : `, harm in ${duration(link.offHarmS)}`}; on comes to {level(
+    If {link.name} lost its outlets: off comes to {level(link.offC, prefs.unit)}{link.offHarmS === null ? ', no harm' : `, harm in ${timeLeft(link.offHarmS)}`}; on comes to {level(
       link.onC,
       prefs.unit,
-    )}{link.onHarmS === null ? ', no harm' : `, harm in ${duration(link.onHarmS)}`}. <b>{link.onIsRight ? 'Fail-on' : 'Fail-off'} is right here.</b>
+    )}{link.onHarmS === null ? ', no harm' : `, harm in ${timeLeft(link.onHarmS)}`}. <b>{link.onIsRight ? 'Fail-on' : 'Fail-off'} is right here.</b>
   </p>
 {/each}
 

@@ -3,7 +3,7 @@
   import type { FaultRow, OccupancyPlan } from '../api/types'
   import type { ChamberDraft } from '../chamber/draft.svelte'
   import { prefs } from '../prefs.svelte'
-  import { duration, level } from '../units'
+  import { duration, level, timeLeft } from '../units'
   import { ACTS, looksOf, nameOf } from './words'
 
   let { draft, occupancy, rows }: { draft: ChamberDraft; occupancy: OccupancyPlan; rows: FaultRow[] } = $props()
@@ -22,7 +22,7 @@
     <thead><tr><th>You see</th><th>Perhaps</th><th>First</th><th>Time</th></tr></thead>
     <tbody>
       {#each rows.filter((row) => row.with.kind !== 'HOLDS') as row (row.id)}
-        <tr><td>{looksOf(row)}</td><td>{nameOf(row, prefs.unit)}</td><td>{ACTS[row.first]}</td><td>{row.with.harmS === null ? '' : duration(row.with.harmS)}</td></tr>
+        <tr><td>{looksOf(row)}</td><td>{nameOf(row, prefs.unit)}</td><td>{ACTS[row.first]}</td><td>{row.with.harmS === null ? '' : timeLeft(row.with.harmS)}</td></tr>
       {/each}
     </tbody>
   </table>

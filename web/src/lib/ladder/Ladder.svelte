@@ -3,7 +3,7 @@
   import type { RungAnswer } from '../api/types'
   import type { ChamberDraft } from '../chamber/draft.svelte'
   import { type MeasuredTrace, stretches } from '../live/measured'
-  import { clock, duration, fixed } from '../units'
+  import { clock, duration, fixed, timeLeft } from '../units'
   import { type DisplayUnit, RUNG_NAMES } from '../words'
   import { Hand, isSame } from './hand.svelte'
   import LadderTable from './LadderTable.svelte'
@@ -151,7 +151,7 @@
 
   function under(placed: Placed): string {
     const before = placed.rung.beforeHarmS
-    if (before !== null) return ownerOf(placed.rung) + (before > 0 ? `${duration(before)} before harm` : 'after harm is done')
+    if (before !== null) return ownerOf(placed.rung) + (before > 0 ? `${timeLeft(before)} before harm` : 'after harm is done')
     const owner = ownerOf(placed.rung)
     // Beside a name there is room for the number alone; the heading of the axis says where it counts.
     return owner ? owner + quantity.show(placed.occupant) : `${quantity.show(placed.occupant)} ${quantity.other ?? needs?.where ?? 'at the occupant'}`

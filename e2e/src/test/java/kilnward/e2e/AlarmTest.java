@@ -111,7 +111,7 @@ class AlarmTest extends AtTheBrowser {
 
             page.navigate("/chambers/" + DUCKLINGS + "/run#alarms");
             button("What does the plan ask for?").click();
-            assertThat(page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName(Pattern.compile("^Arm all"))))
+            assertThat(page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName(Pattern.compile("^Turn on the .* ticked rules?$"))))
                     .isVisible(new com.microsoft.playwright.assertions.LocatorAssertions.IsVisibleOptions().setTimeout(60_000));
             assertThat(page.getByText("Silent on rehearsed good days.").first()).isVisible();
             page.locator("li").filter(new Locator.FilterOptions().setHasText("at duckling height: harm is near")).getByRole(AriaRole.BUTTON).click();

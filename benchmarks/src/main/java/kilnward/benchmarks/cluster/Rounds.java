@@ -30,7 +30,7 @@ final class Rounds implements Runnable, AutoCloseable {
         this.device = DeviceClient.added(lead, url, chamber, "of alarms");
         this.series = device.series("of alarms", "TEMPERATURE", "C");
         this.hook = new HookReceiver(0);
-        hook.told(lead);
+        hook.told(ApiClient.as(url, "OWNER"));
         lead.post("/api/v1/chambers/" + chamber + "/rules",
                 "{\"followsPlan\":false,\"rule\":{\"seriesId\":\"" + series + "\",\"kind\":\"HIGH\",\"urgency\":\"NOW\",\"limit\":31}}").done();
     }

@@ -56,7 +56,7 @@ public final class AlarmCourse {
      *
      * @param seenToS       the moment (s)
      * @param is            whether the condition is, before any delay
-     * @param sinceS        since when it is as it is (s)
+     * @param sinceS        since when it is as it is (s); while a delay runs, time in which nothing was known is taken out, so that the delay does not run on it
      * @param counts        whether it is, its delays taken into account
      * @param shelvedUntilS while SHELVED: until when (s)
      */
@@ -110,10 +110,11 @@ public final class AlarmCourse {
         boolean is = from.is;
         double sinceS = from.sinceS;
         boolean counts = from.counts;
+        List<Heard.Gap> gaps = condition.isOfHearing() ? List.of() : heard.gaps(from.seenToS, untilS);
         List<Condition.Change> raw = new ArrayList<>(condition.changes(heard, from.is, from.seenToS, untilS));
         for (int i = 0; i <= raw.size(); i++) {
             double nextS = i < raw.size() ? raw.get(i).atS() : Double.POSITIVE_INFINITY;
-            double overS = sinceS + (is ? delays.onS() : delays.offS());
+            double overS = known(sinceS, is ? delays.onS() : delays.offS(), gaps);
             // At the moment the delay is over it must still be so.
             if (is != counts && (overS == sinceS || overS < nextS) && overS <= untilS) {
                 counted.add(new Condition.Change(Math.max(overS, from.seenToS), is));
@@ -134,11 +135,27 @@ public final class AlarmCourse {
             }
         }
         Played played = play(moments, from, untilS);
-        double dueS = is == counts ? Double.POSITIVE_INFINITY : sinceS + (is ? delays.onS() : delays.offS());
+        boolean pending = is != counts;
+        boolean inGap = !gaps.isEmpty() && gaps.get(gaps.size() - 1).toS() == untilS;
+        for (Heard.Gap gap : gaps) {
+            sinceS += pending ? Math.max(0, gap.toS() - Math.max(gap.fromS(), sinceS)) : 0;
+        }
+        double dueS = !pending || inGap ? Double.POSITIVE_INFINITY : sinceS + (is ? delays.onS() : delays.offS());
         double shelfS = played.state == AlarmState.SHELVED ? played.shelvedUntilS : Double.POSITIVE_INFINITY;
         double conditionS = Arrays.stream(condition.moments(heard, untilS, Double.MAX_VALUE)).findFirst().orElse(Double.POSITIVE_INFINITY);
         return new Stretch(new Standing(untilS, is, sinceS, counts, played.state, played.shelvedUntilS), played.transitions, counted,
                 Math.min(conditionS, Math.min(dueS, shelfS)));
+    }
+
+    /** The moment at which so much time (s) was known since another. */
+    private static double known(double sinceS, double delayS, List<Heard.Gap> gaps) {
+        double atS = sinceS + delayS;
+        for (Heard.Gap gap : gaps) {
+            if (gap.toS() > sinceS && gap.fromS() < atS) {
+                atS += gap.toS() - Math.max(gap.fromS(), sinceS);
+            }
+        }
+        return atS;
     }
 
     private record Played(List<Transition> transitions, AlarmState state, double shelvedUntilS) {

@@ -23,6 +23,11 @@ public record Broken(double limitS) implements Condition {
     }
 
     @Override
+    public boolean isOfHearing() {
+        return true;
+    }
+
+    @Override
     public double lookBackS() {
         return 0;
     }

@@ -28,6 +28,20 @@ public sealed interface Condition permits High, Low, Rate, Silence, Broken, OutO
      */
     boolean is(Heard heard, double atS, boolean was);
 
+    /** Whether it tells that nothing is heard: only that can be told while nothing is. */
+    default boolean isOfHearing() {
+        return false;
+    }
+
+    /**
+     * Whether it can be told at a moment. Where it cannot, it neither begins nor ends.
+     *
+     * @param atS readings after it are not looked at
+     */
+    default boolean isKnown(Heard heard, double atS) {
+        return isOfHearing() || heard.isKnown(heard.own(), atS);
+    }
+
     /** Longest time after a reading at which that reading alone can still make a change (s); each of these is a moment to look at. */
     default double[] echoesS() {
         return new double[0];
@@ -83,7 +97,7 @@ public sealed interface Condition permits High, Low, Rate, Silence, Broken, OutO
     }
 
     private boolean note(List<Change> found, Heard heard, double atS, boolean was) {
-        boolean is = is(heard, atS, was);
+        boolean is = isKnown(heard, atS) ? is(heard, atS, was) : was;
         if (is != was) {
             found.add(new Change(atS, is));
         }

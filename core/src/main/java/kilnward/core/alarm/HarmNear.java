@@ -39,7 +39,7 @@ public record HarmNear(List<HarmLimit> limits, double leadS) implements Conditio
         double nearest = Double.POSITIVE_INFINITY;
         for (HarmLimit limit : limits) {
             if (limit.isReachedAt(now.getAsDouble())) {
-                nearest = Math.min(nearest, Math.max(0, limit.durationS() - (atS - beyondSinceS(heard.own(), Heard.index(heard.own(), atS), limit))));
+                nearest = Math.min(nearest, Math.max(0, limit.durationS() - beyondS(heard, atS, limit)));
             } else {
                 double towardsPerS = limit.side() == Side.HIGH ? perS : -perS;
                 if (towardsPerS > 0) {
@@ -56,12 +56,16 @@ public record HarmNear(List<HarmLimit> limits, double leadS) implements Conditio
         return limits.stream().min(java.util.Comparator.comparingDouble(limit -> Math.abs(limit.levelC() - value))).map(HarmLimit::side).orElse(Side.HIGH);
     }
 
-    private static double beyondSinceS(List<Reading> readings, int from, HarmLimit limit) {
-        int i = from;
-        while (i > 0 && limit.isReachedAt(readings.get(i - 1).value())) {
-            i--;
+    /** How long it has been beyond a limit without a break (s); what is not known does not count. */
+    private static double beyondS(Heard heard, double atS, HarmLimit limit) {
+        double beyondS = 0;
+        double untilS = atS;
+        for (int i = Heard.index(heard.own(), atS); i >= 0 && limit.isReachedAt(heard.own().get(i).value()); i--) {
+            double fromS = heard.own().get(i).atS();
+            beyondS += Math.min(heard.holdS(), untilS - fromS);
+            untilS = fromS;
         }
-        return readings.get(i).atS();
+        return beyondS;
     }
 
     @Override
@@ -69,8 +73,10 @@ public record HarmNear(List<HarmLimit> limits, double leadS) implements Conditio
         DoubleStream.Builder runOut = DoubleStream.builder();
         for (HarmLimit limit : limits) {
             double sinceS = Double.NaN;
+            double knownToS = Double.POSITIVE_INFINITY;
             for (Reading each : heard.own()) {
-                sinceS = !limit.isReachedAt(each.value()) ? Double.NaN : Double.isNaN(sinceS) ? each.atS() : sinceS;
+                sinceS = !limit.isReachedAt(each.value()) ? Double.NaN : Double.isNaN(sinceS) ? each.atS() : sinceS + Math.max(0, each.atS() - knownToS);
+                knownToS = each.atS() + heard.holdS();
                 // Nobody has to read again for the time that can be borne to run out.
                 double nearS = sinceS + limit.durationS() - leadS;
                 if (nearS > afterS && nearS <= untilS) {

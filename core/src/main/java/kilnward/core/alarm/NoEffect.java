@@ -22,7 +22,7 @@ public record NoEffect(double onAt, double change, double overS) implements Cond
     public boolean is(Heard heard, double atS, boolean was) {
         List<Reading> output = heard.other();
         int first = Heard.index(output, atS, overS);
-        OptionalDouble then = Heard.at(heard.own(), atS, overS);
+        OptionalDouble then = heard.at(heard.own(), atS, overS);
         if (first < 0 || then.isEmpty()) {
             return false;
         }
@@ -38,6 +38,16 @@ public record NoEffect(double onAt, double change, double overS) implements Cond
     @Override
     public double[] echoesS() {
         return new double[] {overS};
+    }
+
+    /** That the output is off now says enough; that it ran all the time, and that nothing moved, must be known of all the time. */
+    @Override
+    public boolean isKnown(Heard heard, double atS) {
+        if (!Condition.super.isKnown(heard, atS) || !heard.isKnown(heard.other(), atS)) {
+            return false;
+        }
+        boolean began = Heard.index(heard.other(), atS, overS) < 0 || Heard.index(heard.own(), atS, overS) < 0;
+        return began || Heard.at(heard.other(), atS).orElseThrow() < onAt || heard.isKnown(heard.other(), atS - overS, atS) && heard.isKnown(heard.own(), atS - overS, atS);
     }
 
     @Override

@@ -24,14 +24,20 @@ public record Outlier(double limit, double deadband) implements Condition {
         return away.isPresent() && Math.abs(away.getAsDouble()) >= (was ? limit - deadband : limit);
     }
 
-    /** How far it is above the median of its peers; empty where fewer than two of them, or it itself, have been heard. */
+    /** How far it is above the median of its peers; empty where fewer than two of them, or it itself, are known. */
     static OptionalDouble away(Heard heard, double atS) {
-        double[] peers = heard.others().stream().map(each -> Heard.at(each, atS)).filter(OptionalDouble::isPresent).mapToDouble(OptionalDouble::getAsDouble).sorted().toArray();
+        double[] peers = heard.others().stream().filter(each -> heard.isKnown(each, atS)).map(each -> Heard.at(each, atS)).mapToDouble(OptionalDouble::orElseThrow)
+                .sorted().toArray();
         OptionalDouble own = heard.at(atS);
         if (peers.length < FEWEST || own.isEmpty()) {
             return OptionalDouble.empty();
         }
         return OptionalDouble.of(own.getAsDouble() - 0.5 * (Arrays.stream(peers).skip((peers.length - 1) / 2).findFirst().orElseThrow() + peers[peers.length / 2]));
+    }
+
+    @Override
+    public boolean isKnown(Heard heard, double atS) {
+        return Condition.super.isKnown(heard, atS) && away(heard, atS).isPresent();
     }
 
     @Override

@@ -25,15 +25,20 @@ public record Rate(double limit, double deadband) implements Condition {
         return perHour.isPresent() && Math.abs(perHour.getAsDouble()) >= (was ? limit - deadband : limit);
     }
 
-    /** Change over the last quarter of an hour, an hour's worth, rising above 0; empty where nothing is that old. */
+    /** Change over the last quarter of an hour, an hour's worth, rising above 0; empty where nothing is known of then. */
     static OptionalDouble perHour(Heard heard, double atS) {
-        OptionalDouble then = Heard.at(heard.own(), atS, OVER_S);
+        OptionalDouble then = heard.at(heard.own(), atS, OVER_S);
         return then.isEmpty() ? then : OptionalDouble.of((heard.at(atS).orElseThrow() - then.getAsDouble()) * PER_HOUR);
     }
 
     @Override
     public double[] echoesS() {
         return new double[] {OVER_S};
+    }
+
+    @Override
+    public boolean isKnown(Heard heard, double atS) {
+        return Condition.super.isKnown(heard, atS) && (Heard.index(heard.own(), atS, OVER_S) < 0 || perHour(heard, atS).isPresent());
     }
 
     @Override

@@ -24,6 +24,11 @@ public record Silence(double limitS) implements Condition {
     }
 
     @Override
+    public boolean isOfHearing() {
+        return true;
+    }
+
+    @Override
     public double lookBackS() {
         return limitS;
     }

@@ -19,6 +19,10 @@ public record Stuck(double spread, double overS) implements Condition {
 
     @Override
     public boolean is(Heard heard, double atS, boolean was) {
+        return isStill(heard, atS);
+    }
+
+    private boolean isStill(Heard heard, double atS) {
         List<Reading> own = heard.own();
         int first = Heard.index(own, atS, overS);
         int last = Heard.index(own, atS);
@@ -37,6 +41,12 @@ public record Stuck(double spread, double overS) implements Condition {
     @Override
     public double[] echoesS() {
         return new double[] {overS};
+    }
+
+    /** That it moved says enough; that it stood still must be known of all the time. */
+    @Override
+    public boolean isKnown(Heard heard, double atS) {
+        return Condition.super.isKnown(heard, atS) && (!isStill(heard, atS) || heard.isKnown(heard.own(), atS - overS, atS));
     }
 
     @Override

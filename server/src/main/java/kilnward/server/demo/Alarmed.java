@@ -82,8 +82,8 @@ class Alarmed implements ApplicationRunner {
             }
             loader.files().stream().filter(each -> each.runs() != null).forEach(each -> arm(each.id(), each.runs().days()));
             if (ways.all().isEmpty() && !mailServer.isEmpty()) {
-                ways.add(UUID.randomUUID(), new WayRequest("Lead", Ways.Kind.EMAIL, "lead@osier-end.example", Urgency.MIND, NIGHT_MIN, MORNING_MIN, 0, false), LEAD);
-                ways.add(UUID.randomUUID(), new WayRequest("Owner", Ways.Kind.EMAIL, "owner@osier-end.example", Urgency.SOON, null, null, 1, true), LEAD);
+                ways.add(UUID.randomUUID(), new WayRequest("Lead", Ways.Kind.EMAIL, "lead@osier-end.example", Urgency.MIND, NIGHT_MIN, MORNING_MIN, 0, false, null), LEAD, false);
+                ways.add(UUID.randomUUID(), new WayRequest("Owner", Ways.Kind.EMAIL, "owner@osier-end.example", Urgency.SOON, null, null, 1, true, null), LEAD, false);
             }
         } catch (InterruptedException stopped) {
             Thread.currentThread().interrupt();

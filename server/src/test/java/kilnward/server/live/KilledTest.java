@@ -130,7 +130,7 @@ class KilledTest {
         try {
             ApiClient lead = ApiClient.as(one.url(), "LEAD");
             String chamber = lead.post("/api/v1/chambers", "{\"name\":\"Alarmed\",\"guideId\":\"corn-snake-eggs\"}").body().get("id").asString();
-            hook.told(lead);
+            hook.told(ApiClient.as(one.url(), "OWNER"));
             SplittableRandom random = new SplittableRandom(15);
             for (int round = 0; round < ALARMS; round++) {
                 ServerProcess killed = round % 2 == 0 ? one : other;

@@ -8,10 +8,12 @@ import java.util.Map;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
+import java.util.concurrent.atomic.AtomicInteger;
 
 /** Where messages of alarms go to: knows how often each came, by its key. */
 public final class HookReceiver implements AutoCloseable {
     private final Map<String, Integer> called = new ConcurrentHashMap<>();
+    private final AtomicInteger requests = new AtomicInteger();
     private final ExecutorService workers = Executors.newCachedThreadPool();
     private final HttpServer server;
 
@@ -27,17 +29,35 @@ public final class HookReceiver implements AutoCloseable {
             } catch (InterruptedException stopped) {
                 Thread.currentThread().interrupt();
             }
-            called.merge(key, 1, Integer::sum);
+            requests.incrementAndGet();
+            if (key != null) {
+                called.merge(key, 1, Integer::sum);
+            }
             exchange.sendResponseHeaders(204, -1);
+            exchange.close();
+        });
+        server.createContext("/elsewhere", exchange -> {
+            exchange.getResponseHeaders().set("Location", "/");
+            exchange.sendResponseHeaders(302, -1);
             exchange.close();
         });
         server.start();
     }
 
-    /** Has everything told to it that is soon or now. */
-    public void told(ApiClient lead) {
-        ApiClient.Answer added = lead.post("/api/v1/ways", "{\"person\":\"Hook\",\"kind\":\"HOOK\",\"address\":\"http://127.0.0.1:" + server.getAddress().getPort()
-                + "/\",\"least\":\"SOON\",\"turn\":0,\"fahrenheit\":false,\"quietFrom\":null,\"quietUntil\":null}");
+    /** Where it listens on this machine. */
+    public int port() {
+        return server.getAddress().getPort();
+    }
+
+    /** Calls that came, with a key or without. */
+    public int requests() {
+        return requests.get();
+    }
+
+    /** Has everything told to it that is soon or now; it is not encrypted, which only an owner may allow. */
+    public void told(ApiClient owner) {
+        ApiClient.Answer added = owner.post("/api/v1/ways", "{\"person\":\"Hook\",\"kind\":\"HOOK\",\"address\":\"http://127.0.0.1:" + port()
+                + "/\",\"least\":\"SOON\",\"turn\":0,\"fahrenheit\":false,\"plainHttp\":true,\"quietFrom\":null,\"quietUntil\":null}");
         if (added.status() != 200) {
             throw new IllegalStateException(added.toString());
         }

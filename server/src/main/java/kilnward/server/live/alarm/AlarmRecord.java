@@ -170,7 +170,8 @@ class AlarmRecord {
             untilS = Math.max(clockS, from.seenToS());
             heard = listening(armed.rule().kind(), heard);
         }
-        Stretch stretch = AlarmCourse.go(armed.out() ? NEVER : condition, armed.rule().delays(), from, heard, acts, untilS);
+        Stretch stretch = armed.out() ? AlarmCourse.go(NEVER, armed.rule().delays(), from, heard.holding(Double.POSITIVE_INFINITY), acts, untilS)
+                : AlarmCourse.go(condition, armed.rule().delays(), from, heard, acts, untilS);
         keep(armed, own, condition, heard, row, stretch, who, note, readUs);
     }
 

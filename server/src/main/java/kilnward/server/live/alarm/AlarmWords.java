@@ -1,5 +1,7 @@
 package kilnward.server.live.alarm;
 
+import java.math.BigDecimal;
+import java.math.RoundingMode;
 import java.time.Instant;
 import java.time.ZoneId;
 import java.time.format.DateTimeFormatter;
@@ -10,6 +12,7 @@ import kilnward.core.alarm.Urgency;
 import kilnward.core.life.Side;
 import kilnward.core.series.SeriesUnit;
 import kilnward.server.live.tell.Outbox.Words;
+import kilnward.server.wire.Durations;
 
 /** An alarm in words, for who reads them in the dark: what, where, since when, how long there is. */
 final class AlarmWords {
@@ -33,7 +36,7 @@ final class AlarmWords {
         String sentence = sentence(told, fahrenheit);
         StringBuilder body = new StringBuilder(sentence).append("\nSince ").append(AT.withZone(zone).format(told.at)).append(" (").append(zone).append(").\n");
         if (!Double.isNaN(told.harmS)) {
-            body.append("By rehearsal, harm is done ").append(duration(told.harmS)).append(" after this alarm at the soonest, unless somebody acts.\n");
+            body.append("Harm could begin in ").append(Durations.timeLeft(told.harmS)).append(" unless somebody acts (from simulated faults).\n");
         }
         body.append(told.kind.isOfHearing() ? "Nobody knows how it stands there now: go and look.\n" : "Open the chamber's page to see what it may be and what to do first.\n");
         body.append(link.isEmpty() ? "" : link + "\n").append("\nKiln Ward plans and keeps records; it is no safety device.\n");
@@ -54,35 +57,28 @@ final class AlarmWords {
             case LOW -> where + ": " + is + ", at or below " + value(told, told.limit, fahrenheit) + ".";
             case WATER_LOW -> where + ": the water stands at " + is + ", at or below " + value(told, told.limit, fahrenheit) + ".";
             case RATE -> where + ": " + (told.side == Side.LOW ? "falling" : "rising") + " by " + difference(told, told.limit, fahrenheit) + " an hour or more, now " + is + ".";
-            case SILENCE -> told.chamber + ": nothing heard of the device of " + told.series + " for " + duration(told.limit) + ".";
-            case BROKEN_PROBE -> where + ": nothing that can be for " + duration(told.limit) + ", though its device sends.";
+            case SILENCE -> told.chamber + ": nothing heard of the device of " + told.series + " for " + Durations.duration(told.limit) + ".";
+            case BROKEN_PROBE -> where + ": nothing that can be for " + Durations.duration(told.limit) + ", though its device sends.";
             case OUT_OF_BAND -> where + ": " + is + ", outside " + value(told, told.limit, fahrenheit) + " to " + value(told, told.secondLimit, fahrenheit) + " for too long.";
-            case HARM_NEAR -> where + ": " + is + ". At this rate harm is less than " + duration(told.limit) + " away.";
+            case HARM_NEAR -> where + ": " + is + ". At this rate harm is less than " + Durations.duration(told.limit) + " away.";
             case OUTLIER -> where + ": " + is + ", " + difference(told, told.limit, fahrenheit) + " or more from its peers.";
             case NO_EFFECT -> where + ": " + is + ". It should be " + (told.side == Side.HIGH ? "falling" : "rising") + " and is not.";
             case STUCK -> where + ": at " + is + " without a change for too long.";
         };
     }
 
-    static String duration(double seconds) {
-        long minutes = Math.round(seconds / 60);
-        if (minutes < 90) {
-            return Math.max(1, minutes) + " min";
-        }
-        long hours = Math.round(seconds / 3600);
-        return hours < 48 ? hours + " h" : Math.round(seconds / 86_400) + " days";
-    }
-
     private static String value(Told told, double value, boolean fahrenheit) {
-        return told.unit == SeriesUnit.C && fahrenheit ? number(Temperature.celsiusToFahrenheit(value)) + " °F" : number(value) + " " + told.unit.sign();
+        return told.unit == SeriesUnit.C && fahrenheit ? number(Temperature.celsiusToFahrenheit(value), told) + " °F" : number(value, told) + " " + told.unit.sign();
     }
 
     private static String difference(Told told, double value, boolean fahrenheit) {
-        return told.unit == SeriesUnit.C ? number(fahrenheit ? Temperature.kelvinToFahrenheitDifference(value) : value) + (fahrenheit ? " °F" : " K")
-                : number(value) + " " + told.unit.sign();
+        return told.unit == SeriesUnit.C ? number(fahrenheit ? Temperature.kelvinToFahrenheitDifference(value) : value, told) + (fahrenheit ? " °F" : " K")
+                : number(value, told) + " " + told.unit.sign();
     }
 
-    private static String number(double value) {
-        return Math.abs(value) >= 1000 ? String.format(Locale.ROOT, "%.0f", value) : String.format(Locale.ROOT, "%.1f", value);
+    /** With as many decimals as its quantity has; a true minus, and none before zero. */
+    private static String number(double value, Told told) {
+        BigDecimal rounded = BigDecimal.valueOf(value).setScale(told.unit.measured().digits(), RoundingMode.HALF_UP);
+        return (rounded.signum() < 0 ? "−" : "") + rounded.abs().toPlainString();
     }
 }

@@ -6,6 +6,7 @@ import java.util.Comparator;
 import java.util.List;
 import java.util.TreeMap;
 import java.util.UUID;
+import java.util.stream.Stream;
 import kilnward.core.alarm.Heard;
 import kilnward.core.alarm.Reading;
 import kilnward.core.alarm.RuleKind;
@@ -21,6 +22,8 @@ public class Heards {
     private static final double MICROS = 1e6;
     private static final int MOST = 20_000;
     private static final double SINGLY_S = 2 * 3600;
+    /** As many of the newest readings show how far apart they usually are. */
+    private static final int LOOKED_AT = 11;
     private final JdbcClient sql;
     private final SeriesService series;
 
@@ -69,8 +72,17 @@ public class Heards {
         if (kind == RuleKind.SILENCE) {
             return Heard.of(merged(sent(own).stream().map(each -> minutes(each.number(), fromS, untilS)).toList()));
         }
-        List<List<Reading>> held = others.stream().map(id -> minutes(series.require(id).number(), fromS, untilS)).toList();
-        return new Heard(minutes(own.number(), fromS, untilS), kind == RuleKind.BROKEN_PROBE ? List.of(merged(held)) : held);
+        List<Series> peers = others.stream().map(series::require).toList();
+        List<List<Reading>> held = peers.stream().map(each -> minutes(each.number(), fromS, untilS)).toList();
+        List<Reading> mine = minutes(own.number(), fromS, untilS);
+        if (kind == RuleKind.BROKEN_PROBE) {
+            return new Heard(mine, List.of(merged(held)));
+        }
+        double holdS = Heard.holdS(own.everyS(), mine);
+        for (int i = 0; i < held.size(); i++) {
+            holdS = Math.max(holdS, Heard.holdS(peers.get(i).everyS(), held.get(i)));
+        }
+        return new Heard(mine, held, holdS);
     }
 
     /** What a rule goes by since it was looked at last, as far back as it looks. */
@@ -83,9 +95,19 @@ public class Heards {
             return new Heard(since(own.number(), fromS, untilS), List.of(ofDevice(own).stream().filter(each -> each.atS() <= untilS).toList()));
         }
         if (kind == RuleKind.HARM_NEAR && untilS - fromS > SINGLY_S) {
-            return Heard.of(days(own.number(), fromS, untilS));
+            return Heard.of(days(own.number(), fromS, untilS)).holding(holdS(own));
         }
-        return new Heard(since(own.number(), fromS, untilS), others.stream().map(id -> since(series.require(id).number(), fromS, untilS)).toList());
+        List<Series> peers = others.stream().map(series::require).toList();
+        return new Heard(since(own.number(), fromS, untilS), peers.stream().map(each -> since(each.number(), fromS, untilS)).toList(),
+                Stream.concat(Stream.of(own), peers.stream()).mapToDouble(this::holdS).max().orElseThrow());
+    }
+
+    /** How long a value of a series holds (s), by what was said of it and by its newest readings. */
+    private double holdS(Series one) {
+        List<Reading> newest = new ArrayList<>(sql.sql("select at_us, value_e6 from reading where series = ? order by at_us desc limit " + LOOKED_AT).param(one.number())
+                .query((row, i) -> reading(row.getLong(1), row.getLong(2))).list());
+        Collections.reverse(newest);
+        return Heard.holdS(one.everyS(), newest);
     }
 
     /** What is borne for days is counted in minutes, but for the last hours. */

@@ -2,40 +2,37 @@ package kilnward.server.live.tell;
 
 import java.io.IOException;
 import java.net.URI;
-import java.net.http.HttpClient;
-import java.net.http.HttpRequest;
-import java.net.http.HttpResponse;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
+import kilnward.core.alarm.Urgency;
 import kilnward.server.wire.KilnWardProperties;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
-import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.scheduling.annotation.Scheduled;
 import org.springframework.stereotype.Component;
 
 /**
- * A sign of life to an outside address, for as long as alarms are looked after here: whoever misses it knows that the server, its database or its line is gone. It is what
- * tells when nothing else can.
+ * A heartbeat to an outside address. It goes out only while alarms are evaluated and no urgent alarm message is overdue: whoever misses it knows that the server, its database or its
+ * line is down, or that alarms do not get out.
  */
 @Component
 public class Heartbeat {
     private static final Logger LOG = LoggerFactory.getLogger(Heartbeat.class);
-    private static final Duration PATIENCE = Duration.ofSeconds(10);
     /** Alarms that were not looked after for so long are not looked after. */
     private static final Duration STALE = Duration.ofSeconds(30);
     private final KilnWardProperties properties;
-    private final JdbcClient sql;
     private final Clock clock;
-    private final HttpClient client = HttpClient.newBuilder().connectTimeout(PATIENCE).followRedirects(HttpClient.Redirect.NEVER).build();
+    private final Outbox outbox;
+    private final OutboundHttp http;
     private volatile Instant lookedAt = Instant.EPOCH;
     private volatile Instant beatAt;
     private volatile String trouble;
 
-    Heartbeat(KilnWardProperties properties, JdbcClient sql, Clock clock) {
+    Heartbeat(KilnWardProperties properties, Outbox outbox, OutboundHttp http, Clock clock) {
         this.properties = properties;
-        this.sql = sql;
+        this.outbox = outbox;
+        this.http = http;
         this.clock = clock;
     }
 
@@ -64,11 +61,12 @@ public class Heartbeat {
             if (lookedAt.plus(STALE).isBefore(clock.instant())) {
                 throw new IOException("alarms have not been looked after since " + lookedAt);
             }
-            sql.sql("select 1").query(Integer.class).single();
-            HttpResponse<Void> answer = client.send(HttpRequest.newBuilder(URI.create(address)).timeout(PATIENCE).POST(HttpRequest.BodyPublishers.noBody()).build(),
-                    HttpResponse.BodyHandlers.discarding());
-            if (answer.statusCode() > 299) {
-                throw new IOException("it was answered with " + answer.statusCode());
+            outbox.overdue().stream().filter(each -> each.urgency() == Urgency.NOW).findFirst().ifPresent(late -> {
+                throw new IllegalStateException("an urgent alarm message has not been delivered since " + late.since());
+            });
+            int status = http.postAnywhere(URI.create(address), "");
+            if (status > 299) {
+                throw new IOException("it was answered with status " + status);
             }
             beatAt = clock.instant();
             trouble = null;
@@ -76,7 +74,7 @@ public class Heartbeat {
             Thread.currentThread().interrupt();
         } catch (IOException | RuntimeException silent) {
             trouble = silent.getMessage() == null ? silent.getClass().getSimpleName() : silent.getMessage();
-            LOG.warn("no sign of life went out: {}", trouble);
+            LOG.warn("no heartbeat was sent: {}", trouble);
         }
     }
 }

@@ -1,77 +1,69 @@
 package kilnward.server.live.tell;
 
 import java.io.IOException;
-import java.net.InetAddress;
 import java.net.URI;
 import java.net.UnknownHostException;
-import java.net.http.HttpClient;
-import java.net.http.HttpRequest;
-import java.net.http.HttpResponse;
 import java.nio.charset.StandardCharsets;
 import java.security.GeneralSecurityException;
 import java.time.Clock;
-import java.time.Duration;
 import java.util.HexFormat;
+import java.util.Map;
 import javax.crypto.Mac;
 import javax.crypto.spec.SecretKeySpec;
+import kilnward.server.live.tell.OutboundHttp.PrivateAddressException;
 import kilnward.server.wire.KilnWardProperties;
 import org.springframework.stereotype.Component;
 
-/** Calls web hooks, signed; never into the private net, unless that is allowed, and never to where it is redirected. */
+/** Calls web hooks, signed; encrypted, unless an owner allowed otherwise. */
 @Component
 class Hooks {
-    private static final Duration PATIENCE = Duration.ofSeconds(10);
     private final KilnWardProperties properties;
+    private final OutboundHttp http;
     private final Clock clock;
-    private final HttpClient client = HttpClient.newBuilder().connectTimeout(PATIENCE).followRedirects(HttpClient.Redirect.NEVER).build();
 
-    Hooks(KilnWardProperties properties, Clock clock) {
+    Hooks(KilnWardProperties properties, OutboundHttp http, Clock clock) {
         this.properties = properties;
+        this.http = http;
         this.clock = clock;
     }
 
     /**
-     * @throws IllegalArgumentException where an address cannot be called, saying what it must be
+     * Looks at an address before it is saved. It is looked at again when it is called.
+     *
+     * @param plainHttp whether it may be called unencrypted
+     * @throws IllegalArgumentException where it cannot be called, saying what it must be
      */
-    void check(URI address) {
-        if (address.getHost() == null || !"https".equals(address.getScheme()) && !"http".equals(address.getScheme()) || address.getUserInfo() != null) {
-            throw new IllegalArgumentException("must be an address that begins with https:// or http://, without a name and password in it");
+    void check(URI address, boolean plainHttp) {
+        boolean http = "http".equals(address.getScheme());
+        if (address.getHost() == null || !http && !"https".equals(address.getScheme()) || address.getUserInfo() != null) {
+            throw new IllegalArgumentException("must be an address that begins with https://, without a name and password in it");
+        }
+        if (http && !plainHttp) {
+            throw new IllegalArgumentException("must begin with https://: an owner can allow http:// for this channel");
         }
         if (properties.tell().privateAddresses()) {
             return;
         }
         try {
-            for (InetAddress each : InetAddress.getAllByName(address.getHost())) {
-                boolean uniqueLocal = each.getAddress().length == 16 && (each.getAddress()[0] & 0xfe) == 0xfc;
-                boolean shared = each.getAddress().length == 4 && (each.getAddress()[0] & 0xff) == 100 && (each.getAddress()[1] & 0xc0) == 64;
-                if (each.isLoopbackAddress() || each.isSiteLocalAddress() || each.isLinkLocalAddress() || each.isAnyLocalAddress() || each.isMulticastAddress() || uniqueLocal
-                        || shared) {
-                    throw new IllegalArgumentException("must be outside the private net (" + each.getHostAddress() + "); whoever runs the server can allow addresses inside it");
-                }
-            }
+            OutboundHttp.publicAddresses(address.getHost());
+        } catch (PrivateAddressException inside) {
+            throw new IllegalArgumentException("must be a public address; the server's operator can allow private ones", inside);
         } catch (UnknownHostException unknown) {
-            throw new IllegalArgumentException("must be of a host that is known by its name");
+            throw new IllegalArgumentException("must name a host that exists", unknown);
         }
     }
 
     /**
      * Calls one.
      *
-     * @param key what makes the call known again where it comes twice
-     * @throws IOException where it was not taken
+     * @param key the same for each repetition of a call, so that the receiver can tell
+     * @throws IOException where it was not accepted within {@link Deadline#CALL}
      */
     void call(URI address, String secret, String key, String body) throws IOException, InterruptedException {
-        try {
-            check(address);
-        } catch (IllegalArgumentException unfit) {
-            throw new IOException("The address " + unfit.getMessage() + ".", unfit);
-        }
         String at = clock.instant().toString();
-        HttpRequest request = HttpRequest.newBuilder(address).timeout(PATIENCE).header("Content-Type", "application/json").header("Idempotency-Key", key)
-                .header("Kiln-Ward-Time", at).header("Kiln-Ward-Signature", signature(secret, at, body)).POST(HttpRequest.BodyPublishers.ofString(body)).build();
-        HttpResponse<Void> answer = client.send(request, HttpResponse.BodyHandlers.discarding());
-        if (answer.statusCode() < 200 || answer.statusCode() > 299) {
-            throw new IOException("It was answered with " + answer.statusCode() + ".");
+        int status = http.post(address, Map.of("Idempotency-Key", key, "Kiln-Ward-Time", at, "Kiln-Ward-Signature", signature(secret, at, body)), body);
+        if (status < 200 || status > 299) {
+            throw new IOException("It answered with status " + status + ".");
         }
     }
 

@@ -1,6 +1,7 @@
 package kilnward.server.live.tell;
 
 import java.time.Clock;
+import java.time.Duration;
 import java.time.Instant;
 import java.time.LocalTime;
 import java.time.ZonedDateTime;
@@ -20,6 +21,8 @@ import org.springframework.stereotype.Component;
 @Component
 public class Outbox {
     private static final int SHOWN = 100;
+    /** So long after its time a message is overdue. */
+    private static final Duration OVERDUE = Duration.ofMinutes(1);
     private final JdbcClient sql;
     private final Ways ways;
     private final Sites sites;
@@ -47,7 +50,7 @@ public class Outbox {
     /**
      * A message as kept.
      *
-     * @param droppedWhy ACKNOWLEDGED or OVER where nobody had to be told any more, GAVE_UP; null for none
+     * @param droppedWhy ACKNOWLEDGED or OVER where nobody had to be told any more, REMOVED with its channel, GAVE_UP; null for none
      */
     public record MessageView(String id, @OrNull String alarmId, String person, Ways.Kind kind, String address, What what, String subject, Instant dueAt, int attempts,
             @OrNull Instant sentAt, @OrNull Instant droppedAt, @OrNull String droppedWhy, @OrNull String trouble) {
@@ -76,9 +79,11 @@ public class Outbox {
     }
 
     private void put(Way way, UUID alarmId, UUID chamberId, What what, Words words, Instant due) {
-        sql.sql("insert into alarm_message (id, alarm_id, chamber_id, way_id, what, subject, body, due_us, claimed_until_us, attempts, made_us) values (?, ?, ?, ?, ?, ?, ?, ?, 0, 0, ?)")
+        sql.sql("insert into alarm_message (id, alarm_id, chamber_id, way_id, what, subject, body, due_us, planned_us, claimed_until_us, attempts,"
+                + " made_us) values (?, ?, ?, ?, ?, ?, ?, ?, ?, 0, 0, ?)")
                 .param(UUID.randomUUID()).param(alarmId).param(chamberId).param(way.id()).param(what.name())
                 .param(words.subject().length() > 200 ? words.subject().substring(0, 200) : words.subject()).param(words.body()).param(Moments.micros(due))
+                .param(Moments.micros(due))
                 .param(Moments.micros(clock.instant())).update();
     }
 
@@ -95,6 +100,12 @@ public class Outbox {
         ways.all().stream().filter(each -> told.contains(each.id())).forEach(way -> put(way, alarmId, chamberId, What.RETURNED, words.apply(way), clock.instant()));
     }
 
+    /** A channel that is removed sends nothing more. */
+    void removed(UUID wayId) {
+        sql.sql("update alarm_message set dropped_us = ?, dropped_why = 'REMOVED' where way_id = ? and sent_us is null and dropped_us is null")
+                .param(Moments.micros(clock.instant())).param(wayId).update();
+    }
+
     private void drop(UUID alarmId, String why, long dueAfterUs) {
         sql.sql("update alarm_message set dropped_us = ?, dropped_why = ? where alarm_id = ? and what = 'RAISED' and sent_us is null and dropped_us is null"
                 + (dueAfterUs == Long.MAX_VALUE ? "" : " and due_us > " + dueAfterUs)).param(Moments.micros(clock.instant())).param(why).param(alarmId).update();
@@ -105,7 +116,7 @@ public class Outbox {
         Instant now = clock.instant();
         for (Way way : ways.toldOf(siteId, urgency)) {
             boolean told = sql.sql("select count(*) from alarm_message where way_id = ? and what = 'NOTICE' and made_us > ?").param(way.id())
-                    .param(Moments.micros(now.minus(java.time.Duration.ofDays(1)))).query(Long.class).single() > 0;
+                    .param(Moments.micros(now.minus(Duration.ofDays(1)))).query(Long.class).single() > 0;
             if (!told) {
                 put(way, null, null, What.NOTICE, new Words(subject, body), urgency == Urgency.NOW ? now : afterQuiet(way, now));
             }
@@ -118,6 +129,26 @@ public class Outbox {
         put(way, null, null, What.TEST, new Words("Kiln Ward: a test", "This is a test that " + author + " asked for. If you read it, " + way.person()
                 + " can be told this way when an alarm sounds. Nothing is wrong.\n"), clock.instant());
         sql.sql("update alarm_way set tested_at = ? where id = ?").param(clock.instant()).param(wayId).update();
+    }
+
+    /**
+     * An alarm message that should have been sent and was not.
+     *
+     * @param since when it was to be sent first
+     */
+    public record OverdueView(String chamberId, String person, Ways.Kind kind, Urgency urgency, Instant since, @OrNull String trouble) {
+    }
+
+    /** Alarm messages of the site, or of all where the server works for itself, that are overdue; the most urgent first. */
+    public List<OverdueView> overdue() {
+        return sql.sql("select m.chamber_id, w.person, w.kind, a.urgency, m.planned_us, m.trouble from alarm_message m join alarm_way w on w.id = m.way_id"
+                + " join alarm a on a.id = m.alarm_id where m.what = 'RAISED' and m.sent_us is null and m.planned_us < :before and w.retired_at is null"
+                + " and (m.dropped_us is null or m.dropped_why = 'GAVE_UP' and a.state = 'UNACKNOWLEDGED' and a.closed_us is null)"
+                + " and (:site is null or w.site_id = :site) order by field(a.urgency, 'NOW', 'SOON', 'MIND'), m.planned_us limit " + SHOWN)
+                .param("before", Moments.micros(clock.instant().minus(OVERDUE))).param("site", Here.site().orElse(null))
+                .query((row, i) -> new OverdueView(row.getString(1), row.getString(2), Ways.Kind.valueOf(row.getString(3)), Urgency.valueOf(row.getString(4)),
+                        Moments.micros(row.getLong(5)), row.getString(6)))
+                .list();
     }
 
     /** The newest, those that were not delivered first. */

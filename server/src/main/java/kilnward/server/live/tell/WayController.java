@@ -1,17 +1,19 @@
 package kilnward.server.live.tell;
 
 import jakarta.validation.Valid;
-import java.security.Principal;
 import java.time.Instant;
 import java.util.List;
 import java.util.UUID;
 import kilnward.server.live.tell.Outbox.MessageView;
+import kilnward.server.live.tell.Outbox.OverdueView;
 import kilnward.server.live.tell.Ways.WayRequest;
 import kilnward.server.live.tell.Ways.WayView;
 import kilnward.server.people.Needs;
+import kilnward.server.people.Person;
 import kilnward.server.people.Role;
 import kilnward.server.wire.KilnWardProperties;
 import kilnward.server.wire.OrNull;
+import org.springframework.security.core.Authentication;
 import org.springframework.web.bind.annotation.DeleteMapping;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
@@ -56,15 +58,15 @@ public class WayController {
 
     @Needs(Role.LEAD)
     @PostMapping
-    public Telling add(@Valid @RequestBody WayRequest way, Principal who) {
-        ways.add(UUID.randomUUID(), way, who.getName());
+    public Telling add(@Valid @RequestBody WayRequest way, Authentication who) {
+        ways.add(UUID.randomUUID(), way, who.getName(), isOwner(who));
         return all();
     }
 
     @Needs(Role.LEAD)
     @PutMapping("/{id}")
-    public Telling change(@PathVariable UUID id, @Valid @RequestBody WayRequest way) {
-        ways.change(id, way);
+    public Telling change(@PathVariable UUID id, @Valid @RequestBody WayRequest way, Authentication who) {
+        ways.change(id, way, isOwner(who));
         return all();
     }
 
@@ -72,14 +74,26 @@ public class WayController {
     @DeleteMapping("/{id}")
     public Telling retire(@PathVariable UUID id) {
         ways.retire(id);
+        outbox.removed(id);
         return all();
     }
 
     /** Sends a test this way. */
     @Needs(Role.LEAD)
     @PostMapping("/{id}/test")
-    public Telling test(@PathVariable UUID id, Principal who) {
+    public Telling test(@PathVariable UUID id, Authentication who) {
         outbox.test(id, who.getName());
         return all();
+    }
+
+    /** Alarm messages that should have been sent and were not: everybody at the site is told on every page. */
+    @Needs(Role.VISITOR)
+    @GetMapping("/overdue")
+    public List<OverdueView> overdue() {
+        return outbox.overdue();
+    }
+
+    private static boolean isOwner(Authentication who) {
+        return who.getPrincipal() instanceof Person person && person.may(Role.OWNER);
     }
 }

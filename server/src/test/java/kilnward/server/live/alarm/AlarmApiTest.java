@@ -7,8 +7,10 @@ import static org.junit.jupiter.api.Assertions.assertTrue;
 import com.icegreen.greenmail.util.GreenMail;
 import com.icegreen.greenmail.util.ServerSetup;
 import com.sun.net.httpserver.HttpServer;
+import java.io.IOException;
 import java.net.InetAddress;
 import java.net.InetSocketAddress;
+import java.net.ServerSocket;
 import java.nio.charset.StandardCharsets;
 import java.time.Duration;
 import java.time.Instant;
@@ -23,6 +25,7 @@ import javax.crypto.spec.SecretKeySpec;
 import kilnward.server.running.ApiClient;
 import kilnward.server.running.ApiClient.Answer;
 import kilnward.server.running.DeviceClient;
+import kilnward.server.running.HookReceiver;
 import kilnward.server.running.RunningServer;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
@@ -37,6 +40,7 @@ class AlarmApiTest {
     private static final String DUCKLINGS = "/api/v1/chambers/0051e4e4-d000-7000-8000-000000000002";
     private static final String AT_DUCKLINGS = "0051e4e4-d000-7000-8000-000000002002";
     private ApiClient lead;
+    private ApiClient owner;
     private String chamber;
     private DeviceClient device;
     private String series;
@@ -45,6 +49,7 @@ class AlarmApiTest {
     @BeforeEach
     void aChamberWithADevice(RunningServer.Running server) {
         lead = ApiClient.as(server, "LEAD");
+        owner = ApiClient.as(server, "OWNER");
         chamber = lead.post("/api/v1/chambers", "{\"name\":\"Alarmed\",\"guideId\":\"corn-snake-eggs\"}").body().get("id").asString();
         device = DeviceClient.added(lead, server.url(), chamber, "logger");
         series = device.series("among the eggs", "TEMPERATURE", "C");
@@ -249,7 +254,10 @@ class AlarmApiTest {
         try {
             assertEquals("address", lead.post("/api/v1/ways", way("EMAIL", "not an address", 0)).refusedField());
             assertEquals("address", lead.post("/api/v1/ways", way("HOOK", "ftp://osier-end.example/", 0)).refusedField());
-            String secret = added(lead.post("/api/v1/ways", way("HOOK", "http://127.0.0.1:" + hook.getAddress().getPort() + "/hook", 0)).body()).get("secret").asString();
+            String plain = way("HOOK", "http://127.0.0.1:" + hook.getAddress().getPort() + "/hook", 0);
+            assertEquals("plainHttp", lead.post("/api/v1/ways", plain).refusedField(), "only an owner allows what is not encrypted");
+            assertEquals("address", owner.post("/api/v1/ways", plain.replace("\"plainHttp\":true", "\"plainHttp\":false")).refusedField());
+            String secret = added(owner.post("/api/v1/ways", way("HOOK", "http://127.0.0.1:" + hook.getAddress().getPort() + "/hook", 0)).body()).get("secret").asString();
             String mailId = added(lead.post("/api/v1/ways", way("EMAIL", "keeper@osier-end.example", 0)).body()).get("id").asString();
             added(lead.post("/api/v1/ways", way("EMAIL", "second@osier-end.example", 1)).body());
             lead.post("/api/v1/ways/" + mailId + "/test", "{}");
@@ -278,9 +286,67 @@ class AlarmApiTest {
         }
     }
 
+    /** Hooks that hang at every stage, and a mail server that is away, are told at the same time as one that works. */
+    @Test
+    void whoHangsHoldsUpNobodyElse(RunningServer.Running server) throws Exception {
+        try (HookReceiver works = new HookReceiver(0); Hanging hanging = new Hanging(12)) {
+            for (String address : hanging.addresses()) {
+                added(owner.post("/api/v1/ways", way("HOOK", address, 0)).body());
+            }
+            added(lead.post("/api/v1/ways", way("EMAIL", "keeper@osier-end.example", 0)).body());
+            added(owner.post("/api/v1/ways", way("HOOK", "http://127.0.0.1:" + works.port() + "/", 0)).body());
+            arm(series, "HIGH", "NOW", "\"limit\":31");
+            for (int round = 0; round < 3; round++) {
+                int before = works.called().size();
+                Instant sent = Instant.now();
+                send(series, 32);
+                await("[HIGH UNACKNOWLEDGED]", this::states);
+                await("true", () -> "" + (works.called().size() > before));
+                assertTrue(Duration.between(sent, Instant.now()).toSeconds() < 10, "from reading to message: " + Duration.between(sent, Instant.now()));
+                send(series, 28);
+                await("[HIGH RETURNED]", this::states);
+                lead.post("/api/v1/alarms/" + open().get(0).get("id").asString() + "/acknowledge", "{}");
+                await("[]", this::states);
+            }
+        }
+        // What does not get out is said: its time came a while ago.
+        server.bean(JdbcClient.class)
+                .sql("update alarm_message set planned_us = planned_us - 120000000, dropped_us = null where chamber_id = ? and sent_us is null and what = 'RAISED'")
+                .param(java.util.UUID.fromString(chamber)).update();
+        JsonNode overdue = ApiClient.as(server, "VISITOR").get("/api/v1/ways/overdue").body();
+        List<JsonNode> ours = StreamSupport.stream(overdue.spliterator(), false).filter(each -> each.get("chamberId").asString().equals(chamber)).toList();
+        assertEquals("Keeper NOW", ours.get(0).get("person").asString() + " " + ours.get(0).get("urgency").asString());
+        nobodyIsTold();
+        overdue = lead.get("/api/v1/ways/overdue").body();
+        assertTrue(StreamSupport.stream(overdue.spliterator(), false).noneMatch(each -> each.get("chamberId").asString().equals(chamber)),
+                "a channel that is removed owes nothing");
+    }
+
+    /** Accepts connections and never answers. */
+    private static final class Hanging implements AutoCloseable {
+        private final List<ServerSocket> listeners = new ArrayList<>();
+
+        private Hanging(int many) throws IOException {
+            for (int i = 0; i < many; i++) {
+                listeners.add(new ServerSocket(0, 50, InetAddress.getLoopbackAddress()));
+            }
+        }
+
+        private List<String> addresses() {
+            return listeners.stream().map(each -> "http://127.0.0.1:" + each.getLocalPort() + "/").toList();
+        }
+
+        @Override
+        public void close() throws IOException {
+            for (ServerSocket each : listeners) {
+                each.close();
+            }
+        }
+    }
+
     private String way(String kind, String address, int turn) {
         return "{\"person\":\"Keeper\",\"kind\":\"" + kind + "\",\"address\":\"" + address + "\",\"least\":\"SOON\",\"quietFrom\":null,\"quietUntil\":null,\"turn\":" + turn
-                + ",\"fahrenheit\":false}";
+                + ",\"fahrenheit\":false,\"plainHttp\":" + address.startsWith("http:") + "}";
     }
 
     private JsonNode added(JsonNode telling) {
