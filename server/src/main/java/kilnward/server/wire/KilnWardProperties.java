@@ -14,6 +14,7 @@ import org.springframework.boot.context.properties.bind.DefaultValue;
  * @param metricsToken what whoever collects measures has to show; empty for nobody may
  * @param perSecond how often a second one address may have something worked out, and one device send, in the long run
  * @param signInTries how often one address may try to sign in, or to use a link, before it has to wait
+ * @param connectionsPerAddress how many connections one address may have open at once; not counted behind a proxy
  * @param demo     whether it plays the demo: Osier End is loaded once and visitors pick a role instead of signing in
  * @param demoDays how many days of readings the demo begins with, at most those it has
  * @param demoAlarms whether the demo's rules are armed
@@ -22,7 +23,8 @@ import org.springframework.boot.context.properties.bind.DefaultValue;
  */
 @ConfigurationProperties("kilnward")
 public record KilnWardProperties(@DefaultValue("http://localhost:8490") String publicUrl, List<String> hosts, @DefaultValue(".kiln") Path folder,
-        @DefaultValue("") String metricsToken, @DefaultValue("30") int perSecond, @DefaultValue("20") int signInTries, boolean demo, @DefaultValue("21") int demoDays,
+        @DefaultValue("") String metricsToken, @DefaultValue("30") int perSecond, @DefaultValue("20") int signInTries, @DefaultValue("256") int connectionsPerAddress, boolean demo,
+        @DefaultValue("21") int demoDays,
         @DefaultValue("false") boolean demoAlarms,
         @DefaultValue Mqtt mqtt,
         @DefaultValue Tell tell) {

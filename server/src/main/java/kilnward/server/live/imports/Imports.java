@@ -17,6 +17,9 @@ import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.concurrent.TimeUnit;
+import kilnward.server.wire.problem.NotDoneException;
+import java.util.function.Supplier;
+import java.util.concurrent.Semaphore;
 import java.util.stream.Stream;
 import kilnward.core.finding.RefusedValueException;
 import kilnward.core.logfile.LogShape.ValueColumn;
@@ -69,6 +72,12 @@ class Imports implements DisposableBean {
     /** Nobody works on one that was not heard of for so long. */
     private static final Duration ALIVE = Duration.ofSeconds(30);
     private static final Duration WAITS = Duration.ofDays(30);
+    /** Files that wait: so much of one site and of one person at it, and so many. */
+    private static final long SITE_BYTES = 256L * 1024 * 1024;
+    private static final long PERSON_BYTES = 128L * 1024 * 1024;
+    private static final int SITE_FILES = 60;
+    private static final int LOOKS = 2;
+    private static final Duration LOOK_PATIENCE = Duration.ofSeconds(10);
     private static final Duration FINISH = Duration.ofSeconds(20);
     private final JdbcClient sql;
     private final TransactionTemplate transactions;
@@ -82,6 +91,7 @@ class Imports implements DisposableBean {
     private final ExecutorService worker = Executors.newSingleThreadExecutor(task -> new Thread(task, "imports"));
     /** Reads the next rows while those before are written. */
     private final ExecutorService reading = Executors.newSingleThreadExecutor(task -> new Thread(task, "imports-reading"));
+    private final Semaphore looks = new Semaphore(LOOKS, true);
     private volatile boolean stopping;
 
     Imports(JdbcClient sql, TransactionTemplate transactions, Plans plans, Sites sites, SeriesService series, ReadingStore store, Likeness likeness, Audit audit,
@@ -105,7 +115,8 @@ class Imports implements DisposableBean {
     /** Takes a file in, and says what seems to be in it. */
     ImportView add(UUID chamberId, String name, byte[] file, String author) {
         plans.require(chamberId);
-        LogFile read = LogFile.of(file);
+        requireRoom(file.length, author);
+        LogFile read = opened(() -> LogFile.of(file));
         long rows = Math.round(file.length / usual(read.first(read.delimiter())));
         UUID id = UUID.randomUUID();
         transactions.executeWithoutResult(status -> {
@@ -118,6 +129,40 @@ class Imports implements DisposableBean {
             }
         });
         return view(require(chamberId, id));
+    }
+
+    /** Files that wait to be gone through stand in the record whole: a site, and a person at it, may have only so much of them there. */
+    private void requireRoom(long bytes, String author) {
+        List<UUID> chambers = List.copyOf(plans.names().keySet());
+        record Waiting(long bytes, boolean theirs) {
+        }
+        List<Waiting> waiting = sql.sql("select bytes, author = :author from log_import where state <> 'DONE' and chamber_id in (:chambers)").param("author", author)
+                .param("chambers", chambers).query((row, i) -> new Waiting(row.getLong(1), row.getBoolean(2))).list();
+        long all = bytes + waiting.stream().mapToLong(Waiting::bytes).sum();
+        long theirs = bytes + waiting.stream().filter(Waiting::theirs).mapToLong(Waiting::bytes).sum();
+        if (all > SITE_BYTES || theirs > PERSON_BYTES || waiting.size() >= SITE_FILES) {
+            throw new RefusedValueException("file", bytes + " bytes", "must wait: " + waiting.size() + " files of " + (all - bytes) / 1024 / 1024
+                    + " MB are here that nobody has imported yet; import or remove them first");
+        }
+    }
+
+    /** Looks into a file; few at once, for each may fill the memory. */
+    private <T> T opened(Supplier<T> work) {
+        boolean taken = false;
+        try {
+            taken = looks.tryAcquire(LOOK_PATIENCE.toMillis(), TimeUnit.MILLISECONDS);
+            if (!taken) {
+                throw new NotDoneException(true, "Other files are being looked into. Try again in a moment.");
+            }
+            return work.get();
+        } catch (InterruptedException stopped) {
+            Thread.currentThread().interrupt();
+            throw new NotDoneException(true, "The server is stopping.");
+        } finally {
+            if (taken) {
+                looks.release();
+            }
+        }
     }
 
     /** Files of a chamber, the newest first; what is in them is told of one alone. */
@@ -398,6 +443,10 @@ class Imports implements DisposableBean {
     }
 
     private Look look(Kept kept) {
+        return opened(() -> lookInto(kept));
+    }
+
+    private Look lookInto(Kept kept) {
         LogFile file = LogFile.of(file(kept.id));
         char delimiter = kept.plan == null ? file.delimiter() : kept.plan.partedBy().sign();
         List<List<String>> cells = file.first(delimiter);

@@ -11,6 +11,7 @@ import java.util.Collections;
 import java.util.Iterator;
 import java.util.List;
 import java.util.Locale;
+import java.util.Optional;
 import java.util.stream.Stream;
 import kilnward.core.finding.RefusedValueException;
 import kilnward.core.logfile.LogShape;
@@ -27,8 +28,6 @@ import org.slf4j.LoggerFactory;
 /** The first sheet of a spreadsheet (.xlsx). Of a formula what was worked out when it was saved counts; nothing is worked out here. */
 final class LogSheet implements LogFile {
     private static final String KIND = "xlsx";
-    /** Unpacked it may be so large: a million rows take a fifth of it. A bomb is much larger. */
-    private static final long MOST_BYTES = 600L * 1024 * 1024;
     private static final int MOST_PARTS = 2_000;
     /** Formats of days and times have one of these, outside of what they only repeat. */
     private static final String DATE = ".*[ymdhs].*";
@@ -49,34 +48,35 @@ final class LogSheet implements LogFile {
         return file.length > 4 && file[0] == 'P' && file[1] == 'K' && file[2] == 3 && file[3] == 4;
     }
 
-    /** Unpacks it once, into nothing, to see how large it is. */
+    /** Unpacks it once, into nothing, to see how much of what it is. */
     private void check() {
-        boolean tooLarge;
+        Optional<String> wrong;
         try {
-            tooLarge = isTooLarge();
+            wrong = wrong();
         } catch (IOException | IllegalArgumentException broken) {
             throw unreadable(file.length, broken);
         }
-        if (tooLarge) {
-            throw new RefusedValueException("file", file.length + " bytes", "must not be larger than 600 MB once it is unpacked");
+        if (wrong.isPresent()) {
+            throw new RefusedValueException("file", file.length + " bytes", wrong.get());
         }
     }
 
-    private boolean isTooLarge() throws IOException {
-        long size = 0;
-        byte[] buffer = new byte[64 * 1024];
+    private Optional<String> wrong() throws IOException {
+        SheetScan scan = new SheetScan();
         try (ZipFile zip = ZipFile.builder().setByteArray(file).get()) {
             List<ZipArchiveEntry> parts = Collections.list(zip.getEntries());
-            for (ZipArchiveEntry part : parts.size() > MOST_PARTS ? List.<ZipArchiveEntry>of() : parts) {
+            if (parts.size() > MOST_PARTS) {
+                return Optional.of("must not have more than " + MOST_PARTS + " parts");
+            }
+            for (ZipArchiveEntry part : parts) {
                 // What it says of its own size it may say wrongly.
                 try (InputStream in = zip.getInputStream(part)) {
-                    for (int read = in.read(buffer); read >= 0 && size <= MOST_BYTES; read = in.read(buffer)) {
-                        size += read;
-                    }
+                    scan.part(in);
                 }
+                scan.done();
             }
-            return size > MOST_BYTES || parts.size() > MOST_PARTS;
         }
+        return scan.wrong();
     }
 
     private static RefusedValueException unreadable(int length, Exception why) {

@@ -6,6 +6,7 @@ import io.swagger.v3.oas.annotations.media.Schema;
 import java.time.Instant;
 import java.util.List;
 import java.util.Locale;
+import java.util.Optional;
 import java.util.concurrent.CompletableFuture;
 import kilnward.server.live.ingest.Ingest.Taken;
 import kilnward.server.live.series.Devices;
@@ -89,9 +90,12 @@ public class ReadingsController {
     }
 
     private Device letIn(String authorization) {
-        if (authorization == null || !authorization.toLowerCase(Locale.ROOT).startsWith(BEARER)) {
-            throw new NotLetInException("A device's token must be sent as Authorization: Bearer <token>.");
-        }
-        return devices.letIn(authorization.substring(BEARER.length()).strip());
+        return devices.letIn(token(authorization).orElseThrow(() -> new NotLetInException("A device's token must be sent as Authorization: Bearer <token>.")));
+    }
+
+    /** The token in a header; empty where there is none. */
+    static Optional<String> token(String authorization) {
+        return authorization == null || !authorization.toLowerCase(Locale.ROOT).startsWith(BEARER) ? Optional.empty()
+                : Optional.of(authorization.substring(BEARER.length()).strip());
     }
 }

@@ -26,6 +26,23 @@ public final class Limits {
     public static final int WATCHING = 500;
     /** Everything else that is asked: a question, a note, a weighing. */
     public static final int USUAL_BYTES = 64 * 1024;
+    /** Bodies that are being read at once, and of those from one address: of the server's 200 threads some are always left for what has no body, and for devices. */
+    static final int BODIES = 80;
+    static final int BODIES_EACH = 24;
+    /** The same of devices, which have a share of their own. */
+    static final int DEVICE_BODIES = 40;
+    static final int DEVICE_BODIES_EACH = 4;
+    /** Bodies beyond {@link #USUAL_BYTES} that come in at once, and of those from one sender. */
+    static final int LARGE_BODIES = 6;
+    static final int LARGE_BODIES_EACH = 2;
+    /** How long a large body that is here waits for room in memory. */
+    static final Duration ROOM_PATIENCE = Duration.ofSeconds(10);
+    /** A body of a few kB has so long to come whole over a bad line. */
+    static final Duration BODY_BEGINS = Duration.ofSeconds(15);
+    /** The least pace of a body after that (bytes a second): a file of 32 MB takes no longer than four minutes. */
+    static final int PACE_BYTES = 128 * 1024;
+    /** How long the headers of a request may take to come whole. */
+    static final Duration HEADERS = Duration.ofSeconds(10);
     /** Depth of a JSON document: the deepest there is, a key of a profile of a controller of a plan, is 9. */
     public static final int DEPTH = 32;
 
@@ -62,6 +79,12 @@ public final class Limits {
     /** Whether a day can be meant: from 1900 to 2199. */
     public static boolean isMeant(LocalDate day) {
         return !day.isBefore(FIRST_DAY) && !day.isAfter(LAST_DAY);
+    }
+
+    /** How many times the size of a body its handling takes of the memory. */
+    static int heapFactor(String path) {
+        // A record becomes a tree, readings and rows become objects; a logger's file is kept as it is and gone through.
+        return path.endsWith("/imports") ? 2 : path.equals("/api/v1/chamber-records") ? 6 : 5;
     }
 
     /** How many bytes a body may have. */

@@ -52,7 +52,8 @@ public class Problems extends ResponseEntityExceptionHandler {
 
     @ExceptionHandler
     ResponseEntity<ProblemDetail> notLetIn(NotLetInException who) {
-        return ResponseEntity.status(HttpStatus.UNAUTHORIZED).header(HttpHeaders.WWW_AUTHENTICATE, "Bearer").body(problem(HttpStatus.UNAUTHORIZED, "Not let in", who.getMessage()));
+        return ResponseEntity.status(HttpStatus.UNAUTHORIZED).header(HttpHeaders.WWW_AUTHENTICATE, "Bearer")
+                .body(problem(HttpStatus.UNAUTHORIZED, "Not authorised", who.getMessage()));
     }
 
     @ExceptionHandler

@@ -34,7 +34,7 @@ import org.springframework.mail.javamail.JavaMailSenderImpl;
 /** Calls to outside services come to an end, whatever the other side does, and go nowhere but where they may. */
 class OutsideCallsTest {
     private static KilnWardProperties settings(boolean privateAddresses, String heartbeat) {
-        return new KilnWardProperties("http://localhost:8490", List.of(), Path.of("target"), "", 30, 20, false, 0, false,
+        return new KilnWardProperties("http://localhost:8490", List.of(), Path.of("target"), "", 30, 20, 256, false, 0, false,
                 new Mqtt(null, 1883, "kilnward", "", "", false), new Tell("kiln-ward@localhost", privateAddresses, heartbeat, Duration.ofMinutes(1), ""));
     }
 
