@@ -275,7 +275,7 @@ class ScriptTest {
             int kept = ApiClient.as("http://127.0.0.1:" + port, "OWNER").get(settings).body().size();
             assertTrue(kept >= acknowledged && kept <= acknowledged + 1, victim + ": " + acknowledged + " acknowledged, " + kept + " kept");
             if (kill % 3 == 2) {
-                // What falls often is left lying: begun anew.
+                // What falls often is started again after a pause, which would be measured, too: begun anew.
                 kiln("stop");
                 demo.process().waitFor(60, TimeUnit.SECONDS);
                 demo = demo(null);
@@ -310,6 +310,21 @@ class ScriptTest {
             assertTrue(demo.said().startsWith("kiln: cannot write to "), demo.said());
         } finally {
             run(List.of("userdel", STRANGER), null);
+        }
+    }
+
+    /** Under serve the log is another, and what is to be read there is said. */
+    @Test
+    void aStartThatFailsNamesItsCauseAndItsLog() throws Exception {
+        Path conf = Files.writeString(home.resolve("kilnward.conf"), "KILNWARD_PORT=" + free() + "\nKILNWARD_OWN_DB_PORT=" + free()
+                + "\nKILNWARD_TLS_CERTIFICATE=" + home + "/no-certificate.pem\nKILNWARD_TLS_KEY=" + home + "/no-key.pem\nKILNWARD_JVM=-XX:TieredStopAtLevel=1\n");
+        try {
+            Ran ran = kiln("serve");
+            assertEquals(1, ran.status(), ran.said());
+            assertTrue(ran.said().lines().anyMatch(each -> each.matches("kiln: the server did not start: .*no-certificate.pem.*\\(all of it in data/server.log\\)")), ran.said());
+        } finally {
+            kiln("stop", "serve");
+            Files.delete(conf);
         }
     }
 

@@ -49,8 +49,9 @@ public class BackupController {
      *
      * @param wrong  what is wrong with them, in words; null for nothing
      * @param making whether one is being made
+     * @param ofFuture how many bear a date of the future, and so count as the newest for nobody
      */
-    public record BackupList(List<BackupView> backups, @OrNull String wrong, boolean making) {
+    public record BackupList(List<BackupView> backups, @OrNull String wrong, boolean making, long ofFuture) {
     }
 
     /**
@@ -65,7 +66,8 @@ public class BackupController {
     @GetMapping
     public BackupList all() {
         List<BackupView> all = backups.all();
-        return new BackupList(all, backups.wrong().orElse(null), all.stream().anyMatch(each -> each.endedAt() == null || each.verifiedAt() == null && each.trouble() == null));
+        return new BackupList(all, backups.wrong().orElse(null), all.stream().anyMatch(each -> each.endedAt() == null || each.verifiedAt() == null && each.trouble() == null),
+                backups.ofFuture());
     }
 
     /** Begins one; how it goes stands in the list. */

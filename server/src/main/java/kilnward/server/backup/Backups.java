@@ -12,10 +12,15 @@ import java.time.Instant;
 import java.time.ZoneId;
 import java.time.ZoneOffset;
 import java.time.format.DateTimeFormatter;
+import java.util.Comparator;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 import java.util.UUID;
+import java.util.concurrent.Executors;
+import java.util.concurrent.ScheduledExecutorService;
+import java.util.concurrent.ScheduledFuture;
+import java.util.concurrent.TimeUnit;
 import kilnward.server.audit.Sealer;
 import kilnward.server.audit.Sealer.Seal;
 import kilnward.server.backup.Dump.Written;
@@ -25,8 +30,10 @@ import kilnward.server.wire.KilnWardProperties;
 import kilnward.server.wire.OrNull;
 import kilnward.server.wire.problem.NotDoneException;
 import net.javacrumbs.shedlock.core.LockConfiguration;
+import net.javacrumbs.shedlock.core.ExtensibleLockProvider;
 import net.javacrumbs.shedlock.core.LockProvider;
 import net.javacrumbs.shedlock.core.SimpleLock;
+import net.javacrumbs.shedlock.support.KeepAliveLockProvider;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.jdbc.core.simple.JdbcClient;
@@ -40,18 +47,29 @@ public class Backups {
     private static final Logger LOG = LoggerFactory.getLogger(Backups.class);
     private static final DateTimeFormatter NAME = DateTimeFormatter.ofPattern("yyyyMMdd-HHmmss", Locale.ROOT).withZone(ZoneOffset.UTC);
     private static final int LONGEST = 500;
+    /** Whoever makes one notes so often that it goes on; after the longer time nobody is at it any more. */
+    private static final Duration BEAT = Duration.ofSeconds(15);
+    private static final Duration BEATS_WITHIN = Duration.ofSeconds(60);
+    /** A date this far ahead of now was written by a clock that was wrong. */
+    private static final Duration AHEAD = Duration.ofMinutes(5);
     private final JdbcClient sql;
     private final Access access;
     private final Sealer sealer;
     private final LockProvider locks;
     private final Path folder;
     private final Clock clock;
+    private final ScheduledExecutorService beats = Executors.newSingleThreadScheduledExecutor(task -> {
+        Thread thread = new Thread(task, "backup-beat");
+        thread.setDaemon(true);
+        return thread;
+    });
 
     Backups(JdbcClient sql, Access access, Sealer sealer, LockProvider locks, KilnWardProperties properties, Clock clock) {
         this.sql = sql;
         this.access = access;
         this.sealer = sealer;
-        this.locks = locks;
+        // Its lock lasts only while it is made: it is taken anew while the work goes on.
+        this.locks = new KeepAliveLockProvider((ExtensibleLockProvider) locks, beats);
         this.folder = folder(properties);
         this.clock = clock;
     }
@@ -79,6 +97,7 @@ public class Backups {
 
     /** All, newest first. */
     public List<BackupView> all() {
+        heal();
         return sql.sql("select id, name, kind, begun_at, ended_at, bytes, verified_at, removed_at, trouble from backup_run order by begun_at desc, id limit 200")
                 .query((row, i) -> new BackupView(row.getString(1), row.getString(2), row.getString(3), row.getTimestamp(4).toInstant(), instant(row.getTimestamp(5)),
                         row.getObject(6, Long.class), instant(row.getTimestamp(7)), instant(row.getTimestamp(8)), row.getString(9)))
@@ -96,9 +115,9 @@ public class Backups {
 
     /** What is wrong with the backups, in words; empty where nothing is. Before the first night nothing is. */
     public Optional<String> wrong() {
-        List<BackupView> all = all();
-        Instant good = all.stream().filter(BackupView::isGood).map(BackupView::begunAt).findFirst().orElse(null);
         Instant now = clock.instant();
+        List<BackupView> all = all().stream().filter(each -> !isOfFuture(each.begunAt(), now)).toList();
+        Instant good = newest(all, now).orElse(null);
         Optional<BackupView> last = all.stream().filter(each -> each.endedAt() != null).findFirst();
         if (last.isPresent() && last.get().trouble() != null) {
             return Optional.of("The last backup failed: " + last.get().trouble());
@@ -111,7 +130,30 @@ public class Backups {
 
     /** When the last one was begun that went well; empty for never. */
     public Optional<Instant> lastGood() {
-        return all().stream().filter(BackupView::isGood).map(BackupView::begunAt).findFirst();
+        return newest(all(), clock.instant());
+    }
+
+    /** Backups that bear a date of the future: the clock was wrong when they were made. They count as the newest for nobody. */
+    public long ofFuture() {
+        Instant now = clock.instant();
+        return all().stream().filter(each -> each.removedAt() == null && isOfFuture(each.begunAt(), now)).count();
+    }
+
+    private static boolean isOfFuture(Instant begun, Instant now) {
+        return begun.isAfter(now.plus(AHEAD));
+    }
+
+    /** When the newest good one was begun, as far as it can have been by now. */
+    static Optional<Instant> newest(List<BackupView> all, Instant now) {
+        return all.stream().filter(BackupView::isGood).map(BackupView::begunAt).filter(each -> !isOfFuture(each, now)).max(Comparator.naturalOrder());
+    }
+
+    /** What a server that fell left half made, or made and not checked, never ends by itself: nobody has been at it for a while. */
+    private void heal() {
+        Instant now = Moments.now(clock);
+        sql.sql("update backup_run set ended_at = coalesce(ended_at, :now), trouble = 'the server stopped while it was made or checked' where trouble is null and verified_at is null"
+                + " and removed_at is null and (beat_at is null or beat_at < :before or beat_at > :after)").param("now", now).param("before", now.minus(BEATS_WITHIN))
+                .param("after", now.plus(AHEAD)).update();
     }
 
     /**
@@ -120,11 +162,12 @@ public class Backups {
      * @throws NotDoneException where one is being made
      */
     public BackupView make(Kind kind, ZoneId zone) {
-        SimpleLock lock = locks.lock(new LockConfiguration(clock.instant(), "backup", Duration.ofHours(6), Duration.ZERO))
+        SimpleLock lock = locks.lock(new LockConfiguration(clock.instant(), "backup", BEATS_WITHIN, Duration.ZERO))
                 .orElseThrow(() -> new NotDoneException(true, "A backup is being made; wait until it is done."));
         try {
             UUID id = begin(kind);
             BackupView made = one(id);
+            ScheduledFuture<?> beat = beats.scheduleAtFixedRate(() -> beat(id), BEAT.toSeconds(), BEAT.toSeconds(), TimeUnit.SECONDS);
             try {
                 write(id, made.name());
                 verify(id, made.name());
@@ -135,6 +178,8 @@ public class Backups {
             } catch (InterruptedException stopping) {
                 Thread.currentThread().interrupt();
                 note(id, "the server was stopped");
+            } finally {
+                beat.cancel(false);
             }
             return one(id);
         } finally {
@@ -145,13 +190,19 @@ public class Backups {
     private UUID begin(Kind kind) {
         UUID id = UUID.randomUUID();
         Instant now = Moments.now(clock);
-        // One that a fallen server left half made never ends by itself.
-        sql.sql("update backup_run set ended_at = ?, trouble = 'the server stopped while it was made' where ended_at is null").param(now).update();
-        sql.sql("insert into backup_run (id, name, kind, begun_at) values (?, ?, ?, ?)").param(id)
+        sql.sql("insert into backup_run (id, name, kind, begun_at, beat_at) values (?, ?, ?, ?, ?)").param(id)
                 .param("kiln-ward-" + NAME.format(now) + "-" + kind.name().toLowerCase(Locale.ROOT)
                         + "-" + id.toString().substring(0, 4) + ".sql.gz")
-                .param(kind.name()).param(now).update();
+                .param(kind.name()).param(now).param(now).update();
         return id;
+    }
+
+    private void beat(UUID id) {
+        try {
+            sql.sql("update backup_run set beat_at = ? where id = ?").param(Moments.now(clock)).param(id).update();
+        } catch (RuntimeException away) {
+            LOG.debug("that a backup goes on could not be noted: {}", away.getMessage());
+        }
     }
 
     private void write(UUID id, String name) throws IOException, InterruptedException {
@@ -176,7 +227,7 @@ public class Backups {
         try {
             beside.read(folder.resolve(name));
             if (!beside.sha256().equals(expected)) {
-                throw new IOException("brought back, it is not the same");
+                throw new IOException("restored, it is not the same");
             }
             sql.sql("update backup_run set verified_at = ? where id = ?").param(Moments.now(clock)).param(id).update();
         } finally {
@@ -191,7 +242,10 @@ public class Backups {
     }
 
     private void removeOld(ZoneId zone) throws IOException {
-        List<Retention.Kept> kept = all().stream().filter(each -> each.isGood()).map(each -> new Retention.Kept(each.name(), Kind.valueOf(each.kind()), each.begunAt())).toList();
+        Instant now = clock.instant();
+        // What bears a date of the future must not push out what was made meanwhile.
+        List<Retention.Kept> kept = all().stream().filter(each -> each.isGood() && !isOfFuture(each.begunAt(), now))
+                .map(each -> new Retention.Kept(each.name(), Kind.valueOf(each.kind()), each.begunAt())).toList();
         for (Retention.Kept each : Retention.done(kept, zone)) {
             Files.deleteIfExists(folder.resolve(each.name()));
             sql.sql("update backup_run set removed_at = ? where name = ?").param(Moments.now(clock)).param(each.name()).update();

@@ -70,23 +70,32 @@ public final class Console {
         if (!Files.isRegularFile(file)) {
             return new Said(1, "there is no file " + file);
         }
+        // Nothing is touched before it is known that the file is whole.
+        try {
+            DumpContent.check(file);
+        } catch (IOException unfit) {
+            return new Said(1, file + " cannot be restored: " + unfit.getMessage() + ". Nothing was changed.");
+        }
         Dump dump = dump();
         Path before = null;
         if (!dump.isEmpty()) {
             before = folder().resolve("kiln-ward-" + NAME.format(clock.instant()) + "-before-restore.sql.gz");
             dump.write(before);
         }
+        boolean marked;
         try {
-            dump.read(file);
+            marked = dump.read(file);
         } catch (IOException | SQLException unfit) {
             if (before != null) {
                 dump.read(before);
             }
-            return new Said(1, file + " could not be brought back: " + unfit.getMessage() + (before == null ? "" : ". All is as it was before."));
+            return new Said(1, file + " could not be restored: " + unfit.getMessage() + (before == null ? "" : ". All is as it was before."));
         }
         Optional<String> broken = isThere("audit_seal") ? broken() : Optional.empty();
-        return new Said(broken.isPresent() ? 1 : 0, "brought back from " + file + (before == null ? "" : "; what was there before is in " + before)
-                + broken.map(each -> "\nThe record of changes in it is NOT whole: " + each).orElse("\nThe record of changes in it is whole."));
+        return new Said(broken.isPresent() ? 1 : 0,
+                "restored from " + file + ", every table counted" + (marked ? "" : " (made by an older version: it says nothing of itself)")
+                        + (before == null ? "" : "; what was there before is in " + before)
+                        + broken.map(each -> "\nThe record of changes in it is NOT whole: " + each).orElse("\nThe record of changes in it is whole."));
     }
 
     private Said verify() {

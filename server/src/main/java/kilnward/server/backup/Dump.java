@@ -3,6 +3,7 @@ package kilnward.server.backup;
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.OutputStream;
+import java.io.UncheckedIOException;
 import java.nio.channels.FileChannel;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
@@ -10,22 +11,22 @@ import java.nio.file.Path;
 import java.nio.file.StandardCopyOption;
 import java.nio.file.StandardOpenOption;
 import java.nio.file.attribute.PosixFilePermissions;
-import java.security.DigestInputStream;
-import java.security.MessageDigest;
 import java.sql.Connection;
 import java.sql.DriverManager;
+import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.sql.Statement;
 import java.util.ArrayList;
-import java.util.HexFormat;
 import java.util.List;
+import java.util.Map;
+import java.util.TreeMap;
 import java.util.concurrent.CompletableFuture;
+import java.util.concurrent.CompletionException;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import java.util.stream.Stream;
 import java.util.zip.GZIPInputStream;
 import java.util.zip.GZIPOutputStream;
-import kilnward.server.store.Digest;
 
 /**
  * A database as a file, by MariaDB's own programs, and back. The file is SQL in one consistent state, compressed, and the same for the same content; of sessions it
@@ -91,13 +92,14 @@ public final class Dump {
             Files.deleteIfExists(part);
             Files.createFile(part, PosixFilePermissions.asFileAttribute(PosixFilePermissions.fromString("rw-------")));
             try (OutputStream to = new GZIPOutputStream(Files.newOutputStream(part))) {
-                String sha256 = through(to);
+                DumpContent content = through(to);
+                to.write(content.manifest());
                 to.close();
                 try (FileChannel kept = FileChannel.open(part, StandardOpenOption.WRITE)) {
                     kept.force(true);
                 }
                 Files.move(part, file, StandardCopyOption.ATOMIC_MOVE);
-                return new Written(Files.size(file), sha256);
+                return new Written(Files.size(file), content.sha256());
             } catch (IOException failed) {
                 Files.deleteIfExists(part);
                 // A new month's partition may have been made while it was read.
@@ -110,28 +112,49 @@ public final class Dump {
 
     /** What the SQL of the database as it is now comes to. */
     public String sha256() throws IOException, InterruptedException {
-        return through(OutputStream.nullOutputStream());
+        return through(OutputStream.nullOutputStream()).sha256();
     }
 
-    private String through(OutputStream to) throws IOException, InterruptedException {
-        MessageDigest sha256 = Digest.sha256();
+    private DumpContent through(OutputStream to) throws IOException, InterruptedException {
+        DumpContent.Reader reader = new DumpContent.Reader(to);
         run(List.of("mariadb-dump", "--single-transaction", "--quick", "--skip-lock-tables", "--hex-blob", "--no-tablespaces", "--skip-comments", "--skip-dump-date",
                 "--order-by-primary",
                 "--default-character-set=utf8mb4", "--ignore-table-data=" + database + ".SPRING_SESSION", "--ignore-table-data=" + database + ".SPRING_SESSION_ATTRIBUTES",
                 database),
-                null, from -> {
-                    try (DigestInputStream read = new DigestInputStream(from, sha256)) {
-                        read.transferTo(to);
-                    }
-                });
-        return HexFormat.of().formatHex(sha256.digest());
+                null, from -> from.transferTo(reader));
+        reader.close();
+        return reader.content();
     }
 
-    /** Makes the database anew, and fills it from a file. */
-    public void read(Path file) throws IOException, InterruptedException, SQLException {
+    /**
+     * Makes the database anew, and fills it from a file that was gone through to its end before; then every table is counted.
+     *
+     * @return whether the file said itself what is in it; those of before do not
+     * @throws IOException where the file is not whole (then nothing was done), or where the database did not come out as the file is
+     */
+    public boolean read(Path file) throws IOException, InterruptedException, SQLException {
+        DumpContent.Checked checked = DumpContent.check(file);
         make();
         try (InputStream sql = new GZIPInputStream(Files.newInputStream(file))) {
             run(List.of("mariadb", "--default-character-set=utf8mb4", "--batch", database), sql, from -> from.transferTo(OutputStream.nullOutputStream()));
+        }
+        count(checked.content().rows());
+        return checked.marked();
+    }
+
+    private void count(Map<String, Long> rows) throws SQLException, IOException {
+        Map<String, Long> found = new TreeMap<>();
+        on(statement -> {
+            for (String table : rows.keySet()) {
+                try (ResultSet row = statement.executeQuery("select count(*) from `" + database + "`.`" + table + "`")) {
+                    row.next();
+                    found.put(table, row.getLong(1));
+                }
+            }
+        });
+        if (!found.equals(rows)) {
+            String off = rows.keySet().stream().filter(each -> !rows.get(each).equals(found.get(each))).sorted().findFirst().orElse("?");
+            throw new IOException("the table " + off + " came out with " + found.get(off) + " rows instead of " + rows.get(off));
         }
     }
 
@@ -198,7 +221,11 @@ public final class Dump {
                 if (status != 0) {
                     throw new IOException(program.get(0) + " failed: " + said.join().lines().findFirst().orElse("status " + status));
                 }
-                fed.join();
+                try {
+                    fed.join();
+                } catch (CompletionException unread) {
+                    throw new IOException("what it was to be given could not be read: " + unread.getCause().getMessage(), unread);
+                }
             } finally {
                 process.destroyForcibly();
             }
@@ -209,12 +236,22 @@ public final class Dump {
 
     private static void feed(InputStream in, Process process) {
         try (OutputStream to = process.getOutputStream()) {
-            if (in != null) {
-                in.transferTo(to);
+            byte[] buffer = new byte[64 * 1024];
+            for (int read = in == null ? -1 : read(in, buffer); read >= 0; read = read(in, buffer)) {
+                to.write(buffer, 0, read);
             }
         } catch (IOException ended) {
             // It says itself why it ended.
             return;
+        }
+    }
+
+    /** What cannot be read is no matter of the program that is fed. */
+    private static int read(InputStream in, byte[] buffer) {
+        try {
+            return in.read(buffer);
+        } catch (IOException unreadable) {
+            throw new UncheckedIOException(unreadable);
         }
     }
 

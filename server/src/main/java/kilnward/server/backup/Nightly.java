@@ -45,7 +45,7 @@ class Nightly {
     }
 
     @Scheduled(initialDelayString = "PT5M", fixedDelayString = "PT10M")
-    @SchedulerLock(name = "nightly-backup", lockAtMostFor = "PT6H")
+    @SchedulerLock(name = "nightly-backup", lockAtMostFor = "PT1M")
     void look() {
         ZoneId zone = sites.first().map(Sites.Site::zone).orElse(null);
         if (zone == null) {

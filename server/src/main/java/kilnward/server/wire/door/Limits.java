@@ -65,6 +65,8 @@ public final class Limits {
     public static final Duration PATIENCE = Duration.ofSeconds(4);
     /** How long one computation may take; the longest there is, a search with ten controllers, takes about a third of it on two busy cores. */
     public static final Duration COMPUTING = Duration.ofSeconds(60);
+    /** How long it may take all in all where the machine is busy with something else. */
+    public static final Duration COMPUTING_BUSY = Duration.ofSeconds(150);
     /** Answers that are remembered: what some people look at together; fewer where memory is short. */
     public static final int REMEMBERED = 96;
 
