@@ -13,6 +13,7 @@
   import { alarms } from './lib/alarm/alarms.svelte'
   import { sentence, URGENCIES } from './lib/alarm/words'
   import { levelName } from './lib/people/words'
+  import { duration } from './lib/units'
   import { when } from './lib/when'
 
   let ready = $state(false)
@@ -122,15 +123,21 @@
           <button class="button" onclick={() => location.reload()}>Load the page again</button>
         </p>
       {/if}
-      {#if alarms.overdue[0]}
-        {@const late = alarms.overdue[0]}
+      {#if alarms.notices.overdue[0]}
+        {@const late = alarms.notices.overdue[0]}
         <p class="trouble no-print" role="alert">
           <span class="mark act" aria-hidden="true">◆</span><b
-            >{alarms.overdue.length === 1 ? 'An alarm message is' : `${alarms.overdue.length} alarm messages are`} not delivered: to {late.person}
+            >{alarms.notices.overdue.length === 1 ? 'An alarm message is' : `${alarms.notices.overdue.length} alarm messages are`} not delivered: to {late.person}
             by {late.kind === 'EMAIL' ? 'mail' : 'web hook'}, since {when(late.since, 'minute')}.</b
           >
           Call them yourself.
           {#if session.mayPlan}<a href="/telling">See what is wrong</a>{/if}
+        </p>
+      {/if}
+      {#if alarms.notices.clockBehindS !== null}
+        <p class="trouble no-print" role="alert">
+          <span class="mark act" aria-hidden="true">◆</span><b>The server’s clock is {duration(alarms.notices.clockBehindS)} behind all devices.</b> It is probably wrong: their readings
+          are quarantined until it is set. Whoever runs the server: set its clock.
         </p>
       {/if}
       {#if elsewhere[0]}

@@ -49,6 +49,12 @@
         same.
       {:else}<span class="mark none" aria-hidden="true">□</span>There is no backup yet; the first comes tonight.{/if}
     </p>
+    {#if list.ofFuture > 0}
+      <p>
+        <span class="mark mind" aria-hidden="true">▲</span>{list.ofFuture === 1 ? 'One backup bears' : `${list.ofFuture} backups bear`} a date in the future: the server’s clock was wrong
+        once. They do not count as the newest. Check the clock.
+      </p>
+    {/if}
     {#if trouble}<p class="error" role="alert">{trouble}</p>{/if}
     <p><button class="button main" disabled={list.making} onclick={make}>{list.making ? 'Making one, and bringing it back …' : 'Make one now'}</button></p>
     <p class="small quiet">

@@ -1,6 +1,6 @@
 /** All alarms that are open, wherever one is; heard and shown where somebody has allowed it. */
 import { api, dataOf, Problem } from '../api/client'
-import type { AlarmView, OverdueView } from '../api/types'
+import type { AlarmView, Notices } from '../api/types'
 import { reach } from '../reach.svelte'
 import { prefs } from '../prefs.svelte'
 import { groupsOf, sentence } from './words'
@@ -15,8 +15,8 @@ class OpenAlarms {
   list = $state.raw<AlarmView[]>([])
   /** How many rules are armed, by chamber: where there is none, no alarm can sound. */
   watched = $state.raw<Record<string, number>>({})
-  /** Alarm messages that should have been sent and were not. */
-  overdue = $state.raw<OverdueView[]>([])
+  /** Why alarms may not reach anybody. */
+  notices = $state.raw<Notices>({ overdue: [], clockBehindS: null })
   /** Whether they have been fetched at all. */
   known = $state(false)
   /** Whether the last asking was answered. */
@@ -48,8 +48,8 @@ class OpenAlarms {
 
   async refresh() {
     try {
-      const [list, watched, overdue] = await Promise.all([dataOf(api.get('/alarms')), dataOf(api.get('/watched')), dataOf(api.get('/ways/overdue'))])
-      this.overdue = overdue
+      const [list, watched, notices] = await Promise.all([dataOf(api.get('/alarms')), dataOf(api.get('/watched')), dataOf(api.get('/notices'))])
+      this.notices = notices
       this.list = list
       this.watched = Object.fromEntries(watched.map((each) => [each.chamberId, each.rules]))
       this.known = true

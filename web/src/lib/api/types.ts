@@ -140,7 +140,7 @@ export type Way = First['forecast'][number]['way']
 export type Mark = Schemas['Mark']
 export type Figures = Schemas['Figures']
 export type Telling = Schemas['Telling']
-export type OverdueView = Schemas['OverdueView']
+export type Notices = Schemas['Notices']
 export type WayView = Schemas['WayView']
 export type MessageView = Schemas['MessageView']
 

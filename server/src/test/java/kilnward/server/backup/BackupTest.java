@@ -5,8 +5,10 @@ import static org.junit.jupiter.api.Assertions.assertFalse;
 import static org.junit.jupiter.api.Assertions.assertNotEquals;
 import static org.junit.jupiter.api.Assertions.assertNotNull;
 import static org.junit.jupiter.api.Assertions.assertNull;
+import static org.junit.jupiter.api.Assertions.assertThrows;
 import static org.junit.jupiter.api.Assertions.assertTrue;
 
+import java.io.IOException;
 import java.io.InputStream;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -170,7 +172,7 @@ class BackupTest {
             sql.sql("insert into kept values (42)").update();
             Path half = folder.resolve("half.sql.gz");
             try (var to = new java.util.zip.GZIPOutputStream(Files.newOutputStream(half))) {
-                to.write("create table other (n int);\ninsert into other values (1);\nthis is no SQL;\n".getBytes(java.nio.charset.StandardCharsets.UTF_8));
+                to.write("CREATE TABLE `other` (n int);\ninsert into other values (1);\nthis is no SQL;\n".getBytes(java.nio.charset.StandardCharsets.UTF_8));
             }
             Console console = console(database, folder);
             assertEquals(1, console.run(List.of("restore", folder.resolve("not there").toString())).status());
@@ -183,6 +185,118 @@ class BackupTest {
         } finally {
             database.close();
         }
+    }
+
+    /** Cut off at any place, or with a byte changed at any of two hundred: either it is refused before anything is touched, or what is in it is the same. */
+    @Test
+    void whatIsNotWholeIsRefusedBeforeAnythingIsTouched(@TempDir Path folder) throws Exception {
+        PrivateMariaDb database = PrivateMariaDb.start();
+        try {
+            JdbcClient sql = JdbcClient.create(new org.springframework.jdbc.datasource.DriverManagerDataSource(database.url(), "root", ""));
+            sql.sql("create table eggs (id int primary key, note varchar(80))").update();
+            sql.sql("insert into eggs values (1, 'a; b (c), ''d'' \\\\'), (2, null), (3, '-- kiln-ward manifest 1 '), (4, ')\n-- kiln-ward manifest 1 sha256=0')").update();
+            sql.sql("create table `empty` (id int primary key)").update();
+            Dump dump = new Dump(database.url(), "root", "");
+            Path whole = folder.resolve("whole.sql.gz");
+            Dump.Written written = dump.write(whole);
+            DumpContent.Checked checked = DumpContent.check(whole);
+            assertEquals(Map.of("eggs", 4L, "empty", 0L), checked.content().rows());
+            assertEquals(written.sha256(), checked.content().sha256());
+            assertTrue(checked.marked());
+            byte[] bytes = Files.readAllBytes(whole);
+            Path bent = folder.resolve("bent.sql.gz");
+            for (int length = 0; length < bytes.length; length++) {
+                Files.write(bent, java.util.Arrays.copyOf(bytes, length));
+                assertThrows(IOException.class, () -> DumpContent.check(bent), "cut after " + length + " of " + bytes.length + " bytes");
+            }
+            java.util.SplittableRandom random = new java.util.SplittableRandom(30);
+            for (int i = 0; i < 200; i++) {
+                byte[] changed = bytes.clone();
+                int at = random.nextInt(changed.length);
+                changed[at] ^= (byte) (1 << random.nextInt(8));
+                Files.write(bent, changed);
+                try {
+                    // Some bytes of the head of a compressed file mean nothing.
+                    assertEquals(checked, DumpContent.check(bent), "byte " + at);
+                } catch (IOException refused) {
+                    assertNotNull(refused.getMessage());
+                }
+            }
+            // Cut off where the SQL of a table ends, and packed well: only its last line is missing.
+            String text;
+            try (InputStream in = new GZIPInputStream(Files.newInputStream(whole))) {
+                text = new String(in.readAllBytes(), java.nio.charset.StandardCharsets.UTF_8);
+            }
+            for (String other : List.of(text.replace("(2,NULL)", "(2,'x')"), text.replaceFirst("(?s)CREATE TABLE `empty`.*?;\n", ""), text + "insert into eggs values (9, 'x');\n",
+                    text.replace("eggs:4", "eggs:3"))) {
+                assertNotEquals(text, other);
+                try (var to = new java.util.zip.GZIPOutputStream(Files.newOutputStream(bent))) {
+                    to.write(other.getBytes(java.nio.charset.StandardCharsets.UTF_8));
+                }
+                Console.Said said = console(database, folder).run(List.of("restore", bent.toString()));
+                assertEquals(1, said.status(), said.words());
+                assertTrue(said.words().contains("Nothing was changed"), said.words());
+            }
+            assertEquals(4, sql.sql("select count(*) from eggs").query(Integer.class).single());
+            Console.Said restored = console(database, folder).run(List.of("restore", whole.toString()));
+            assertEquals(0, restored.status() + (restored.words().contains("every table counted") ? 0 : 1), restored.words());
+            assertEquals(written.sha256(), dump.sha256());
+        } finally {
+            database.close();
+        }
+    }
+
+    /** Its server was killed while it was checked: nobody notes any more that it goes on, and the next is made at once. */
+    @Test
+    void oneThatNobodyIsAtAnyMoreHoldsUpNone(Running server) throws Exception {
+        JdbcClient sql = server.bean(JdbcClient.class);
+        Backups backups = server.bean(Backups.class);
+        onceNoOtherIsMade(backups);
+        java.util.UUID left = java.util.UUID.randomUUID();
+        sql.sql("insert into backup_run (id, name, kind, begun_at, ended_at, bytes, beat_at) values (?, ?, 'NIGHTLY', ?, ?, 1, ?)").param(left).param("left " + left)
+                .param(Instant.now().minusSeconds(300)).param(Instant.now().minusSeconds(290)).param(Instant.now().minusSeconds(120)).update();
+        try {
+            ApiClient owner = ApiClient.as(server, "OWNER");
+            BackupView fell = backups.all().stream().filter(each -> each.id().equals(left.toString())).findFirst().orElseThrow();
+            assertEquals("the server stopped while it was made or checked", fell.trouble());
+            assertFalse(owner.get("/api/v1/backups").body().get("making").asBoolean());
+            assertNull(onceNoOtherIsMade(backups).trouble());
+            // A wrong clock once: it does not count, and that is said.
+            sql.sql("update backup_run set begun_at = ?, verified_at = ?, trouble = null where id = ?").param(Instant.now().plusSeconds(86_400 * 300)).param(Instant.now())
+                    .param(left).update();
+            assertEquals(1, owner.get("/api/v1/backups").body().get("ofFuture").asInt());
+            assertTrue(backups.lastGood().orElseThrow().isBefore(Instant.now()));
+        } finally {
+            sql.sql("delete from backup_run where id = ?").param(left).update();
+        }
+    }
+
+    /** A year with a clock that is wrong, forwards and backwards, now and then and for weeks: a step can make the backup of another day pass for one of today, once; then the next is made. */
+    @Test
+    void aWrongClockEndsNoBackups() {
+        java.util.SplittableRandom random = new java.util.SplittableRandom(7);
+        List<BackupView> all = new ArrayList<>();
+        List<Instant> truly = new ArrayList<>();
+        Instant begin = Instant.parse("2026-01-01T00:00:00Z");
+        long offsetS = 0;
+        for (int step = 0; step < 365 * 144; step++) {
+            Instant now = begin.plusSeconds(600L * step);
+            if (random.nextInt(144 * 5) == 0) {
+                offsetS = random.nextInt(3) == 0 ? 0 : random.nextLong(-400L * 86_400, 400L * 86_400);
+            }
+            Instant shown = now.plusSeconds(offsetS);
+            if (Nightly.isTime(Backups.newest(all, shown), shown.atZone(LONDON))) {
+                all.add(new BackupView("" + step, "" + step, "NIGHTLY", shown, shown, 1L, shown, null, null));
+                truly.add(now);
+                List<Kept> kept = all.stream().filter(each -> !each.begunAt().isAfter(shown.plusSeconds(300))).map(each -> new Kept(each.name(), Kind.NIGHTLY, each.begunAt()))
+                        .toList();
+                Set<String> gone = Retention.done(kept, LONDON).stream().map(Kept::name).collect(Collectors.toSet());
+                assertFalse(gone.contains("" + step) && offsetS == 0, "the one that was just made stays");
+                all.removeIf(each -> gone.contains(each.name()));
+            }
+        }
+        long longestH = IntStream.range(1, truly.size()).mapToLong(i -> Duration.between(truly.get(i - 1), truly.get(i)).toHours()).max().orElseThrow();
+        assertTrue(longestH <= 54, "the longest time without one: " + longestH + " h");
     }
 
     /** Schema 9 is brought up to now, with a backup of before beside it; a newer one than this is left alone. */
@@ -200,8 +314,11 @@ class BackupTest {
             }
             assertEquals(1, made.size());
             try (InputStream in = new GZIPInputStream(Files.newInputStream(made.get(0)))) {
-                assertEquals(was, java.util.HexFormat.of().formatHex(java.security.MessageDigest.getInstance("SHA-256").digest(in.readAllBytes())));
+                String text = new String(in.readAllBytes(), java.nio.charset.StandardCharsets.ISO_8859_1);
+                byte[] plain = text.substring(0, text.lastIndexOf("-- kiln-ward manifest")).getBytes(java.nio.charset.StandardCharsets.ISO_8859_1);
+                assertEquals(was, java.util.HexFormat.of().formatHex(java.security.MessageDigest.getInstance("SHA-256").digest(plain)));
             }
+            assertTrue(DumpContent.check(made.get(0)).marked());
             sql.sql("insert into flyway_schema_history (installed_rank, version, description, type, script, checksum, installed_by, execution_time, success)"
                     + " values (999, '999', 'of a version to come', 'SQL', 'V999__to_come.sql', 1, 'root', 1, 1)").update();
             long rows = sql.sql("select count(*) from flyway_schema_history").query(Long.class).single();

@@ -356,4 +356,22 @@ class ReadingsApiTest {
         assertEquals(200, lead.post(path + "/" + series + "/retire", "{}").status());
         assertEquals("UNKNOWN_SERIES", device.send(list(one(series, T, "28"))).body().at("/heldBack/0/reason").asString());
     }
+
+    /** A server whose clock is behind quarantines everything: once there is no room for more, the device is told to keep it, and what is fit is kept all the same. */
+    @Test
+    void whatThereIsNoRoomForIsNotAnsweredAsKept() {
+        Instant ahead = Instant.now().plusSeconds(86_400);
+        String all = IntStream.range(0, 10_000).mapToObj(i -> series + "," + ahead.plusSeconds(i) + ",20").collect(Collectors.joining("\n", "series,at,value\n", "\n"));
+        assertEquals(200, device.sendCsv(all, false).status());
+        assertEquals(200, device.sendCsv(all, false).status(), "sent again it takes no room");
+        Instant now = Instant.now().truncatedTo(java.time.temporal.ChronoUnit.MILLIS);
+        String both = "series,at,value\n" + series + "," + now + ",21\n" + series + "," + ahead.plusSeconds(20_000) + ",22\n";
+        ApiClient.Answer full = device.sendCsv(both, false);
+        assertEquals(503, full.status(), full.toString());
+        assertTrue(full.toString().contains("The other 1 are kept"), full.toString());
+        assertEquals(503, device.sendCsv(both, false).status());
+        // Other reasons have room of their own.
+        assertEquals(200, device.sendCsv("series,at,value\n" + series + "," + now.minusSeconds(5) + ",1000\n", false).status());
+        assertEquals(1, device.sendCsv("series,at,value\n" + series + "," + now + ",21\n", false).body().get("known").asInt());
+    }
 }

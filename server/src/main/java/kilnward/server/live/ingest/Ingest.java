@@ -1,8 +1,10 @@
 package kilnward.server.live.ingest;
 
 import java.time.Clock;
+import java.time.Duration;
 import java.time.Instant;
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -29,9 +31,11 @@ class Ingest {
     private final SeriesService series;
     private final Devices devices;
     private final Writer writer;
+    private final ServerClock serverClock;
     private final Clock clock;
 
-    Ingest(SeriesService series, Devices devices, Writer writer, Clock clock) {
+    Ingest(SeriesService series, Devices devices, Writer writer, ServerClock serverClock, Clock clock) {
+        this.serverClock = serverClock;
         this.series = series;
         this.devices = devices;
         this.writer = writer;
@@ -58,6 +62,14 @@ class Ingest {
     }
 
     /**
+     * What became of it, and what did not.
+     *
+     * @param noRoom readings that would have been held back and for which there was no room: they are kept nowhere
+     */
+    record Outcome(Taken taken, int noRoom) {
+    }
+
+    /**
      * Takes readings in.
      *
      * @param partial whether what can be used is kept where some cannot
@@ -65,7 +77,7 @@ class Ingest {
      * @throws RefusedFieldsException where something cannot be read and all or nothing is to be kept
      * @throws NotFoundException where a series is another's: it is not said that there is such a one
      */
-    CompletableFuture<Taken> take(Device device, Sent.Read read, boolean partial) {
+    CompletableFuture<Outcome> take(Device device, Sent.Read read, boolean partial) {
         List<FieldProblem> bad = new ArrayList<>(read.bad());
         List<Arriving> all = new ArrayList<>(read.good().size());
         Instant now = clock.instant();
@@ -92,10 +104,15 @@ class Ingest {
         if (!bad.isEmpty()) {
             devices.trouble(device.id(), bad.size() + " of what it sent could not be read: " + bad.get(0).field() + " " + bad.get(0).allowed());
         }
+        serverClock.saw(device.id(), all.stream().map(Arriving::at).max(Comparator.naturalOrder()).map(newest -> Duration.between(now, newest)).orElse(Duration.ZERO));
         return writer.write(device, all).thenApply(done -> {
             List<HeldBack> held = done.stream().filter(each -> each.reason() != null).map(each -> new HeldBack(each.index(), each.reason())).toList();
             int known = (int) done.stream().filter(Arriving::known).count();
-            return new Taken(done.size() - held.size() - known, known, held, bad);
+            int noRoom = (int) done.stream().filter(each -> !each.hasRoom()).count();
+            if (noRoom > 0) {
+                devices.trouble(device.id(), noRoom + " of its readings were not kept: as many as may wait for a decision are waiting already");
+            }
+            return new Outcome(new Taken(done.size() - held.size() - known, known, held, bad), noRoom);
         });
     }
 

@@ -12,6 +12,7 @@ import kilnward.server.live.ingest.Ingest.Taken;
 import kilnward.server.live.series.Devices;
 import kilnward.server.live.series.SeriesViews.Device;
 import kilnward.server.people.Open;
+import kilnward.server.wire.problem.NoRoomException;
 import kilnward.server.wire.problem.NotLetInException;
 import kilnward.server.wire.problem.RefusedFieldsException;
 import org.springframework.http.HttpHeaders;
@@ -86,7 +87,13 @@ public class ReadingsController {
             devices.trouble(device.id(), "What it sent could not be read: " + unreadable.getMessage());
             throw unreadable;
         }
-        return ingest.take(device, sent, partial);
+        return ingest.take(device, sent, partial).thenApply(each -> {
+            if (each.noRoom() > 0) {
+                throw new NoRoomException(each.noRoom() + " of these readings could not be kept: as many of this device as may wait for a decision are waiting already. "
+                        + "The other " + (each.taken().stored() + each.taken().known()) + " are kept. Send them again later.");
+            }
+            return each.taken();
+        });
     }
 
     private Device letIn(String authorization) {

@@ -18,6 +18,7 @@ public final class Arriving {
     final long valueE6;
     private Admission.Reason reason;
     boolean known;
+    private boolean hasRoom = true;
     Long keptE6;
 
     /**
@@ -56,7 +57,8 @@ public final class Arriving {
         return series.number();
     }
 
-    Instant at() {
+    /** Its instant. */
+    public Instant at() {
         return at;
     }
 
@@ -83,7 +85,17 @@ public final class Arriving {
         return known;
     }
 
+    /** Whether it was kept at all: where too many wait already, one that is held back is not. */
+    public boolean hasRoom() {
+        return hasRoom;
+    }
+
+    void hasRoom(boolean has) {
+        hasRoom = has;
+    }
+
     void begin() {
+        hasRoom = true;
         known = false;
         keptE6 = null;
         if (reason == Admission.Reason.CHANGED) {

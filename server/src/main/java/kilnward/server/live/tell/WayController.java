@@ -5,7 +5,6 @@ import java.time.Instant;
 import java.util.List;
 import java.util.UUID;
 import kilnward.server.live.tell.Outbox.MessageView;
-import kilnward.server.live.tell.Outbox.OverdueView;
 import kilnward.server.live.tell.Ways.WayRequest;
 import kilnward.server.live.tell.Ways.WayView;
 import kilnward.server.people.Needs;
@@ -84,13 +83,6 @@ public class WayController {
     public Telling test(@PathVariable UUID id, Authentication who) {
         outbox.test(id, who.getName());
         return all();
-    }
-
-    /** Alarm messages that should have been sent and were not: everybody at the site is told on every page. */
-    @Needs(Role.VISITOR)
-    @GetMapping("/overdue")
-    public List<OverdueView> overdue() {
-        return outbox.overdue();
     }
 
     private static boolean isOwner(Authentication who) {

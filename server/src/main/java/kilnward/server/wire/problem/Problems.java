@@ -38,6 +38,8 @@ import tools.jackson.databind.exc.UnrecognizedPropertyException;
 /** Turns everything that goes wrong into an RFC 9457 problem that names the field, what was given and what is allowed. */
 @RestControllerAdvice
 public class Problems extends ResponseEntityExceptionHandler {
+    /** Somebody has to decide on what waits before there is room again (s). */
+    private static final long NO_ROOM_S = 300;
     private static final Logger LOG = LoggerFactory.getLogger(Problems.class);
 
     @ExceptionHandler
@@ -92,6 +94,12 @@ public class Problems extends ResponseEntityExceptionHandler {
     ResponseEntity<ProblemDetail> notDone(NotDoneException notDone) {
         HttpStatus status = notDone.busy() ? HttpStatus.TOO_MANY_REQUESTS : HttpStatus.SERVICE_UNAVAILABLE;
         return later(status, notDone.busy() ? "Too much at once" : "That takes too long", notDone.getMessage());
+    }
+
+    @ExceptionHandler
+    ResponseEntity<ProblemDetail> noRoom(NoRoomException full) {
+        return ResponseEntity.status(HttpStatus.SERVICE_UNAVAILABLE).header(HttpHeaders.RETRY_AFTER, Long.toString(NO_ROOM_S))
+                .body(problem(HttpStatus.SERVICE_UNAVAILABLE, "No room", full.getMessage()));
     }
 
     @ExceptionHandler

@@ -313,11 +313,11 @@ class AlarmApiTest {
         server.bean(JdbcClient.class)
                 .sql("update alarm_message set planned_us = planned_us - 120000000, dropped_us = null where chamber_id = ? and sent_us is null and what = 'RAISED'")
                 .param(java.util.UUID.fromString(chamber)).update();
-        JsonNode overdue = ApiClient.as(server, "VISITOR").get("/api/v1/ways/overdue").body();
+        JsonNode overdue = ApiClient.as(server, "VISITOR").get("/api/v1/notices").body().get("overdue");
         List<JsonNode> ours = StreamSupport.stream(overdue.spliterator(), false).filter(each -> each.get("chamberId").asString().equals(chamber)).toList();
         assertEquals("Keeper NOW", ours.get(0).get("person").asString() + " " + ours.get(0).get("urgency").asString());
         nobodyIsTold();
-        overdue = lead.get("/api/v1/ways/overdue").body();
+        overdue = lead.get("/api/v1/notices").body().get("overdue");
         assertTrue(StreamSupport.stream(overdue.spliterator(), false).noneMatch(each -> each.get("chamberId").asString().equals(chamber)),
                 "a channel that is removed owes nothing");
     }
