@@ -100,16 +100,18 @@
     if (!back) return
     asked = {
       kind: back.kind,
-      unit: KINDS_UNIT[back.kind] ?? 'NONE',
+      unit: usualOf(back.kind).unit,
       counted: back.pieces !== null,
       amount: back.amount,
       pieces: back.pieces,
       said: back.said,
     }
   }
-  const KINDS_UNIT: Partial<Record<EntryKind, UsualView['unit']>> = { TOPPED_UP: 'LITRES', WATER_CHANGED: 'LITRES', WEIGHED: 'GRAMS' }
-  const COUNTED: EntryKind[] = ['WEIGHED', 'CANDLED', 'LOST', 'DIED', 'TRAY_PULLED', 'HATCHED']
-  const other = (kind: EntryKind) => press({ kind, unit: KINDS_UNIT[kind] ?? 'NONE', counted: COUNTED.includes(kind), times: 0 })
+  /** So many kinds have a button of their own. */
+  const BUTTONS = 5
+  /** What a kind asks for, as the server says; before it was heard of, only what was said. */
+  const usualOf = (kind: EntryKind): UsualView => log.usual.find((each) => each.kind === kind) ?? { kind, unit: 'NONE', counted: false, times: 0 }
+  const other = (kind: EntryKind) => press(usualOf(kind))
   const shown = $derived(
     (log.entries ?? []).filter(
       (each) =>
@@ -132,7 +134,7 @@
 {#if session.mayKey}
   <section class="quick" aria-label="Write down">
     <div class="usual">
-      {#each log.usual as each (each.kind)}<button class="button" onclick={() => press(each)}>{KINDS[each.kind].press}</button>{/each}
+      {#each log.usual.slice(0, BUTTONS) as each (each.kind)}<button class="button" onclick={() => press(each)}>{KINDS[each.kind].press}</button>{/each}
       <label class="more"
         ><span class="sr-only">Something else</span><select
           value=""

@@ -11,7 +11,7 @@ export class Log {
   queue = $state.raw<NewLogEntry[]>([])
   trouble = $state.raw<Problem | null>(null)
   days = $state(30)
-  #sending = false
+  #sending: Promise<boolean> | null = null
 
   constructor(readonly chamberId: string) {
     this.queue = waiting(chamberId)
@@ -35,22 +35,28 @@ export class Log {
     return this.send()
   }
 
+  /** Sends what waits. What is added meanwhile goes along; what comes just after the last was sent begins anew. */
   async send(): Promise<boolean> {
-    if (this.#sending) return false
-    this.#sending = true
+    this.#sending ??= this.#sendAll()
+    const sent = await this.#sending
+    return sent && this.queue.length > 0 ? this.send() : sent
+  }
+
+  async #sendAll(): Promise<boolean> {
     try {
       while (this.queue[0]) {
         await dataOf(api.post('/chambers/{chamberId}/entries', { params: { path: { chamberId: this.chamberId } }, body: this.queue[0] }))
         this.#put(this.queue.slice(1))
       }
       this.trouble = null
-      await this.load()
       return true
     } catch (failed) {
       this.#tell(failed)
       return false
     } finally {
-      this.#sending = false
+      // Sent is sent: nothing waits for the list to be read again.
+      this.#sending = null
+      void this.load()
     }
   }
 

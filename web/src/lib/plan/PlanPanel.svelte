@@ -11,7 +11,7 @@
   import { Work } from './plan.svelte'
   import StageKeys from './StageKeys.svelte'
   import TaskLine from './TaskLine.svelte'
-  import { CHANGES, local, OVER, titleOf } from './words'
+  import { CHANGES, local, OVER, REPEATS, titleOf } from './words'
 
   let { draft }: { draft: ChamberDraft } = $props()
   const work = new Work()
@@ -19,7 +19,7 @@
   let conflicts = $state.raw<ConflictView[]>([])
   let calendar = $state.raw<CalendarView | null>(null)
   let putting = $state(false)
-  let own = $state<{ title: string; due: string; everyDays: number | null } | null>(null)
+  let own = $state<{ title: string; due: string; repeats: number | null | 'days'; everyDays: number } | null>(null)
   let moved = $state.raw<MovedView[]>([])
   let changing = $state<string | null>(null)
   const chamberId = $derived(draft.id)
@@ -65,7 +65,7 @@
       await dataOf(
         api.post('/chambers/{chamberId}/tasks', {
           params: { path: { chamberId } },
-          body: { id: crypto.randomUUID(), title: own!.title, due: own!.due, everyDays: own!.everyDays, who: null },
+          body: { id: crypto.randomUUID(), title: own!.title, due: own!.due, everyDays: own!.repeats === 'days' ? own!.everyDays : own!.repeats, who: null },
         }),
       )
       own = null
@@ -179,11 +179,18 @@
           <label>What <input bind:value={own.title} maxlength="200" required /></label>
           <label>When <input type="datetime-local" bind:value={own.due} required /></label>
           {#if work.at('due')}<p class="error">{work.at('due')}</p>{/if}
-          <label>Again every so many days <input type="number" min="1" max="3650" bind:value={own.everyDays} placeholder="once" /></label>
+          <label
+            >Repeat <select bind:value={own.repeats}
+              >{#each REPEATS as each (each.words)}<option value={each.everyDays}>{each.words}</option>{/each}<option value="days">every so many days</option></select
+            ></label
+          >
+          {#if own.repeats === 'days'}<label>Days from one to the next <input type="number" min="1" max="3650" step="1" bind:value={own.everyDays} required /></label>{/if}
+          {#if work.at('everyDays')}<p class="error">{work.at('everyDays')}</p>{/if}
           <p class="acts"><button class="button main">Keep</button> <button class="button" type="button" onclick={() => (own = null)}>Leave it</button></p>
         </form>
       {:else}<p class="acts">
-          <button class="button" onclick={() => (own = { title: '', due: now.slice(0, 16), everyDays: null })}>A task of your own</button> <a href="/calendar">All chambers</a>
+          <button class="button" onclick={() => (own = { title: '', due: now.slice(0, 16), repeats: null, everyDays: 2 })}>A task of your own</button>
+          <a href="/calendar">All chambers</a>
         </p>{/if}
     {/if}
     {#if done.length > 0}

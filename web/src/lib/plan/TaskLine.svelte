@@ -5,7 +5,7 @@
   import { session } from '../session.svelte'
   import { when } from '../when'
   import { Work } from './plan.svelte'
-  import { away, CHANGES, local, titleOf } from './words'
+  import { away, CHANGES, local, repeatOf, titleOf } from './words'
 
   interface Props {
     task: TaskView
@@ -45,10 +45,9 @@
     <span class="what">
       <b>{titleOf(task)}</b>{#if named && task.chamber}, <a href="/chambers/{task.chamberId}/run#plan">{task.chamber}</a>{/if}{#if task.batch}, {task.batch}{/if}
       <span class="quiet small">
-        {local(task.due)}, {task.overdue ? `overdue: ${away(task.due, now)}` : away(task.due, now)}{#if task.who}; for {task.who}{/if}{#if task.everyDays}; every {task.everyDays ===
-          1
-            ? 'day'
-            : `${task.everyDays} days`}{/if}{#if task.doneAt}; done {when(task.doneAt, 'minute')} by {task.doneBy}{task.note ? `: “${task.note}”` : ''}{/if}
+        {local(task.due)}, {task.overdue ? `overdue: ${away(task.due, now)}` : away(task.due, now)}{#if task.who}; for {task.who}{/if}{#if task.everyDays}; {repeatOf(
+            task.everyDays,
+          )}{/if}{#if task.doneAt}; done {when(task.doneAt, 'minute')} by {task.doneBy}{task.note ? `: “${task.note}”` : ''}{/if}
       </span>
     </span>
     {#if session.mayKey}

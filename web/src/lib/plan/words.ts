@@ -60,3 +60,15 @@ export function away(due: string, now: string): string {
 export const CHANGES = {
   moved: (from: string | null, to: string | null) => (from === null ? `new, ${local(to!)}` : to === null ? 'falls away' : `${local(from)} → ${local(to)}`),
 }
+
+/** How often a task of somebody's own can come again. */
+export const REPEATS: { words: string; everyDays: number | null }[] = [
+  { words: 'once', everyDays: null },
+  { words: 'four times a day', everyDays: 1 / 4 },
+  { words: 'three times a day', everyDays: 1 / 3 },
+  { words: 'twice a day', everyDays: 1 / 2 },
+  { words: 'every day', everyDays: 1 },
+  { words: 'every week', everyDays: 7 },
+]
+
+export const repeatOf = (everyDays: number) => REPEATS.find((each) => each.everyDays !== null && Math.abs(each.everyDays - everyDays) < 1e-6)?.words ?? `every ${everyDays} days`

@@ -79,7 +79,7 @@ public final class CalendarViews {
 
     /** A task of one's own. */
     public record NewTask(@NotNull @Pattern(regexp = ChamberPlan.UUID) String id, @NotBlank @Size(max = 200) String title, @NotNull LocalDateTime due,
-            @OrNull @Within(min = 1, max = 3650, unit = "days") Double everyDays, @OrNull @Size(min = 1, max = 80) String who) {
+            @OrNull @Within(min = 1.0 / 24, max = 3650, unit = "days") Double everyDays, @OrNull @Size(min = 1, max = 80) String who) {
     }
 
     /** Who is to do it; null for nobody in particular. */

@@ -2,6 +2,7 @@ package kilnward.server.calendar;
 
 import java.nio.charset.StandardCharsets;
 import java.time.Clock;
+import java.time.Duration;
 import java.time.Instant;
 import java.time.LocalDateTime;
 import java.time.ZoneId;
@@ -189,12 +190,21 @@ public class Tasks implements Happenings {
             int times = Integer.parseInt(task.taskKey.substring(slash + 1)) + 1;
             String key = task.taskKey.substring(0, slash + 1) + times;
             UUID owner = owner(task);
-            TaskEntity next = fresh(owner, key, task.siteId, task.chamberId, task.code, next(task, when), task.zone);
-            next.controllerId = task.controllerId;
-            next.title = task.title;
-            next.everyDays = task.everyDays;
-            next.who = task.who;
-            tasks.save(next);
+            LocalDateTime due = next(task, when);
+            TaskEntity before = tasks.findById(id(owner, key)).orElse(null);
+            if (before == null) {
+                TaskEntity next = fresh(owner, key, task.siteId, task.chamberId, task.code, due, task.zone);
+                next.controllerId = task.controllerId;
+                next.title = task.title;
+                next.everyDays = task.everyDays;
+                next.who = task.who;
+                tasks.save(next);
+            } else if (before.doneAt == null) {
+                // It was there before the tick was taken back.
+                before.cancelledAt = null;
+                move(before, due);
+                changed(before);
+            }
         }
         tasks.flush();
         return view(task);
@@ -208,6 +218,13 @@ public class Tasks implements Happenings {
     private static LocalDateTime next(TaskEntity task, Instant done) {
         ZonedDateTime from = done.atZone(ZoneId.of(task.zone));
         double whole = Math.floor(task.everyDays);
+        if (whole == 0) {
+            // Several times a day keeps its hours: the next of them that is still to come.
+            long apartS = Math.round(task.everyDays * DAY_S);
+            ZonedDateTime due = LocalDateTime.parse(task.dueLocal).atZone(from.getZone());
+            long times = Math.max(1, Math.floorDiv(Duration.between(due, from).toSeconds(), apartS) + 1);
+            return due.toLocalDateTime().plusSeconds(times * apartS).truncatedTo(ChronoUnit.MINUTES);
+        }
         LocalDateTime at = from.plusDays((long) whole).plusSeconds(Math.round((task.everyDays - whole) * DAY_S)).toLocalDateTime();
         // What is done once in so many whole days keeps its hour, whenever in the day it was done.
         LocalDateTime due = LocalDateTime.parse(task.dueLocal);

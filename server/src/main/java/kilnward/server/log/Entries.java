@@ -8,6 +8,7 @@ import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.Comparator;
 import java.util.EnumMap;
 import java.util.HashMap;
@@ -15,6 +16,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import java.util.Objects;
 import java.util.Optional;
 import java.util.OptionalDouble;
@@ -48,7 +50,6 @@ import org.springframework.transaction.annotation.Transactional;
 public class Entries implements Happenings {
     private static final Duration AHEAD = Duration.ofMinutes(5);
     private static final Duration USUAL_SINCE = Duration.ofDays(60);
-    private static final int USUAL = 5;
     private static final int MOST = 2000;
     /** What is done most in a chamber in which nothing was done yet, in this order. */
     private static final List<EntryKind> FIRST = List.of(EntryKind.READ, EntryKind.NOTE, EntryKind.OPENED, EntryKind.TOPPED_UP, EntryKind.MISTED, EntryKind.LOST);
@@ -182,8 +183,8 @@ public class Entries implements Happenings {
         entries.counts(chamberId, Moments.micros(clock.instant().minus(USUAL_SINCE))).forEach(row -> times.put((EntryKind) row[0], (Long) row[1]));
         List<EntryKind> order = new ArrayList<>(times.keySet());
         order.sort(Comparator.comparing((EntryKind kind) -> -times.get(kind)).thenComparing(EntryKind::ordinal));
-        FIRST.stream().filter(each -> !order.contains(each)).forEach(order::add);
-        return order.stream().limit(USUAL).map(each -> new UsualView(each, each.unit(), each.counted(), times.getOrDefault(each, 0L))).toList();
+        Stream.concat(FIRST.stream(), Arrays.stream(EntryKind.values())).filter(each -> !order.contains(each)).forEachOrdered(order::add);
+        return order.stream().map(each -> new UsualView(each, each.unit(), each.counted(), times.getOrDefault(each, 0L))).toList();
     }
 
     LogEntryView one(UUID id) {

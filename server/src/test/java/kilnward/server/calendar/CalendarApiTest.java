@@ -363,4 +363,24 @@ class CalendarApiTest {
                 .get("proven").asBoolean());
         assertEquals(409, keeper.post(runs + "/" + run + "/stop", "{}").status());
     }
+
+    /** Ticked, unticked and ticked again as often as one likes; several times a day it keeps its hours. */
+    @Test
+    void whatComesAgainIsTickedAndUntickedAtWill() {
+        LocalDateTime due = today().minusHours(2);
+        String own = UUID.randomUUID().toString();
+        String asked = "{\"id\":\"" + own + "\",\"title\":\"Turn by hand\",\"due\":\"" + due + "\",\"everyDays\":0.5}";
+        assertEquals(201, keeper.post(chamber + "/tasks", asked).status());
+        for (int i = 0; i < 3; i++) {
+            Answer done = keeper.post("/api/v1/tasks/" + own + "/done", "{\"note\":\"\"}");
+            assertEquals(200, done.status(), "round " + i + ": " + done);
+            assertEquals(List.of(due.plusHours(12).toString()),
+                    tasks(due).stream().filter(each -> each.path("title").asString("").equals("Turn by hand") && each.get("doneAt").isNull())
+                            .map(each -> each.get("due").asString())
+                            .map(each -> LocalDateTime.parse(each).toString()).toList());
+            assertEquals(200, keeper.post("/api/v1/tasks/" + own + "/undone", "{}").status());
+            assertEquals(1, tasks(due).stream().filter(each -> each.path("title").asString("").equals("Turn by hand")).count(), "only itself, open again");
+        }
+        assertEquals("everyDays", keeper.post(chamber + "/tasks", asked.replace(own, UUID.randomUUID().toString()).replace("0.5", "0.01")).refusedField());
+    }
 }
