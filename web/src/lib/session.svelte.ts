@@ -13,6 +13,8 @@ class Session {
   siteId = $state<string | null>(null)
   sites = $state.raw<SessionView['sites']>([])
   passkeys = $state(false)
+  /** Whether they run the whole installation. */
+  operator = $state(false)
   /** Whether nobody has made this installation theirs yet. */
   unowned = $state(false)
   site = $state<SiteView | null>(null)
@@ -31,6 +33,7 @@ class Session {
     this.sites = session.sites
     this.passkeys = session.passkeys
     this.unowned = session.unowned
+    this.operator = session.operator
     this.site = this.demo || this.role !== null ? await dataOf(api.get('/site')) : null
     // What was kept of somebody who is signed in no longer is nobody's to find here.
     if (this.name === null && !this.demo && 'caches' in globalThis)
@@ -69,6 +72,11 @@ class Session {
 
   get mayPlan() {
     return this.may('LEAD')
+  }
+
+  /** Whether they run the whole installation, with its backups; in the demo that is the owner. */
+  get operates() {
+    return this.demo ? this.may('OWNER') : this.operator
   }
 
   get mayOwn() {

@@ -23,7 +23,7 @@
   const load = () => attempt(async () => void (list = await dataOf(api.get('/backups'))))
   const make = () => attempt(async () => void (list = await dataOf(api.post('/backups'))))
   onMount(() => {
-    if (!session.mayOwn) return
+    if (!session.operates) return
     void load()
     const timer = setInterval(() => void load(), LOOK_MS)
     return () => clearInterval(timer)
@@ -38,8 +38,8 @@
   <h1>Backups</h1>
 </header>
 <div class="column broad">
-  {#if !session.mayOwn}
-    <p>Backups are for owners to see.</p>
+  {#if !session.operates}
+    <p>Backups are of the whole installation: those who run it see them.</p>
   {:else if !list}
     {#if trouble}<p class="error" role="alert">{trouble}</p>{:else}<p class="quiet">Fetching the list …</p>{/if}
   {:else}

@@ -62,7 +62,7 @@
   <p><a href="/">All chambers</a></p>
   <h1>People of {session.site?.name ?? 'the site'}</h1>
   {#if session.mayPlan}<p><a href="/record">Record of changes</a></p>{/if}
-  {#if session.mayOwn}<p><a href="/backups">Backups</a></p>{/if}
+  {#if session.operates}<p><a href="/backups">Backups</a></p>{/if}
 </header>
 <div class="column">
   <p class="said" role="status">{said}</p>

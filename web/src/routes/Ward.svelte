@@ -40,10 +40,10 @@
       if (!(failed instanceof Problem)) throw failed
     }
   }
-  /** What is wrong with the backups; for owners, who can do something about it. */
+  /** What is wrong with the backups; for who runs the installation and can do something about it. */
   let backups = $state<string | null>(null)
   async function lookAtBackups() {
-    if (!session.mayOwn) return
+    if (!session.operates) return
     try {
       backups = (await dataOf(api.get('/backups'))).wrong
     } catch (failed) {
@@ -166,7 +166,7 @@
       <span class="mark mind" aria-hidden="true">▲</span><b>Alarms are not heard here at the moment: the server does not answer.</b> What you see is the last that was known.
     </p>
   {/if}
-  {#if backups && session.mayOwn}
+  {#if backups && session.operates}
     <p class="watch"><span class="mark act" aria-hidden="true">◆</span><b>{backups}</b> <a href="/backups">Look at the backups</a></p>
   {/if}
   {#if undelivered > 0 && session.mayPlan}

@@ -107,15 +107,16 @@ public class AccountController {
         Account account = account(who);
         String address = request.getRemoteAddr();
         if (account.password() != null) {
-            OptionalLong waits = patience.waits(account.name(), address);
+            OptionalLong waits = patience.waits(account.id().toString(), address);
             SessionController.slow(waits);
             if (change.current() == null || !passwords.matches(change.current(), account.password())) {
-                patience.failed(account.name(), address);
+                patience.failed(account.id().toString(), address);
                 throw new RefusedValueException("current", "…", "is not your password");
             }
         }
         passwords.check("next", change.next(), Arrays.asList(account.name(), account.email()));
         accounts.changePassword(account.id(), passwords.encode(change.next()));
+        links.withdrawOf(account);
         signIn.endAll(account.name(), request.getSession(false));
     }
 
@@ -161,7 +162,9 @@ public class AccountController {
     @DeleteMapping("/sessions")
     @ResponseStatus(HttpStatus.NO_CONTENT)
     public void endSessions(Authentication who, HttpServletRequest request) {
-        signIn.endAll(account(who).name(), request.getSession(false));
+        Account account = account(who);
+        signIn.endAll(account.name(), request.getSession(false));
+        links.withdrawOf(account);
     }
 
     /** All that is kept of oneself: the account, what one has changed, and what stands under one's name. */
@@ -202,7 +205,7 @@ public class AccountController {
             }));
             accounts.end(account.id(), nobody);
             passkeys.removeAll(account.id());
-            links.withdrawOf(account.id());
+            links.withdrawOf(account);
             traces.rename(account.id(), account.name(), nobody);
         });
         request.getSession().invalidate();

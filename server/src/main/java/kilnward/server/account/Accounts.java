@@ -13,8 +13,11 @@ import kilnward.server.audit.Audit.What;
 import kilnward.server.audit.Audit;
 import kilnward.server.audit.Change;
 import kilnward.server.audit.Names;
+import kilnward.server.people.Operators;
+import kilnward.server.people.Person;
 import kilnward.server.people.Role;
 import kilnward.server.store.Moments;
+import kilnward.server.wire.door.Text;
 import kilnward.server.wire.problem.NotAllowedException;
 import kilnward.server.wire.problem.NotFoundException;
 import org.springframework.dao.DuplicateKeyException;
@@ -25,7 +28,7 @@ import org.springframework.transaction.annotation.Transactional;
 /** Accounts, and who belongs to which site. */
 @Component
 @Transactional
-class Accounts implements Names {
+class Accounts implements Names, Operators {
     private static final String COLUMNS = "select id, name, email, password, made_at, password_at from account where ended_at is null and ";
     private final JdbcClient sql;
     private final Audit audit;
@@ -64,25 +67,40 @@ class Accounts implements Names {
         return names;
     }
 
+    @Override
+    @Transactional(readOnly = true)
+    public boolean isOperator(Person person) {
+        return person.account() != null
+                && sql.sql("select count(*) from account where id = ? and operator and ended_at is null").param(person.account()).query(Long.class).single() > 0;
+    }
+
+    /** From now on somebody runs the whole installation, too. */
+    void makeOperator(UUID account, String by) {
+        sql.sql("update account set operator = true where id = ?").param(account).update();
+        audit.write(Done.of(What.CHANGED, "account", account, "", List.of(new Change("operator", "false", "true"))), by);
+    }
+
     @Transactional(readOnly = true)
     public boolean isEmpty() {
         return sql.sql("select count(*) from account").query(Long.class).single() == 0;
     }
 
-    /** By name or mail address, whatever the case. */
+    /** By name or mail address, in their one canonical form: the database's own way of comparing takes more for the same than people do. */
     @Transactional(readOnly = true)
     public Optional<Account> called(String nameOrEmail) {
-        return one("(name = :it or email = :it)", nameOrEmail.strip());
+        String canonical = Text.canonical(nameOrEmail);
+        return all("(name = :it or email = :it)", canonical).stream()
+                .filter(each -> Text.canonical(each.name()).equals(canonical) || each.email() != null && Text.canonical(each.email()).equals(canonical)).findFirst();
     }
 
     @Transactional(readOnly = true)
     public Optional<Account> find(UUID id) {
-        return one("id = :it", id);
+        return all("id = :it", id).stream().findFirst();
     }
 
-    private Optional<Account> one(String where, Object it) {
+    private List<Account> all(String where, Object it) {
         return sql.sql(COLUMNS + where).param("it", it).query((row, i) -> new Account(row.getObject(1, UUID.class), row.getString(2), row.getString(3), row.getString(4),
-                row.getTimestamp(5).toInstant(), row.getTimestamp(6) == null ? null : row.getTimestamp(6).toInstant())).optional();
+                row.getTimestamp(5).toInstant(), row.getTimestamp(6) == null ? null : row.getTimestamp(6).toInstant())).list();
     }
 
     /** The sites of somebody, by name; none where the account has ended. */
@@ -128,10 +146,13 @@ class Accounts implements Names {
             throw new RefusedValueException("name", name, "must be a name of 1 to 80 characters");
         }
         // The program writes the record under its own name, and nobody may pass for it; nor may a name look like somebody's mail address.
-        if (name.strip().equalsIgnoreCase("Kiln Ward") || name.contains("@")) {
+        if (Text.canonical(name).equals("kiln ward") || name.contains("@")) {
             throw new RefusedValueException("name", name, "must be a person's name, without @");
         }
-        if (blankIsNone(email) != null && (email.length() > 254 || !email.strip().matches("[^@\\s<>\",;:]+@[^@\\s<>\",;:]+"))) {
+        if (Text.hasInvisible(name)) {
+            throw new RefusedValueException("name", null, "must not have characters in it that are not seen");
+        }
+        if (blankIsNone(email) != null && (Text.hasInvisible(email) || email.length() > 254 || !email.strip().matches("[^@\\s<>\",;:]+@[^@\\s<>\",;:]+"))) {
             throw new RefusedValueException("email", email, "must be a mail address, like keeper@osier-end.example, or nothing");
         }
     }
@@ -177,16 +198,18 @@ class Accounts implements Names {
     /**
      * Changes what somebody may do at a site.
      *
+     * @return whether they may do less than before
      * @throws NotFoundException   where they do not belong to it
      * @throws NotAllowedException where nobody would be an owner afterwards
      */
-    void change(UUID account, UUID site, Role level) {
+    boolean change(UUID account, UUID site, Role level) {
         Member member = hold(account, site);
         if (level != Role.OWNER) {
             keepAnOwner(member, site);
         }
         sql.sql("update member set level = ? where account_id = ? and site_id = ?").param(level.name()).param(account).param(site).update();
         member(What.CHANGED, account, site, member.level(), level, null);
+        return level.compareTo(member.level()) < 0;
     }
 
     /** Somebody belongs to a site no longer; see {@link #change} for what is refused. */

@@ -168,6 +168,9 @@ public class JoinController {
         Account made = accounts.add(id, name, email, password);
         UUID site = link.kind() == Kind.FIRST ? sites.add(first.name(), first.timeZone(), first.altitudeM()).id() : link.site();
         accounts.join(id, site, link.level(), id);
+        if (link.kind() == Kind.FIRST) {
+            accounts.makeOperator(id, id.toString());
+        }
         return made;
     }
 
@@ -213,6 +216,7 @@ public class JoinController {
         transactions.executeWithoutResult(status -> {
             links.use(renewal.secret(), account.id());
             accounts.changePassword(account.id(), kept);
+            links.withdrawOf(account);
         });
         signIn.endAll(account.name(), null);
         Person person = signIn.begin(account, request, response);

@@ -14,6 +14,16 @@ public final class LetIn {
     }
 
     /**
+     * Makes somebody run the whole installation.
+     *
+     * @throws NotFoundException where nobody is called so
+     */
+    public static void operator(DataSource database, String nameOrEmail, Clock clock) {
+        Accounts accounts = new Accounts(JdbcClient.create(database), new Audit(database, JsonMapper.shared(), clock), clock);
+        accounts.makeOperator(accounts.called(nameOrEmail).orElseThrow(() -> new NotFoundException("Nobody here is called " + nameOrEmail + ".")).id(), "the server's console");
+    }
+
+    /**
      * What stands behind {@code /join#} in a link by which somebody sets a new password.
      *
      * @throws NotFoundException where nobody is called so

@@ -6,6 +6,7 @@ import java.time.Instant;
 import java.util.List;
 import java.util.Optional;
 import java.util.UUID;
+import kilnward.server.account.Accounts.Account;
 import kilnward.server.audit.Audit.Done;
 import kilnward.server.audit.Audit.What;
 import kilnward.server.audit.Audit;
@@ -131,9 +132,13 @@ class Links {
         audit.write(new Done(What.REMOVED, "invitation", id.toString(), "", null, site, null, List.of()));
     }
 
-    /** Those of somebody who is gone. */
-    void withdrawOf(UUID account) {
-        sql.sql("update one_time_link set withdrawn_at = ? where account_id = ? and used_at is null").param(Moments.now(clock)).param(account).update();
+    /**
+     * All that somebody made or holds: whoever is gone, may do less, or was signed out everywhere must not come back by what was made before. What they made for others is withdrawn,
+     * too: who knows it now cannot be told.
+     */
+    void withdrawOf(Account account) {
+        sql.sql("update one_time_link set withdrawn_at = ? where (account_id = ? or made_by = ?) and used_at is null and withdrawn_at is null").param(Moments.now(clock))
+                .param(account.id()).param(account.name()).update();
     }
 
     private static final RowMapper<Link> ROW = (row, i) -> new Link(row.getObject(1, UUID.class), Kind.valueOf(row.getString(2)), row.getObject(3, UUID.class),

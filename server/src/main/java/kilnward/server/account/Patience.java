@@ -8,9 +8,11 @@ import java.time.Clock;
 import java.time.Duration;
 import java.util.Optional;
 import java.util.OptionalLong;
+import java.util.UUID;
 import kilnward.server.store.Moments;
 import kilnward.server.store.Token;
 import kilnward.server.wire.KilnWardProperties;
+import kilnward.server.wire.door.Text;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
@@ -60,11 +62,16 @@ class Patience {
         return taken.isConsumed() ? OptionalLong.empty() : OptionalLong.of(1 + taken.getNanosToWaitForRefill() / 1_000_000_000);
     }
 
-    /** How long a name has to wait (s) before it is tried again from an address; empty for not at all. A name that nobody has waits as long. */
-    OptionalLong waits(String name, String address) {
+    /** Under what failures are counted: an account, however its name was written; what nobody is called, in the form in which names are compared. */
+    static String whose(String name, Optional<UUID> account) {
+        return account.map(UUID::toString).orElseGet(() -> Text.canonical(Optional.ofNullable(name).orElse("")));
+    }
+
+    /** How long whoever that is has to wait (s) before they are tried again from an address; empty for not at all. A name that nobody has waits as long. */
+    OptionalLong waits(String whose, String address) {
         long now = Moments.nowUs(clock);
-        long here = rest(key(name, address), FREE_HERE, now);
-        long everywhere = rest(key(name, ""), FREE_EVERYWHERE, now);
+        long here = rest(key(whose, address), FREE_HERE, now);
+        long everywhere = rest(key(whose, ""), FREE_EVERYWHERE, now);
         long rest = Math.max(here, everywhere);
         return rest <= 0 ? OptionalLong.empty() : OptionalLong.of(1 + rest / MICROS);
     }
@@ -81,8 +88,8 @@ class Patience {
 
     /** Notes a failure. */
     @Transactional
-    void failed(String name, String address) {
-        for (String key : new String[] {key(name, address), key(name, "")}) {
+    void failed(String whose, String address) {
+        for (String key : new String[] {key(whose, address), key(whose, "")}) {
             sql.sql("insert into sign_in_failure (who_sha256, failures, last_us) values (:key, 1, :now)"
                     + " on duplicate key update failures = if(last_us < :old, 1, failures + 1), last_us = :now")
                     .param("key", key).param("now", Moments.nowUs(clock)).param("old", Moments.nowUs(clock) - FORGOTTEN_S * MICROS).update();
@@ -91,12 +98,12 @@ class Patience {
 
     /** Forgets what was failed from where somebody got in. */
     @Transactional
-    void succeeded(String name, String address) {
-        sql.sql("delete from sign_in_failure where who_sha256 = ?").param(key(name, address)).update();
+    void succeeded(String whose, String address) {
+        sql.sql("delete from sign_in_failure where who_sha256 = ?").param(key(whose, address)).update();
     }
 
-    private static String key(String name, String address) {
-        return Token.hashText(Optional.ofNullable(name).orElse("").strip().toLowerCase(java.util.Locale.ROOT) + "\n" + address);
+    private static String key(String whose, String address) {
+        return Token.hashText(whose + "\n" + address);
     }
 
 }

@@ -99,7 +99,12 @@ public class PeopleController {
     @Needs(Role.OWNER)
     @PutMapping("/people/{id}")
     public List<MemberView> change(@PathVariable UUID id, @Valid @RequestBody LevelChange change, Authentication who) {
-        accounts.change(id, here(), change.level());
+        UUID site = here();
+        transactions.executeWithoutResult(status -> {
+            if (accounts.change(id, site, change.level())) {
+                accounts.find(id).ifPresent(links::withdrawOf);
+            }
+        });
         return people(who);
     }
 
@@ -111,6 +116,7 @@ public class PeopleController {
         String name = accounts.find(id).map(Account::name).orElse("");
         transactions.executeWithoutResult(status -> {
             accounts.leave(id, site);
+            accounts.find(id).ifPresent(links::withdrawOf);
             leaving.forEach(each -> each.left(name, site));
         });
         return people(who);

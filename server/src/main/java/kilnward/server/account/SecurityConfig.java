@@ -7,6 +7,7 @@ import java.nio.charset.StandardCharsets;
 import java.security.MessageDigest;
 import java.util.Arrays;
 import java.util.List;
+import java.util.function.Predicate;
 import kilnward.server.site.Sites;
 import kilnward.server.wire.KilnWardProperties;
 import kilnward.server.wire.problem.ProblemWriter;
@@ -15,6 +16,7 @@ import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
 import org.springframework.http.HttpStatus;
 import org.springframework.security.authorization.AuthorizationDecision;
+import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.security.config.annotation.web.builders.HttpSecurity;
 import org.springframework.security.config.annotation.web.configurers.RequestCacheConfigurer;
 import org.springframework.security.web.SecurityFilterChain;
@@ -37,7 +39,17 @@ public class SecurityConfig {
     private static final String[] STATELESS = {"/api/v1/calc/**", "/api/v1/rehearsals", "/api/v1/suggestions/**", "/api/v1/faults/**",
             // Devices show a token of their own there; the address of a feed is its secret.
             "/api/v1/readings", "/api/v1/devices/self", "/api/v1/feed/**"};
+    private static final Predicate<HttpServletRequest> NO_SESSION = request -> !request.getRequestURI().startsWith("/api/") || isStateless(request);
     private static final List<RequestMatcher> STATELESS_PATHS = Arrays.stream(STATELESS).<RequestMatcher>map(PathPatternRequestMatcher.withDefaults()::matcher).toList();
+
+    private static boolean isStateless(HttpServletRequest request) {
+        return STATELESS_PATHS.stream().anyMatch(each -> each.matches(request));
+    }
+
+    @Bean
+    static CsrfTokens csrfTokens(JdbcClient sql) {
+        return new CsrfTokens(sql, NO_SESSION);
+    }
 
     @Bean
     SecurityContextRepository securityContextRepository() {
@@ -54,8 +66,7 @@ public class SecurityConfig {
         return new HttpSessionIdResolver() {
             @Override
             public List<String> resolveSessionIds(HttpServletRequest request) {
-                boolean none = !request.getRequestURI().startsWith("/api/") || STATELESS_PATHS.stream().anyMatch(each -> each.matches(request));
-                return none ? List.of() : cookies.resolveSessionIds(request);
+                return NO_SESSION.test(request) ? List.of() : cookies.resolveSessionIds(request);
             }
 
             @Override
@@ -75,7 +86,7 @@ public class SecurityConfig {
 
     @Bean
     SecurityFilterChain chain(HttpSecurity http, KilnWardProperties properties, ProblemWriter problems,
-            SecurityContextRepository contexts, Accounts accounts, Sites sites, @Value("${server.address:}") InetAddress address)
+            SecurityContextRepository contexts, CsrfTokens tokens, Accounts accounts, Sites sites, @Value("${server.address:}") InetAddress address)
             throws Exception {
         if (properties.demo() && (address == null || !address.isLoopbackAddress())) {
             throw new IllegalStateException("the demo lets anybody pick a role and must listen on loopback only");
@@ -85,6 +96,7 @@ public class SecurityConfig {
         http.requestCache(RequestCacheConfigurer::disable);
         http.csrf(csrf -> {
             csrf.spa();
+            csrf.csrfTokenRepository(tokens);
             csrf.ignoringRequestMatchers(STATELESS);
         });
         http.headers(headers -> headers.contentSecurityPolicy(policy -> policy.policyDirectives(
@@ -112,7 +124,7 @@ public class SecurityConfig {
                 }
             });
         });
-        http.addFilterAfter(new WhoIsHere(accounts, sites, properties, request -> STATELESS_PATHS.stream().anyMatch(each -> each.matches(request))),
+        http.addFilterAfter(new WhoIsHere(accounts, sites, properties, SecurityConfig::isStateless),
                 SecurityContextHolderFilter.class);
         http.addFilterBefore(new KnownHosts(properties, address, problems), HeaderWriterFilter.class);
         return http.build();

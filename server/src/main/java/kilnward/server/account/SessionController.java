@@ -7,6 +7,7 @@ import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Size;
 import java.util.List;
+import java.util.Optional;
 import java.util.OptionalLong;
 import java.util.UUID;
 import kilnward.core.finding.RefusedValueException;
@@ -35,6 +36,7 @@ import tools.jackson.databind.JsonNode;
 @RestController
 @RequestMapping("/api/v1/session")
 public class SessionController {
+    private final CsrfTokens tokens;
     private final KilnWardProperties properties;
     private final Accounts accounts;
     private final Passwords passwords;
@@ -43,7 +45,8 @@ public class SessionController {
     private final SignIn signIn;
     private final Sites sites;
 
-    SessionController(KilnWardProperties properties, Accounts accounts, Passwords passwords, Passkeys passkeys, Patience patience, SignIn signIn, Sites sites) {
+    SessionController(CsrfTokens tokens, KilnWardProperties properties, Accounts accounts, Passwords passwords, Passkeys passkeys, Patience patience, SignIn signIn, Sites sites) {
+        this.tokens = tokens;
         this.properties = properties;
         this.accounts = accounts;
         this.passwords = passwords;
@@ -67,8 +70,10 @@ public class SessionController {
      * @param sites    those they may look at
      * @param passkeys whether passkeys are offered at this address
      * @param unowned  whether nobody has made this installation theirs yet
+     * @param operator whether they run the whole installation
      */
-    public record SessionView(@OrNull Role role, boolean demo, @OrNull String name, @OrNull String siteId, List<SiteOf> sites, boolean passkeys, boolean unowned) {
+    public record SessionView(@OrNull Role role, boolean demo, @OrNull String name, @OrNull String siteId, List<SiteOf> sites, boolean passkeys, boolean unowned,
+            boolean operator) {
     }
 
     /** A role to take. */
@@ -104,7 +109,8 @@ public class SessionController {
         List<SiteOf> theirs = person == null || person.account() == null ? List.of()
                 : accounts.sitesOf(person.account()).stream().map(each -> new SiteOf(each.site().toString(), each.siteName(), each.level())).toList();
         return new SessionView(person == null ? null : person.level(), properties.demo(), person == null ? null : person.name(),
-                person == null || person.site() == null ? null : person.site().toString(), theirs, passkeys.offered(), !properties.demo() && accounts.isEmpty());
+                person == null || person.site() == null ? null : person.site().toString(), theirs, passkeys.offered(), !properties.demo() && accounts.isEmpty(),
+                person != null && (properties.demo() ? person.may(Role.OWNER) : accounts.isOperator(person)));
     }
 
     @PostMapping
@@ -123,16 +129,17 @@ public class SessionController {
     public SessionView password(@Valid @RequestBody PasswordSignIn asked, HttpServletRequest request, HttpServletResponse response) {
         String address = request.getRemoteAddr();
         slow(patience.tries(address));
-        slow(patience.waits(asked.name(), address));
         Account account = accounts.called(asked.name()).orElse(null);
+        String whose = Patience.whose(asked.name(), Optional.ofNullable(account).map(Account::id));
+        slow(patience.waits(whose, address));
         if (!passwords.matches(asked.password(), account == null ? null : account.password())) {
-            patience.failed(asked.name(), address);
+            patience.failed(whose, address);
             if (account != null) {
                 signIn.failed(account);
             }
             throw new RefusedValueException("password", "…", "and name do not belong together");
         }
-        patience.succeeded(asked.name(), address);
+        patience.succeeded(whose, address);
         return view(signIn.begin(account, request, response));
     }
 
@@ -172,7 +179,7 @@ public class SessionController {
     /** Signs out. */
     @DeleteMapping
     @ResponseStatus(HttpStatus.NO_CONTENT)
-    public void signOut(Authentication who, HttpServletRequest request) {
+    public void signOut(Authentication who, HttpServletRequest request, HttpServletResponse response) {
         if (who != null && who.getPrincipal() instanceof Person person) {
             signIn.signedOut(person);
         }
@@ -180,5 +187,6 @@ public class SessionController {
         if (session != null) {
             session.invalidate();
         }
+        tokens.renew(request, response);
     }
 }

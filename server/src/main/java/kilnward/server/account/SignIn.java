@@ -31,13 +31,15 @@ class SignIn implements Standing {
     private static final String FROM = "kiln.from";
     private static final String WITH = "kiln.with";
     private static final int LONGEST_AGENT = 300;
+    private final CsrfTokens tokens;
     private final SecurityContextRepository contexts;
     private final FindByIndexNameSessionRepository<? extends Session> sessions;
     private final Accounts accounts;
     private final Audit audit;
 
-    SignIn(SecurityContextRepository contexts, FindByIndexNameSessionRepository<? extends Session> sessions, Accounts accounts, Audit audit) {
+    SignIn(CsrfTokens tokens, SecurityContextRepository contexts, FindByIndexNameSessionRepository<? extends Session> sessions, Accounts accounts, Audit audit) {
         this.audit = audit;
+        this.tokens = tokens;
         this.contexts = contexts;
         this.sessions = sessions;
         this.accounts = accounts;
@@ -88,6 +90,7 @@ class SignIn implements Standing {
         session.setAttribute(FROM, request.getRemoteAddr());
         String agent = request.getHeader("User-Agent");
         session.setAttribute(WITH, agent == null ? "" : agent.substring(0, Math.min(LONGEST_AGENT, agent.length())));
+        tokens.renew(request, response);
     }
 
     /** Looks at another site from now on, in the same session. */

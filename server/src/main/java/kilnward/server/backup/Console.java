@@ -50,7 +50,8 @@ public final class Console {
                 case "restore" -> args.size() == 2 ? restore(Path.of(args.get(1))) : new Said(2, "restore wants a file");
                 case "verify" -> verify();
                 case "recover" -> args.size() == 2 ? recover(args.get(1)) : new Said(2, "recover wants a name or a mail address");
-                default -> new Said(2, "backup, restore FILE, verify or recover NAME");
+                case "operator" -> args.size() == 2 ? operator(args.get(1)) : new Said(2, "operator wants a name or a mail address");
+                default -> new Said(2, "backup, restore FILE, verify, recover NAME or operator NAME");
             };
         } catch (InterruptedException stopped) {
             Thread.currentThread().interrupt();
@@ -120,6 +121,15 @@ public final class Console {
         try {
             String secret = LetIn.again(database(), name, clock);
             return new Said(0, settings.getOrDefault("KILNWARD_PUBLIC_URL", "http://localhost:8490") + "/join#" + secret);
+        } catch (NotFoundException nobody) {
+            return new Said(1, nobody.getMessage());
+        }
+    }
+
+    private Said operator(String name) {
+        try {
+            LetIn.operator(database(), name, clock);
+            return new Said(0, name + " runs the whole installation from now on, its backups included");
         } catch (NotFoundException nobody) {
             return new Said(1, nobody.getMessage());
         }

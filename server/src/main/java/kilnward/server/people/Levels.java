@@ -29,8 +29,10 @@ class Levels implements HandlerInterceptor, WebMvcConfigurer, SmartInitializingS
     private final KilnWardProperties properties;
     private final ProblemWriter problems;
     private final ObjectProvider<RequestMappingHandlerMapping> mappings;
+    private final ObjectProvider<Operators> operators;
 
-    Levels(KilnWardProperties properties, ProblemWriter problems, ObjectProvider<RequestMappingHandlerMapping> mappings) {
+    Levels(KilnWardProperties properties, ProblemWriter problems, ObjectProvider<RequestMappingHandlerMapping> mappings, ObjectProvider<Operators> operators) {
+        this.operators = operators;
         this.properties = properties;
         this.problems = problems;
         this.mappings = mappings;
@@ -50,18 +52,27 @@ class Levels implements HandlerInterceptor, WebMvcConfigurer, SmartInitializingS
         Role least = needs.value();
         Authentication who = SecurityContextHolder.getContext().getAuthentication();
         if (who != null && who.getPrincipal() instanceof Person person) {
-            if (needs.ofAccount() ? person.account() != null : person.may(least)) {
+            if (needs.ofAccount() ? person.account() != null : person.may(least) && (!needs.byOperator() || isOperator(person))) {
                 return true;
             }
-            problems.write(response, HttpStatus.FORBIDDEN, "Your role may not do that",
-                    needs.ofAccount() ? "It is for people with an account; in the demo there are none." : "It wants " + least.words() + ". Ask an owner.");
-        } else if (properties.demo() && least == Role.VISITOR && !needs.ofAccount() && request.getMethod().equals("GET")) {
+            String why = "It wants " + least.words() + ". Ask an owner.";
+            if (needs.ofAccount()) {
+                why = "It is for people with an account; in the demo there are none.";
+            } else if (needs.byOperator()) {
+                why = "It is of the whole installation, and for those who run it.";
+            }
+            problems.write(response, HttpStatus.FORBIDDEN, "Your role may not do that", why);
+        } else if (properties.demo() && least == Role.VISITOR && !needs.ofAccount() && !needs.byOperator() && request.getMethod().equals("GET")) {
             // In the demo looking is free.
             return true;
         } else {
             problems.write(response, HttpStatus.UNAUTHORIZED, "Sign in first", "Nobody is signed in here, or no longer. What you typed is kept in this browser.");
         }
         return false;
+    }
+
+    private boolean isOperator(Person person) {
+        return properties.demo() ? person.may(Role.OWNER) : operators.getObject().isOperator(person);
     }
 
     @Override
@@ -77,7 +88,8 @@ class Levels implements HandlerInterceptor, WebMvcConfigurer, SmartInitializingS
     /** Says it in the API's description, too: the table of who may reach what is made from that. */
     @Override
     public Operation customize(Operation operation, HandlerMethod method) {
-        operation.addExtension("x-needs", needs(method).filter(each -> !isOpen(method)).map(each -> each.ofAccount() ? "ACCOUNT" : each.value().name()).orElse("NOBODY"));
+        operation.addExtension("x-needs",
+                needs(method).filter(each -> !isOpen(method)).map(each -> each.ofAccount() ? "ACCOUNT" : each.byOperator() ? "OPERATOR" : each.value().name()).orElse("NOBODY"));
         return operation;
     }
 

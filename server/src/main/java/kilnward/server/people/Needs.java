@@ -12,6 +12,9 @@ public @interface Needs {
     /** Which level. */
     Role value();
 
+    /** Whether it is of the whole installation: no site's owner is enough, it wants one of those who run it. In the demo that is the owner. */
+    boolean byOperator() default false;
+
     /** Whether it is about themselves, so that it is enough to have an account: no level at any site is asked for, and who only picked a role in the demo has none. */
     boolean ofAccount() default false;
 }

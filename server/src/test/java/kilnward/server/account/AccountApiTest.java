@@ -199,6 +199,74 @@ class AccountApiTest {
         assertEquals(200, asking().post("/api/v1/session/password", json("name", "Wren", "password", PASSWORD)).status());
     }
 
+    /** However a name is written, it is one account that is guessed at: with what is not seen, wide letters, capitals, another space, or the mail address. */
+    @Test
+    void guessesAreCountedByAccountHoweverItsNameIsWritten() {
+        Household.member(server, site, Role.VISITOR, "Heather Brook");
+        List<String> spellings = List.of("Heather Brook", "heather brook", "HEATHER BROOK", " Heather Brook ", "Heather\u200b Brook", "\u2060Heather Brook", "Hea\u00adther Brook",
+                "\u202eHeather Brook", "Ｈｅａｔｈｅｒ Brook", "Heather\u00a0Brook", "Heather  Brook", "Heather Brook\ufeff");
+        ApiClient guesser = asking();
+        int tried = 0;
+        for (int i = 0; i < 24; i++) {
+            int status = guesser.post("/api/v1/session/password", json("name", spellings.get(i % spellings.size()), "password", "guess number " + i)).status();
+            assertTrue(status == 400 || status == 429, "status " + status);
+            tried += status == 400 ? 1 : 0;
+        }
+        assertTrue(tried <= 5, tried + " of 24 guesses were tried");
+        // Another name is another's, though a database takes it for the same.
+        assertEquals(400, guesser.post("/api/v1/session/password", json("name", "Heáther Brook", "password", "guess")).status());
+        assertEquals("name", asking().post("/api/v1/join", join(invited(Role.VISITOR), "Heath\u200ber", PASSWORD + " more", null)).refusedField());
+    }
+
+    /** An owner who is removed, may do less, or is signed out everywhere does not come back by an invitation of before. */
+    @Test
+    void whatSomebodyMadeBeforeLetsNobodyInAfterwards() {
+        ApiClient other = Household.member(server, site, Role.OWNER, "Cuckoo");
+        String id = owner.get("/api/v1/people").body().valueStream().filter(each -> each.get("name").asString().equals("Cuckoo")).findFirst().orElseThrow().get("id").asString();
+        List<Runnable> ways = List.of(() -> assertEquals(200, owner.put("/api/v1/people/" + id, json("level", "LEAD")).status()),
+                () -> assertEquals(204, other.delete("/api/v1/account/sessions").status()),
+                () -> assertEquals(204, other.post("/api/v1/account/password", json("current", Household.PASSWORD, "next", PASSWORD + " five")).status()),
+                () -> assertEquals(200, owner.delete("/api/v1/people/" + id).status()));
+        for (Runnable way : ways) {
+            owner.put("/api/v1/people/" + id, json("level", "OWNER"));
+            Answer made = other.post("/api/v1/invitations", json("level", "OWNER", "days", 7));
+            assertEquals(201, made.status(), made.toString());
+            String secret = made.body().get("link").asString().replaceFirst(".*#", "");
+            assertEquals(200, asking().post("/api/v1/join/look", json("secret", secret)).status());
+            way.run();
+            assertEquals(404, asking().post("/api/v1/join/look", json("secret", secret)).status());
+            assertEquals(404, other.post("/api/v1/join/too", json("secret", secret)).status());
+        }
+    }
+
+    /** A token is of one session: somebody else's, and one's own of before signing in, are none. */
+    @Test
+    void aTokenAgainstForgeryIsOfOneSession() throws Exception {
+        ApiClient stranger = asking();
+        String before = stranger.cookie("XSRF-TOKEN");
+        ApiClient member = Household.member(server, site, Role.LEAD, "Bound");
+        assertEquals(200, member.get("/api/v1/session").status());
+        for (String token : List.of(before, Household.member(server, site, Role.LEAD, "Bound too").cookie("XSRF-TOKEN"), "made.up")) {
+            HttpRequest forged = HttpRequest.newBuilder(URI.create(server.url() + "/api/v1/chambers"))
+                    .header("Cookie", "SESSION=" + member.cookie("SESSION") + "; XSRF-TOKEN=" + token)
+                    .header("X-XSRF-TOKEN", token).header("Content-Type", "application/json")
+                    .POST(HttpRequest.BodyPublishers.ofString("{\"name\":\"Forged\",\"guideId\":\"corn-snake-eggs\"}")).build();
+            assertEquals(403, HttpClient.newHttpClient().send(forged, HttpResponse.BodyHandlers.discarding()).statusCode());
+        }
+        assertEquals(201, member.post("/api/v1/chambers", json("name", "Not forged", "guideId", "corn-snake-eggs")).status());
+    }
+
+    /** Backups are of all sites: who made the installation theirs sees them, an owner of one of its sites does not. */
+    @Test
+    void backupsAreForWhoRunsTheInstallation() {
+        assertEquals(200, owner.get("/api/v1/backups").status());
+        assertTrue(owner.get("/api/v1/session").body().get("operator").asBoolean());
+        ApiClient other = Household.member(server, Household.site(server, "Side Kiln"), Role.OWNER, "Side owner");
+        assertEquals(403, other.get("/api/v1/backups").status());
+        assertEquals(403, other.post("/api/v1/backups", null).status());
+        assertFalse(other.get("/api/v1/session").body().get("operator").asBoolean());
+    }
+
     @Test
     void sessionsAreSeenAndEndedOneByOneOrAll() {
         ApiClient here = Household.member(server, site, Role.VISITOR, "Many");

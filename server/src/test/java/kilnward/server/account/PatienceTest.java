@@ -76,7 +76,7 @@ class PatienceTest {
     @Test
     void whoGetsInIsFreeAgainAndADayForgets() {
         tried("forgiven", 6, 0.1, 1);
-        assertTrue(patience.waits("Forgiven", "192.0.2.0").isPresent());
+        assertTrue(patience.waits(Patience.whose(" FORGIVEN", java.util.Optional.empty()), "192.0.2.0").isPresent());
         patience.succeeded("forgiven", "192.0.2.0");
         assertTrue(patience.waits("forgiven", "192.0.2.0").isEmpty());
         assertEquals(0, Patience.delayS(4, 5));
