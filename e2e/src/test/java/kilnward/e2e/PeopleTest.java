@@ -131,8 +131,13 @@ class PeopleTest extends AtTheBrowser {
         assertEquals(List.of(), Browser.serious(page));
         page.navigate(base + "/account");
         button("Sign out here").click();
-        button("With a passkey").click();
+        String shown = page.waitForRequest(each -> each.url().endsWith("/api/v1/session/passkey"), () -> button("With a passkey").click()).postData();
         assertThat(page.getByRole(AriaRole.HEADING, new Page.GetByRoleOptions().setName("Wren"))).isVisible();
+        // Shown once more it is nobody's: what it answers to was asked once.
+        String again = "async body => { const token = () => decodeURIComponent(/XSRF-TOKEN=([^;]*)/.exec(document.cookie)[1]);"
+                + "const post = (path, body) => fetch('/api/v1/session' + path, { method: 'POST', body, headers: { 'Content-Type': 'application/json', 'X-XSRF-TOKEN': token() } });"
+                + "const before = (await post('/passkey', body)).status; await post('/passkey/asked', null); return before + ' ' + (await post('/passkey', body)).status }";
+        assertEquals("400 400", page.evaluate(again, shown));
     }
 
     /** A lead fixes limits; a keeper is asked outside the inner pair, refused outside the outer one, and nothing typed is lost. */

@@ -83,12 +83,17 @@ public final class Console {
             before = folder().resolve("kiln-ward-" + NAME.format(clock.instant()) + "-before-restore.sql.gz");
             dump.write(before);
         }
+        Unfinished unfinished = new Unfinished(folder());
         boolean marked;
         try {
+            unfinished.begin(Unfinished.Work.RESTORE, file);
             marked = dump.read(file);
+            unfinished.end();
         } catch (IOException | SQLException unfit) {
             if (before != null) {
+                unfinished.begin(Unfinished.Work.RESTORE, before);
                 dump.read(before);
+                unfinished.end();
             }
             return new Said(1, file + " could not be restored: " + unfit.getMessage() + (before == null ? "" : ". All is as it was before."));
         }

@@ -11,6 +11,7 @@ import java.time.ZoneOffset;
 import java.time.format.DateTimeFormatter;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
 import java.util.Locale;
 import kilnward.server.wire.KilnWardProperties;
 import org.flywaydb.core.Flyway;
@@ -35,6 +36,7 @@ class Upgrade implements FlywayMigrationStrategy {
     private final String worker;
     private final String owner;
     private final Path folder;
+    private final Unfinished unfinished;
     private final Clock clock;
 
     Upgrade(Access access, @Value("${spring.datasource.username}") String worker, @Value("${spring.flyway.user:}") String owner, KilnWardProperties properties, Clock clock) {
@@ -42,11 +44,13 @@ class Upgrade implements FlywayMigrationStrategy {
         this.worker = worker;
         this.owner = owner;
         this.folder = Backups.folder(properties);
+        this.unfinished = new Unfinished(folder);
         this.clock = clock;
     }
 
     @Override
     public void migrate(Flyway flyway) {
+        finish();
         MigrationInfo[] all = flyway.info().all();
         for (MigrationInfo each : all) {
             if (each.getState() == MigrationState.FUTURE_SUCCESS || each.getState() == MigrationState.FUTURE_FAILED) {
@@ -63,12 +67,35 @@ class Upgrade implements FlywayMigrationStrategy {
         limit(flyway);
     }
 
+    /** Whoever was killed on the way left half of something: what an upgrade left is put back and tried again, what somebody restored is theirs to restore again. */
+    private void finish() {
+        try {
+            Optional<Unfinished.Left> left = unfinished.left();
+            if (left.isEmpty()) {
+                return;
+            }
+            Path file = left.get().file();
+            if (left.get().work() == Unfinished.Work.RESTORE) {
+                throw new FlywayException("a restore of " + file + " was cut off half-way; run  ./kiln restore " + file + "  again before anything else");
+            }
+            LOG.info("an upgrade was cut off half-way: the records are put back as they were, from {}", file);
+            access.dump().read(file);
+            unfinished.end();
+        } catch (IOException | SQLException failed) {
+            throw new FlywayException("an upgrade was cut off half-way, and what was before could not be put back: " + failed.getMessage(), failed);
+        } catch (InterruptedException stopped) {
+            Thread.currentThread().interrupt();
+            throw new FlywayException("stopped while the records were put back", stopped);
+        }
+    }
+
     private void carefully(Flyway flyway) {
         Path file = folder.resolve("kiln-ward-" + NAME.format(clock.instant()) + "-before-" + flyway.info().pending()[flyway.info().pending().length - 1].getVersion() + ".sql.gz");
         Dump dump = access.dump();
         try {
             Backups.makeFolder(folder);
             dump.write(file);
+            unfinished.begin(Unfinished.Work.UPGRADE, file);
         } catch (IOException failed) {
             throw new FlywayException("the records of an older version are to be changed, and no backup of them could be made before; nothing was changed: " + failed.getMessage(),
                     failed);
@@ -79,14 +106,24 @@ class Upgrade implements FlywayMigrationStrategy {
         LOG.info("the records of an older version were backed up to {} before they are changed", file);
         try {
             flyway.migrate();
+            end();
         } catch (RuntimeException failed) {
             try {
                 dump.read(file);
+                unfinished.end();
             } catch (IOException | SQLException | InterruptedException worse) {
                 failed.addSuppressed(worse);
                 throw new FlywayException("the records could not be brought up to this version, nor put back; they stand in " + file, failed);
             }
             throw new FlywayException("the records could not be brought up to this version; all is as it was before, and also in " + file + ": " + failed.getMessage(), failed);
+        }
+    }
+
+    private void end() {
+        try {
+            unfinished.end();
+        } catch (IOException failed) {
+            throw new FlywayException("that the upgrade came to its end could not be noted: " + failed.getMessage(), failed);
         }
     }
 

@@ -12,9 +12,12 @@ import java.time.Instant;
 import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.SplittableRandom;
 import java.util.UUID;
 import java.util.concurrent.TimeUnit;
 import java.util.function.BooleanSupplier;
+import java.util.stream.Collectors;
+import java.util.stream.IntStream;
 import java.util.stream.Stream;
 import kilnward.server.live.ingest.MqttLink;
 import kilnward.server.running.ApiClient;
@@ -207,5 +210,27 @@ class MqttTest {
             ApiClient.Answer answer = lead.get("/api/v1/series/" + series + "/chart?from=" + at.plusSeconds(120) + "&to=" + at.plusSeconds(180));
             return answer.status() == 200 && answer.body().at("/summary/count").asLong() == 1;
         });
+    }
+
+    /** Retained messages of nobody by the hundred, a will, odd topics, bytes that are no payload, and a quarter of a megabyte of it: what is fit comes through within moments. */
+    @Test
+    void whateverIsPublishedHoldsUpNothing() throws Exception {
+        String lines = IntStream.range(0, 300).mapToObj(i -> "line " + i).collect(Collectors.joining("\n"));
+        Path many = Files.writeString(folder.resolve("many.txt"), lines);
+        for (String topic : List.of("kilnward/" + UUID.randomUUID() + "/x", "kilnward/nobody/" + series, "kilnward/" + device.id() + "/not-a-series")) {
+            Process flood = new ProcessBuilder(find("mosquitto_pub"), "-h", "127.0.0.1", "-p", String.valueOf(port), "-u", device.id(), "-P", device.token(), "-q", "1", "-r", "-t",
+                    topic, "-l").redirectInput(many.toFile()).redirectErrorStream(true).redirectOutput(ProcessBuilder.Redirect.DISCARD).start();
+            flood.waitFor(20, TimeUnit.SECONDS);
+        }
+        publish("mqttv311", topic(), "28", "--will-topic", topic(), "--will-payload", "[1,2", "--will-qos", "1");
+        Path large = Files.writeString(folder.resolve("large.txt"), "[" + "{\"at\":\"2026-01-01T00:00:00Z\",\"value\":1},".repeat(5000) + "1]");
+        run("mosquitto_pub", "-h", "127.0.0.1", "-p", String.valueOf(port), "-u", device.id(), "-P", device.token(), "-q", "1", "-t", topic(), "-f", large.toString());
+        byte[] noise = new byte[256 * 1024];
+        new SplittableRandom(3).nextBytes(noise);
+        Files.write(large, noise);
+        run("mosquitto_pub", "-h", "127.0.0.1", "-p", String.valueOf(port), "-u", device.id(), "-P", device.token(), "-q", "1", "-t", topic(), "-f", large.toString());
+        Instant at = T.plusSeconds(7_200);
+        assertEquals(0, publish("mqttv311", topic(), "{\"at\":\"" + at + "\",\"value\":28.5}"));
+        until("what is fit is kept", () -> count(at, at.plusSeconds(60)) == 1);
     }
 }

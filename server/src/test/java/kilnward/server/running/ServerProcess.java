@@ -15,6 +15,7 @@ public final class ServerProcess {
     private final int port;
     private final Path log;
     private final List<String> more;
+    private List<String> under = List.of();
     private Process process;
 
     /** One on a database, not yet started; {@code more} are further settings. */
@@ -25,14 +26,39 @@ public final class ServerProcess {
         this.log = Files.createDirectories(Path.of("target")).toAbsolutePath().resolve("server-" + port + ".log");
     }
 
+    /** A command that it is started under from now on, like one that moves its clock; none for none. */
+    public ServerProcess under(String... command) {
+        under = List.of(command);
+        return this;
+    }
+
+    /** Where it logs. */
+    public Path log() {
+        return log;
+    }
+
+    /** Starts it, and does not wait for anything. */
+    public void begin() throws IOException {
+        List<String> command = new ArrayList<>(under);
+        command.addAll(List.of(Path.of(System.getProperty("java.home"), "bin", "java").toString(), "-XX:TieredStopAtLevel=1", "-XX:+UseSerialGC", "-Xmx400m", "-cp",
+                System.getProperty("surefire.test.class.path", System.getProperty("java.class.path")), KilnWard.class.getName()));
+        List<String> settings = new ArrayList<>(List.of("--server.port=" + port, "--logging.file.name=" + log, "--kilnward.demo-days=0"));
+        settings.addAll(more);
+        command.addAll(Arrays.asList(RunningServer.Running.arguments(database, settings.toArray(String[]::new))));
+        ProcessBuilder builder = new ProcessBuilder(command).redirectErrorStream(true).redirectOutput(ProcessBuilder.Redirect.appendTo(log.toFile()));
+        // Where a clock is moved, time that runs is not.
+        builder.environment().put("FAKETIME_DONT_FAKE_MONOTONIC", "1");
+        process = builder.start();
+    }
+
+    /** Whether it runs, or has ended by itself. */
+    public boolean isAlive() {
+        return process != null && process.isAlive();
+    }
+
     /** Starts it, and waits until it answers. */
     public void start() throws IOException, InterruptedException {
-        List<String> command = new ArrayList<>(
-                List.of(Path.of(System.getProperty("java.home"), "bin", "java").toString(), "-XX:TieredStopAtLevel=1", "-XX:+UseSerialGC", "-Xmx400m", "-cp",
-                        System.getProperty("surefire.test.class.path", System.getProperty("java.class.path")), KilnWard.class.getName()));
-        command.addAll(Arrays.asList(RunningServer.Running.arguments(database, "--server.port=" + port, "--logging.file.name=" + log, "--kilnward.demo-days=0")));
-        command.addAll(more);
-        process = new ProcessBuilder(command).redirectErrorStream(true).redirectOutput(ProcessBuilder.Redirect.appendTo(log.toFile())).start();
+        begin();
         long until = System.nanoTime() + Duration.ofSeconds(300).toNanos();
         // The demo is loaded after the door is open: it answers when there is a site.
         while (!ApiClient.answers(url() + "/api/v1/site")) {

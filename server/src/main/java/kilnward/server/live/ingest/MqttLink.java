@@ -1,5 +1,8 @@
 package kilnward.server.live.ingest;
 
+import com.github.benmanes.caffeine.cache.Cache;
+import com.github.benmanes.caffeine.cache.Caffeine;
+import com.github.benmanes.caffeine.cache.RemovalCause;
 import com.hivemq.client.mqtt.MqttClientState;
 import com.hivemq.client.mqtt.MqttGlobalPublishFilter;
 import com.hivemq.client.mqtt.datatypes.MqttQos;
@@ -16,6 +19,7 @@ import java.util.concurrent.Executors;
 import java.util.concurrent.ScheduledExecutorService;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.atomic.AtomicBoolean;
+import java.util.concurrent.atomic.AtomicInteger;
 import kilnward.server.live.series.Devices;
 import kilnward.server.live.series.SeriesViews.Device;
 import kilnward.server.wire.KilnWardProperties;
@@ -24,6 +28,7 @@ import kilnward.server.wire.problem.RefusedFieldsException;
 import net.javacrumbs.shedlock.core.LockConfiguration;
 import net.javacrumbs.shedlock.core.LockProvider;
 import net.javacrumbs.shedlock.core.SimpleLock;
+import kilnward.server.wire.door.Limits;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.boot.autoconfigure.condition.ConditionalOnProperty;
@@ -40,6 +45,8 @@ public class MqttLink implements SmartLifecycle {
     private static final Logger LOG = LoggerFactory.getLogger(MqttLink.class);
     private static final String TOPICS = "kilnward/+/+";
     private static final long LONGEST_PAUSE_S = 60;
+    private final Cache<String, AtomicInteger> unknown = Caffeine.newBuilder().expireAfterWrite(Duration.ofHours(1))
+            .evictionListener((String key, AtomicInteger times, RemovalCause why) -> LOG.warn("{} messages came of nobody who is known", times)).build();
     private static final long ASKED_AGAIN_S = 5;
     /** Whoever is handed readings says so this often; who has not for the length of its turn is taken to be gone. */
     private static final long TURN_EVERY_S = 2;
@@ -125,11 +132,18 @@ public class MqttLink implements SmartLifecycle {
 
     /** Takes one in, and again until the record has it: the broker waits for the acknowledgement. */
     private void take(Mqtt3Publish publish, Instant arrived, int failures) {
+        // A broker may hand on what was not asked for.
+        String[] topic = publish.getTopic().toString().split("/");
+        Optional<UUID> deviceId = topic.length == 3 ? id(topic[1]) : Optional.empty();
         try {
-            String[] topic = publish.getTopic().toString().split("/");
-            Optional<Device> device = topic.length == 3 ? id(topic[1]).flatMap(devices::byId) : Optional.empty();
+            Optional<Device> device = deviceId.flatMap(devices::byId);
             if (device.isEmpty()) {
-                LOG.warn("nobody is known who sends on {}", publish.getTopic());
+                unknown(publish.getTopic().toString());
+                publish.acknowledge();
+                return;
+            }
+            if (publish.getPayloadAsBytes().length > Limits.READINGS_BYTES) {
+                devices.trouble(device.get().id(), "What it sent over MQTT was larger than " + Limits.READINGS_BYTES / 1024 + " kB, and was not read.");
                 publish.acknowledge();
                 return;
             }
@@ -147,10 +161,18 @@ public class MqttLink implements SmartLifecycle {
                 }
             });
         } catch (RefusedFieldsException | NotFoundException useless) {
-            id(publish.getTopic().toString().split("/")[1]).ifPresent(id -> devices.trouble(id, "What it sent over MQTT could not be used: " + useless.getMessage()));
+            deviceId.ifPresent(id -> devices.trouble(id, "What it sent over MQTT could not be used: " + useless.getMessage()));
             publish.acknowledge();
         } catch (RuntimeException failed) {
             again(publish, arrived, failures + 1, failed);
+        }
+    }
+
+    /** Said once an hour: thousands of retained messages of somebody who is gone must not fill the log. */
+    private void unknown(String topic) {
+        AtomicInteger times = unknown.get("", first -> new AtomicInteger());
+        if (times.incrementAndGet() == 1) {
+            LOG.warn("nobody is known who sends on {}; more of this is counted, and said in an hour", topic);
         }
     }
 
