@@ -39,7 +39,8 @@ final class Chain {
     /** Seals what is not sealed yet; how many that were. One at a time: who comes second finds the number taken, and has sealed nothing. */
     int seal(long nowUs) {
         Seal head = head();
-        long since = sql.sql("select coalesce(max(sealed_us), 0) from audit_seal").query(Long.class).single() - LATE_US;
+        // Where the clock was ahead once, what is written now is earlier than the last seal, and none the worse for it.
+        long since = Math.min(nowUs, sql.sql("select coalesce(max(sealed_us), 0) from audit_seal").query(Long.class).single()) - LATE_US;
         List<Row> rows = sql
                 .sql("select " + ROW + " from audit_entry e left join audit_seal s on s.entry_id = e.id where s.entry_id is null and e.at_us > ? order by e.at_us, e.id limit "
                         + AT_ONCE)

@@ -25,12 +25,13 @@ import kilnward.server.audit.Sealer;
 import kilnward.server.audit.Sealer.Seal;
 import kilnward.server.backup.Dump.Written;
 import kilnward.server.backup.Retention.Kind;
+import kilnward.server.live.store.Upkeep;
 import kilnward.server.store.Moments;
 import kilnward.server.wire.KilnWardProperties;
 import kilnward.server.wire.OrNull;
 import kilnward.server.wire.problem.NotDoneException;
-import net.javacrumbs.shedlock.core.LockConfiguration;
 import net.javacrumbs.shedlock.core.ExtensibleLockProvider;
+import net.javacrumbs.shedlock.core.LockConfiguration;
 import net.javacrumbs.shedlock.core.LockProvider;
 import net.javacrumbs.shedlock.core.SimpleLock;
 import net.javacrumbs.shedlock.support.KeepAliveLockProvider;
@@ -55,6 +56,7 @@ public class Backups {
     private final JdbcClient sql;
     private final Access access;
     private final Sealer sealer;
+    private final Upkeep upkeep;
     private final LockProvider locks;
     private final Path folder;
     private final Clock clock;
@@ -64,7 +66,8 @@ public class Backups {
         return thread;
     });
 
-    Backups(JdbcClient sql, Access access, Sealer sealer, LockProvider locks, KilnWardProperties properties, Clock clock) {
+    Backups(JdbcClient sql, Access access, Sealer sealer, LockProvider locks, Upkeep upkeep, KilnWardProperties properties, Clock clock) {
+        this.upkeep = upkeep;
         this.sql = sql;
         this.access = access;
         this.sealer = sealer;
@@ -162,6 +165,7 @@ public class Backups {
      * @throws NotDoneException where one is being made
      */
     public BackupView make(Kind kind, ZoneId zone) {
+        upkeep.freeLocksOfTheFuture();
         SimpleLock lock = locks.lock(new LockConfiguration(clock.instant(), "backup", BEATS_WITHIN, Duration.ZERO))
                 .orElseThrow(() -> new NotDoneException(true, "A backup is being made; wait until it is done."));
         try {

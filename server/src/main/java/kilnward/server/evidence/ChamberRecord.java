@@ -45,7 +45,7 @@ class ChamberRecord {
     private static final String CHAMBER = "chamber";
     private static final String SERIES = "series";
     /** Not told: whose it is, what lets somebody in, and numbers that another installation gives anew. */
-    private static final Set<String> LEFT_OUT = Set.of("site_id", "token_hash", "number@series");
+    private static final Set<String> LEFT_OUT = Set.of("number@part", "site_id", "token_hash", "number@series");
     private final DataSource database;
     private final JdbcClient sql;
     private final JsonMapper json;
@@ -251,6 +251,7 @@ class ChamberRecord {
         Connection connection = DataSourceUtils.getConnection(database);
         try {
             for (Part part : PARTS) {
+                withoutNumber(part, tables.get(part.table));
                 take(part, tables.get(part.table), site, connection, ids, numbers);
             }
         } catch (SQLException failed) {
@@ -264,6 +265,15 @@ class ChamberRecord {
             DataSourceUtils.releaseConnection(connection, database);
         }
         return UUID.fromString(ids.get(CHAMBER).iterator().next());
+    }
+
+    /** Documents of before had the number of a part, which is the installation's own: in another one it is somebody else's. */
+    private static void withoutNumber(Part part, JsonNode table) {
+        int at = table.path("columns").valueStream().map(each -> each.asString("")).toList().indexOf("number");
+        if (part.table.equals("part") && at >= 0) {
+            ((ArrayNode) table.get("columns")).remove(at);
+            table.path("rows").valueStream().filter(each -> each.isArray() && each.size() > at).forEach(each -> ((ArrayNode) each).remove(at));
+        }
     }
 
     private void take(Part part, JsonNode table, UUID site, Connection connection, Map<String, Set<String>> ids, Map<String, Integer> numbers) throws SQLException {

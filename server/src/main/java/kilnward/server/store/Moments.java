@@ -6,6 +6,9 @@ import java.time.temporal.ChronoUnit;
 
 /** Instants as the record keeps them: to the microsecond. */
 public final class Moments {
+    /** What was written so far ahead of now (µs) was written by a clock that has been set back since: more than any device may be ahead. */
+    public static final long SET_BACK_US = 360_000_000;
+
     private Moments() {
     }
 

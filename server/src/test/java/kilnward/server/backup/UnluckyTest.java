@@ -14,6 +14,8 @@ import java.nio.file.StandardOpenOption;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
+import java.time.ZoneId;
+import java.time.ZoneOffset;
 import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
 import java.util.List;
@@ -28,6 +30,7 @@ import kilnward.server.running.ApiClient.Answer;
 import kilnward.server.running.CuttingProxy;
 import kilnward.server.running.DeviceClient;
 import kilnward.server.running.PrivateMariaDb;
+import kilnward.server.running.RunningServer;
 import kilnward.server.running.ServerProcess;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
@@ -111,7 +114,7 @@ class UnluckyTest {
                 JdbcClient records = JdbcClient.create(new DriverManagerDataSource(old.url(), "root", ""));
                 long before = records.sql("select count(*) from chamber").query(Long.class).single();
                 upgrades.begin();
-                await("it begins to change the records", Duration.ofMinutes(3), () -> says(upgrades.log(), "backed up to"));
+                await("it begins to change the records", Duration.ofMinutes(3), () -> Files.exists(data.resolve("backups/unfinished")));
                 Thread.sleep(RANDOM.nextInt(1500));
                 upgrades.kill();
                 half += Files.exists(data.resolve("backups/unfinished")) ? 1 : 0;
@@ -231,52 +234,91 @@ class UnluckyTest {
         wrote("killed " + TIMES + " times while a backup is made or checked", "the next was made within two minutes, and restored for a check, each time");
     }
 
-    /** By a clock that is 400 days ahead or behind: pages answer, and with the right time again alarms sound and backups are made as before. */
+    /** A clock that leaps while everything runs. */
+    private static final class LeapingClock extends Clock {
+        private volatile Duration off = Duration.ZERO;
+
+        @Override
+        public Instant instant() {
+            return Instant.now().plus(off);
+        }
+
+        @Override
+        public ZoneId getZone() {
+            return ZoneOffset.UTC;
+        }
+
+        @Override
+        public Clock withZone(ZoneId zone) {
+            return Clock.fixed(instant(), zone);
+        }
+    }
+
+    /**
+     * The machine's clock leaps, the database's with it: pages answer, and with the right time again alarms sound and backups are made as before. The database runs under libfaketime;
+     * a Java virtual machine under it waits in busy loops, so that the server has a clock of its own that leaps along.
+     */
     @Test
     @Execution(ExecutionMode.SAME_THREAD)
     void aClockThatIsAYearWrong() throws Exception {
-        ApiClient lead = owner();
-        String chamber = lead.post("/api/v1/chambers", "{\"name\":\"Clocked " + UUID.randomUUID() + "\",\"guideId\":\"corn-snake-eggs\"}").body().get("id").asString();
-        DeviceClient device = DeviceClient.added(lead, server.url(), chamber, "logger");
-        DeviceClient second = DeviceClient.added(lead, server.url(), chamber, "another");
-        String series = device.series("eggs", "TEMPERATURE", "C");
-        String other = second.series("room", "TEMPERATURE", "C");
-        Answer armed = lead.post("/api/v1/chambers/" + chamber + "/rules",
-                "{\"followsPlan\":false,\"rule\":{\"seriesId\":\"" + series + "\",\"kind\":\"HIGH\",\"urgency\":\"NOW\",\"limit\":31}}");
-        assertEquals(201, armed.status(), armed.toString());
+        LeapingClock clock = new LeapingClock();
+        PrivateMariaDb leaping = PrivateMariaDb.start();
+        Path data = Files.createTempDirectory(Path.of("target").toAbsolutePath(), "leaping");
         double longestS = 0;
-        for (String wrong : List.of("+400d", "-400d", "+3h", "-3h")) {
-            server.kill();
-            server.under("faketime", "-f", wrong).start();
-            assertEquals(200, owner().get("/api/v1/chambers").status(), wrong);
-            int sent = send(device, series, 28).status() + send(second, other, 20).status();
-            assertEquals(400, sent, wrong);
-            if (wrong.startsWith("-")) {
-                await("the server says that its own clock is suspect", Duration.ofSeconds(30), () -> !owner().get("/api/v1/notices").body().get("clockBehindS").isNull());
+        try (RunningServer.Running running = new RunningServer.Running(leaping, clock, "--kilnward.folder=" + data, "--kilnward.demo-days=0")) {
+            ApiClient lead = ApiClient.as(running, "OWNER");
+            String chamber = lead.post("/api/v1/chambers", "{\"name\":\"Clocked\",\"guideId\":\"corn-snake-eggs\"}").body().get("id").asString();
+            DeviceClient device = DeviceClient.added(lead, running.url(), chamber, "logger");
+            DeviceClient second = DeviceClient.added(lead, running.url(), chamber, "another");
+            String series = device.series("eggs", "TEMPERATURE", "C");
+            String other = second.series("room", "TEMPERATURE", "C");
+            Answer armed = lead.post("/api/v1/chambers/" + chamber + "/rules",
+                    "{\"followsPlan\":false,\"rule\":{\"seriesId\":\"" + series + "\",\"kind\":\"HIGH\",\"urgency\":\"NOW\",\"limit\":31}}");
+            assertEquals(201, armed.status(), armed.toString());
+            for (int days : SOAK ? new int[] {400, -400, 1, -1, 30, -30} : new int[] {400, -400}) {
+                leap(leaping, clock, days, running.url());
+                ApiClient wrong = ApiClient.as(running, "OWNER");
+                assertEquals(200, wrong.get("/api/v1/chambers").status(), days + " days");
+                // Devices have the right time.
+                assertEquals(400, send(device, series, 28).status() + send(second, other, 20).status(), days + " days");
+                if (days < 0) {
+                    assertFalse(wrong.get("/api/v1/notices").body().get("clockBehindS").isNull(), "the server says that its own clock is suspect");
+                }
+                await("a backup may be asked for", Duration.ofMinutes(2), () -> wrong.post("/api/v1/backups", null).status() == 202);
+                await("it is done", Duration.ofMinutes(2), () -> !wrong.get("/api/v1/backups").body().get("making").asBoolean());
+                leap(leaping, clock, 0, running.url());
+                ApiClient right = ApiClient.as(running, "OWNER");
+                long began = System.nanoTime();
+                send(device, series, 33);
+                await("the alarm sounds again by the right time", Duration.ofSeconds(60), () -> state(right, chamber).equals("UNACKNOWLEDGED"));
+                longestS = Math.max(longestS, (System.nanoTime() - began) / 1e9);
+                send(device, series, 28);
+                await("it is over", Duration.ofSeconds(60), () -> state(right, chamber).equals("RETURNED"));
+                String alarm = right.get("/api/v1/alarms").body().valueStream().filter(each -> each.get("chamberId").asString().equals(chamber)).findFirst().orElseThrow().get("id")
+                        .asString();
+                assertEquals(200, right.post("/api/v1/alarms/" + alarm + "/acknowledge", "{}").status());
+                await("it is done with", Duration.ofSeconds(60), () -> state(right, chamber).isEmpty());
+                await("a backup may be asked for", Duration.ofMinutes(2), () -> right.post("/api/v1/backups", null).status() == 202);
+                await("it is good", Duration.ofMinutes(2), () -> right.get("/api/v1/backups").body().get("backups").valueStream().anyMatch(each -> !each.get("verifiedAt").isNull()
+                        && Math.abs(Duration.between(Instant.parse(each.get("begunAt").asString()), Instant.now()).toSeconds()) < 120));
+                assertTrue(right.get("/api/v1/backups/chain").body().get("broken").isNull(), "the record of changes holds");
             }
-            server.kill();
-            server.under().start();
-            long began = System.nanoTime();
-            send(device, series, 33);
-            await("the alarm sounds again by the right time", Duration.ofSeconds(60), () -> alarms(chamber).equals("UNACKNOWLEDGED"));
-            longestS = Math.max(longestS, (System.nanoTime() - began) / 1e9);
-            send(device, series, 28);
-            await("it is over", Duration.ofSeconds(60), () -> alarms(chamber).equals("RETURNED"));
-            String alarm = owner().get("/api/v1/alarms").body().valueStream().filter(each -> each.get("chamberId").asString().equals(chamber)).findFirst().orElseThrow().get("id")
-                    .asString();
-            assertEquals(200, owner().post("/api/v1/alarms/" + alarm + "/acknowledge", "{}").status());
-            ApiClient owner = owner();
-            await("a backup may be asked for", Duration.ofMinutes(2), () -> owner.post("/api/v1/backups", null).status() == 202);
-            await("it is good", Duration.ofMinutes(2), () -> owner.get("/api/v1/backups").body().get("backups").valueStream()
-                    .anyMatch(each -> !each.get("verifiedAt").isNull() && Instant.parse(each.get("begunAt").asString()).isAfter(Instant.now().minusSeconds(120))));
         }
         assertTrue(longestS < 10, "from reading to alarm: " + longestS + " s");
-        wrote("the server's clock 400 days and 3 hours ahead and behind", String.format(Locale.ROOT,
+        wrote("the clock of server and database leaps by up to 400 days ahead and back", String.format(Locale.ROOT,
                 "pages answered; behind all devices it said so; with the right time again alarms sounded within %.1f s and backups were made", longestS));
     }
 
-    private static String alarms(String chamber) {
-        return owner().get("/api/v1/alarms").body().valueStream().filter(each -> each.get("chamberId").asString().equals(chamber)).map(each -> each.get("state").asString())
+    private static void leap(PrivateMariaDb leaping, LeapingClock clock, int days, String url) throws Exception {
+        leaping.kill();
+        leaping.clock(days == 0 ? null : (days > 0 ? "+" : "") + days + "d");
+        clock.off = Duration.ofDays(days);
+        leaping.launch();
+        await("the server has its database again", Duration.ofSeconds(30), () -> ApiClient.answers(url + "/api/v1/chambers"));
+    }
+
+    private static String state(ApiClient owner, String chamber) {
+        return owner.get("/api/v1/alarms").body().valueStream().filter(each -> each.get("chamberId").asString().equals(chamber)).map(each -> each.get("state").asString())
                 .findFirst().orElse("");
     }
 
@@ -284,7 +326,7 @@ class UnluckyTest {
         return device.send("{\"readings\":[{\"series\":\"" + series + "\",\"at\":\"" + Instant.now().truncatedTo(ChronoUnit.MICROS) + "\",\"value\":" + value + "}]}");
     }
 
-    /** A proxy that cuts two of three connections: a device that sends again until it is answered loses nothing, and nothing is there twice. */
+    /** A proxy that cuts every connection somewhere: a device that sends again until it is answered loses nothing, and nothing is there twice. */
     @Test
     @Execution(ExecutionMode.SAME_THREAD)
     void aLineThatIsCut() throws Exception {
@@ -303,7 +345,7 @@ class UnluckyTest {
                     assertTrue(++tries < 200, "never answered");
                 }
             }
-            assertTrue(proxy.cuts() > batches / 2, "cut: " + proxy.cuts());
+            assertTrue(proxy.cuts() > batches / 10, "cut: " + proxy.cuts());
             assertEquals(batches, sql.sql("select count(*) from reading r join series s on s.number = r.series where s.id = ?").param(UUID.fromString(series)).query(Long.class)
                     .single());
             wrote("a proxy cut " + proxy.cuts() + " connections in the request or in the answer", batches + " readings, each there once");
@@ -350,7 +392,7 @@ class UnluckyTest {
     void noRoomOnTheDisk() throws Exception {
         Path small = Files.createTempDirectory(Path.of("target").toAbsolutePath(), "small");
         org.junit.jupiter.api.Assumptions.assumeTrue(System.getProperty("user.name").equals("root")
-                && new ProcessBuilder("mount", "-t", "tmpfs", "-o", "size=256k", "tmpfs", small.toString()).start().waitFor() == 0, "only root may make a small disk");
+                && new ProcessBuilder("mount", "-t", "tmpfs", "-o", "size=48k", "tmpfs", small.toString()).start().waitFor() == 0, "only root may make a small disk");
         ServerProcess narrow = new ServerProcess(database, "--kilnward.folder=" + small);
         try {
             narrow.start();

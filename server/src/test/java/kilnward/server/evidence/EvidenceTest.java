@@ -64,6 +64,10 @@ class EvidenceTest {
         assertFalse(first.contains("token_hash"), "what lets a device in goes nowhere");
 
         ApiClient there = Household.member(to.server(), Household.site(to.server(), "Where it goes"), Role.LEAD, "Takes chambers in");
+        // What is there already has numbers of its own, which are as likely as not those of what comes.
+        for (int i = 0; i < 3; i++) {
+            assertEquals(201, there.post("/api/v1/chambers", "{\"name\":\"There before " + i + "\",\"guideId\":\"corn-snake-eggs\"}").status());
+        }
         Answer taken = there.postText("/api/v1/chamber-records", first);
         assertEquals(201, taken.status(), taken.toString());
         assertEquals(id, taken.body().get("id").asString());
@@ -71,6 +75,10 @@ class EvidenceTest {
         assertEquals(first, there.file(path));
         // Twice is once; and at another site it is not there.
         assertEquals(409, there.postText("/api/v1/chamber-records", first).status());
+        ObjectNode old = (ObjectNode) JSON.readTree(lead.file("/api/v1/chambers/" + chamber(lead, "Sundew cabinet") + "/record.json"));
+        ((ArrayNode) old.at("/tables/part/columns")).insert(1, "number");
+        old.at("/tables/part/rows").forEach(each -> ((ArrayNode) each).insert(1, 1));
+        assertEquals(201, there.postText("/api/v1/chamber-records", old.toString()).status(), "documents of before say how a part was numbered where it came from");
         assertEquals(404, Household.member(to.server(), Household.site(to.server(), "Where it is not"), Role.OWNER, "Looks for chambers").get("/api/v1/chambers/" + id).status());
     }
 

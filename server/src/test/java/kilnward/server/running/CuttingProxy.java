@@ -9,7 +9,7 @@ import java.net.Socket;
 import java.net.URI;
 import java.util.SplittableRandom;
 
-/** Stands between a client and a server and cuts each connection somewhere: in the request, in the answer, or not at all. */
+/** Stands between a client and a server and cuts each connection somewhere: in a request, or in an answer. */
 public final class CuttingProxy implements AutoCloseable {
     private final ServerSocket listener;
     private final URI to;
@@ -44,11 +44,11 @@ public final class CuttingProxy implements AutoCloseable {
             while (true) {
                 Socket client = listener.accept();
                 Socket server = new Socket(to.getHost(), to.getPort());
-                // A third in the request, a third in the answer, a third not.
-                int kind = random.nextInt(3);
-                int after = 1 + random.nextInt(600);
-                thread(() -> copy(client, server, kind == 0 ? after : Integer.MAX_VALUE));
-                thread(() -> copy(server, client, kind == 1 ? after : Integer.MAX_VALUE));
+                // In the request, or in the answer; a third of them only after some of both.
+                boolean inRequest = random.nextBoolean();
+                int after = 1 + random.nextInt(random.nextInt(3) == 0 ? 6000 : 600);
+                thread(() -> copy(client, server, inRequest ? after : Integer.MAX_VALUE));
+                thread(() -> copy(server, client, inRequest ? Integer.MAX_VALUE : after));
             }
         } catch (IOException closed) {
             return;

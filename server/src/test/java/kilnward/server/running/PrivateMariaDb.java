@@ -3,6 +3,7 @@ package kilnward.server.running;
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.OutputStream;
+import java.io.UncheckedIOException;
 import java.net.InetAddress;
 import java.net.ServerSocket;
 import java.net.Socket;
@@ -11,6 +12,7 @@ import java.nio.file.Path;
 import java.time.Duration;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
 import java.util.stream.Stream;
 import java.util.zip.GZIPInputStream;
 
@@ -21,6 +23,7 @@ public final class PrivateMariaDb {
     private Process process;
 
     private final List<String> options;
+    private String off;
 
     private PrivateMariaDb(Path home, int port, List<String> options) {
         this.home = home;
@@ -58,6 +61,11 @@ public final class PrivateMariaDb {
             }
             Thread.sleep(100);
         }
+    }
+
+    /** Its clock is so far off from its next start on, as {@code faketime} has it, like {@code +400d}; null for right. */
+    public void clock(String off) {
+        this.off = off;
     }
 
     /** Kills it as a power cut would. */
@@ -98,7 +106,18 @@ public final class PrivateMariaDb {
         line.addAll(List.of(options));
         ProcessBuilder program = new ProcessBuilder(line).redirectErrorStream(true).redirectOutput(log.toFile());
         program.environment().put("TMPDIR", home.resolve("tmp").toString());
+        if (off != null && command.equals("mariadbd")) {
+            program.environment().putAll(Map.of("LD_PRELOAD", fakeTime(), "FAKETIME", off, "DONT_FAKE_MONOTONIC", "1"));
+        }
         return program;
+    }
+
+    private static String fakeTime() {
+        try (Stream<Path> found = Files.find(Path.of("/usr/lib"), 4, (file, attributes) -> file.getFileName().toString().equals("libfaketimeMT.so.1"))) {
+            return found.map(Path::toString).findFirst().orElseThrow(() -> new IllegalStateException("libfaketime is missing; ./kiln test installs faketime"));
+        } catch (IOException unreadable) {
+            throw new UncheckedIOException(unreadable);
+        }
     }
 
     private boolean answers() {

@@ -32,7 +32,7 @@ public final class RunningServer implements BeforeAllCallback, ParameterResolver
 
     /** What is running; a test takes it as a parameter. */
     @SuppressWarnings("try")
-    public static final class Running implements ExtensionContext.Store.CloseableResource {
+    public static final class Running implements ExtensionContext.Store.CloseableResource, AutoCloseable {
         private final PrivateMariaDb database;
         private final ConfigurableApplicationContext context;
 

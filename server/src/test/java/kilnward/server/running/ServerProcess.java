@@ -26,7 +26,7 @@ public final class ServerProcess {
         this.log = Files.createDirectories(Path.of("target")).toAbsolutePath().resolve("server-" + port + ".log");
     }
 
-    /** A command that it is started under from now on, like one that moves its clock; none for none. */
+    /** A command that it is started under from now on, like one that leaves it few file handles; none for none. */
     public ServerProcess under(String... command) {
         under = List.of(command);
         return this;
@@ -45,10 +45,7 @@ public final class ServerProcess {
         List<String> settings = new ArrayList<>(List.of("--server.port=" + port, "--logging.file.name=" + log, "--kilnward.demo-days=0"));
         settings.addAll(more);
         command.addAll(Arrays.asList(RunningServer.Running.arguments(database, settings.toArray(String[]::new))));
-        ProcessBuilder builder = new ProcessBuilder(command).redirectErrorStream(true).redirectOutput(ProcessBuilder.Redirect.appendTo(log.toFile()));
-        // Where a clock is moved, time that runs is not.
-        builder.environment().put("FAKETIME_DONT_FAKE_MONOTONIC", "1");
-        process = builder.start();
+        process = new ProcessBuilder(command).redirectErrorStream(true).redirectOutput(ProcessBuilder.Redirect.appendTo(log.toFile())).start();
     }
 
     /** Whether it runs, or has ended by itself. */

@@ -86,10 +86,11 @@ class AlarmRecord {
     private record Row(UUID ruleId, Standing standing, UUID alarmId) {
     }
 
-    /** Rules that something has happened to: a reading came, or a time is over. */
+    /** Rules that something has happened to: a reading came, a time is over, or the clock was set back and they stand in what is the future now. */
     List<UUID> due(int most) {
         return sql.sql("select s.rule_id from alarm_standing s join alarm_rule r on r.id = s.rule_id left join series_latest l on l.series = s.series"
-                + " where r.retired_at is null and (l.changed_us > s.read_us or s.next_us <= ?) limit " + most).param(Moments.micros(clock.instant()))
+                + " where r.retired_at is null and (l.changed_us <> s.read_us or s.next_us <= ? or s.seen_us > ?) limit " + most)
+                .param(Moments.micros(clock.instant())).param(us(clock.millis() / 1000.0 + SET_BACK_S))
                 .query((row, i) -> row.getObject(1, UUID.class)).list();
     }
 
@@ -156,7 +157,8 @@ class AlarmRecord {
         double clockS = clock.millis() / 1000.0;
         Standing from = row.standing;
         if (from.seenToS() > clockS + SET_BACK_S) {
-            from = new Standing(clockS, from.is(), Math.min(from.sinceS(), clockS), from.counts(), from.state(), from.shelvedUntilS());
+            // What was left of a shelf is left of it still.
+            from = new Standing(clockS, from.is(), Math.min(from.sinceS(), clockS), from.counts(), from.state(), clockS + from.shelvedUntilS() - from.seenToS());
         }
         if (armed.rule().kind().isOfHearing() && from.seenToS() < listensSinceS) {
             from = new Standing(listensSinceS, from.is(), from.sinceS(), from.counts(), from.state(), from.shelvedUntilS());

@@ -286,7 +286,8 @@ public class ReadingStore {
                 " on duplicate key update late_from_us = if(values(late_from_us) <= at_us, if(late_us > changed_us - " + LATE_TOGETHER_US
                         + ", least(late_from_us, values(late_from_us)), values(late_from_us)), late_from_us),"
                         + " late_us = if(values(late_from_us) <= at_us, values(changed_us), late_us), value_e6 = if(values(at_us) >= at_us, values(value_e6), value_e6),"
-                        + " at_us = greatest(at_us, values(at_us)), changed_us = greatest(changed_us, values(changed_us))");
+                        + " at_us = greatest(at_us, values(at_us)), changed_us = if(changed_us > values(changed_us) + " + Moments.SET_BACK_US
+                        + ", values(changed_us), greatest(changed_us, values(changed_us)))");
     }
 
     /**

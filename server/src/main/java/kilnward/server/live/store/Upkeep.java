@@ -56,7 +56,7 @@ public class Upkeep {
 
     /** A lock that was taken in the future was taken by a clock that was wrong: it would hold until that day comes. */
     @Scheduled(initialDelayString = "PT1S", fixedDelayString = "PT30S")
-    void freeLocksOfTheFuture() {
+    public void freeLocksOfTheFuture() {
         sql.sql("update shedlock set lock_until = utc_timestamp(3), locked_at = utc_timestamp(3) where locked_at > utc_timestamp(3) + interval 90 second").update();
     }
 

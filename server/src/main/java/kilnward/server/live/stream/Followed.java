@@ -5,6 +5,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.UUID;
+import kilnward.server.store.Moments;
 import org.springframework.jdbc.core.RowMapper;
 import org.springframework.jdbc.core.simple.JdbcClient;
 
@@ -43,8 +44,16 @@ final class Followed<T> {
         cursorUs = 0;
     }
 
-    /** What has changed since the last time; nothing the first time. */
-    List<T> changes() {
+    /**
+     * What has changed since the last time; nothing the first time.
+     *
+     * @param nowUs by the clock of the server (µs since 1970)
+     */
+    List<T> changes(long nowUs) {
+        if (cursorUs > nowUs + Moments.SET_BACK_US) {
+            // The clock was set back: what changes now is before what was seen last.
+            cursorUs = nowUs;
+        }
         boolean first = cursorUs == 0;
         if (first) {
             cursorUs = Math.max(1, sql.sql("select max(changed_us) from " + table).query(Long.class).optional().orElse(1L));

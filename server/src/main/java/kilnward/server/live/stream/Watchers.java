@@ -219,6 +219,10 @@ class Watchers implements SmartLifecycle {
     }
 
     private void lookForChanges() {
+        long nowUs = Moments.nowUs(clock);
+        if (cursorUs > nowUs + Moments.SET_BACK_US) {
+            cursorUs = nowUs;
+        }
         boolean first = cursorUs == 0;
         cursorUs = Math.max(cursorUs, 1);
         List<Change> changes = first ? changes("", Map.of()) : changes("where changed_us > :since", Map.of("since", cursorUs - OVERLAP_US));
@@ -243,8 +247,8 @@ class Watchers implements SmartLifecycle {
                 events.add(new Watcher.Event("late", change.changedUs, late(one, change)));
             }
         }
-        alarms.changes().forEach(each -> tell("alarm", each, each.what().chamber(), newest, byChamber));
-        tasks.changes().forEach(each -> tell("task", each, each.what().chamber(), newest, byChamber));
+        alarms.changes(nowUs).forEach(each -> tell("alarm", each, each.what().chamber(), newest, byChamber));
+        tasks.changes(nowUs).forEach(each -> tell("task", each, each.what().chamber(), newest, byChamber));
         for (Watcher each : watchers) {
             each.send(each.chamber().isEmpty() ? each.site().map(site -> newest.getOrDefault(site, List.of())).orElse(List.of())
                     : byChamber.getOrDefault(each.chamber().get(), List.of()));

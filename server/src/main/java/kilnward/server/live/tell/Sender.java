@@ -44,8 +44,6 @@ class Sender implements SmartLifecycle {
     private static final Duration GIVES_UP = Duration.ofHours(24);
     /** Nor is a message given up before it was tried so often: the clock may have leapt. */
     private static final int LEAST_ATTEMPTS = 50;
-    /** What was written so far ahead of now (µs) was written by a clock that was wrong. */
-    private static final long AHEAD_US = Duration.ofMinutes(6).toNanos() / 1000;
     private static final String FREE = "(m.claimed_until_us < :now or m.claimed_until_us > :ahead)";
     private final JdbcClient sql;
     private final TransactionTemplate transactions;
@@ -113,7 +111,7 @@ class Sender implements SmartLifecycle {
         List<Due> due = sql.sql("select id, way_id, failing from (select m.id, m.way_id, w.trouble is not null as failing, m.due_us, row_number() over (partition by m.way_id"
                 + " order by coalesce(a.urgency = 'NOW', false) desc, m.due_us) as place from alarm_message m join alarm_way w on w.id = m.way_id left join alarm a on a.id = m.alarm_id"
                 + " where m.sent_us is null and m.dropped_us is null and (m.due_us <= :now or m.made_us > :ahead) and " + FREE + " and m.way_id not in (:here)) of_each"
-                + " where place = 1 order by failing, due_us limit " + LOOKED_AT).param("now", nowUs).param("ahead", nowUs + AHEAD_US).param("here", here)
+                + " where place = 1 order by failing, due_us limit " + LOOKED_AT).param("now", nowUs).param("ahead", nowUs + Moments.SET_BACK_US).param("here", here)
                 .query((row, i) -> new Due(row.getObject(1, UUID.class), row.getObject(2, UUID.class), row.getBoolean(3))).list();
         int failing = Math.toIntExact(busy.values().stream().filter(each -> each).count());
         List<UUID> wanted = new ArrayList<>();
@@ -127,7 +125,7 @@ class Sender implements SmartLifecycle {
             return List.of();
         }
         List<UUID> ids = sql.sql("select m.id from alarm_message m where m.id in (:wanted) and m.sent_us is null and m.dropped_us is null and " + FREE + " for update skip locked")
-                .param("wanted", wanted).param("now", nowUs).param("ahead", nowUs + AHEAD_US).query((row, i) -> row.getObject(1, UUID.class)).list();
+                .param("wanted", wanted).param("now", nowUs).param("ahead", nowUs + Moments.SET_BACK_US).query((row, i) -> row.getObject(1, UUID.class)).list();
         if (ids.isEmpty()) {
             return List.of();
         }
