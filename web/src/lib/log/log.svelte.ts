@@ -37,8 +37,10 @@ export class Log {
 
   /** Sends what waits. What is added meanwhile goes along; what comes just after the last was sent begins anew. */
   async send(): Promise<boolean> {
-    this.#sending ??= this.#sendAll()
-    const sent = await this.#sending
+    const sending = (this.#sending ??= this.#sendAll())
+    const sent = await sending
+    // Whoever comes first after it ends the sending; nobody waits for the list to be read again.
+    if (this.#sending === sending) this.#sending = null
     return sent && this.queue.length > 0 ? this.send() : sent
   }
 
@@ -54,8 +56,6 @@ export class Log {
       this.#tell(failed)
       return false
     } finally {
-      // Sent is sent: nothing waits for the list to be read again.
-      this.#sending = null
       void this.load()
     }
   }

@@ -46,6 +46,15 @@ describe('the log at the box', () => {
     listAnswers()
   })
 
+  it('sends what is written after it had nothing to send', async () => {
+    list.promise = Promise.resolve()
+    const log = new Log('c')
+    expect(await log.send()).toBe(true)
+    expect(await log.write([entry('1')])).toBe(true)
+    expect(await log.send()).toBe(true)
+    expect(sent).toEqual(['1'])
+  })
+
   it('sends in order what comes while another is being sent, each once', async () => {
     list.promise = Promise.resolve()
     const log = new Log('b')

@@ -23,6 +23,7 @@ import java.util.concurrent.Executors;
 import kilnward.server.people.Role;
 import kilnward.server.running.ApiClient.Answer;
 import kilnward.server.running.ApiClient;
+import kilnward.server.running.Attacks;
 import kilnward.server.running.RunningServer.Running;
 import kilnward.server.running.ServedServer.Served;
 import kilnward.server.running.ServedServer;
@@ -213,6 +214,7 @@ class AccountApiTest {
             tried += status == 400 ? 1 : 0;
         }
         assertTrue(tried <= 5, tried + " of 24 guesses were tried");
+        Attacks.tried("24 guesses at one account, its name written in twelve ways", tried + " of them tried, the others had to wait");
         // Another name is another's, though a database takes it for the same.
         assertEquals(400, guesser.post("/api/v1/session/password", json("name", "Heáther Brook", "password", "guess")).status());
         assertEquals("name", asking().post("/api/v1/join", join(invited(Role.VISITOR), "Heath\u200ber", PASSWORD + " more", null)).refusedField());

@@ -20,6 +20,7 @@ import java.util.concurrent.CompletableFuture;
 import kilnward.server.account.Household;
 import kilnward.server.people.Role;
 import kilnward.server.running.ApiClient;
+import kilnward.server.running.Attacks;
 import kilnward.server.running.DeviceClient;
 import kilnward.server.running.ServedServer;
 import org.junit.jupiter.api.AfterEach;
@@ -67,6 +68,7 @@ class FloodTest {
                     + " HTTP/1.1\r\nHost: localhost\r\nContent-Type: application/json\r\nAuthorization: Bearer nobody\r\nContent-Length: 50000\r\n\r\n{");
         }
         HttpClient client = HttpClient.newHttpClient();
+        long longestMs = 0;
         for (int i = 0; i < 10; i++) {
             long began = System.nanoTime();
             for (Socket each : open) {
@@ -76,8 +78,10 @@ class FloodTest {
             assertEquals(200, status(client, url + "/"));
             String body = "{\"readings\":[{\"series\":\"" + series + "\",\"at\":\"" + Instant.now() + "\",\"value\":28}]}";
             assertEquals(200, device.send(body).status());
-            assertTrue(System.nanoTime() - began < 5_000_000_000L, "it took " + (System.nanoTime() - began) / 1_000_000 + " ms");
+            longestMs = Math.max(longestMs, (System.nanoTime() - began) / 1_000_000);
+            assertTrue(longestMs < 5_000, "it took " + longestMs + " ms");
         }
+        Attacks.tried("220 bodies at once that never come to an end", "health, a page and a device's reading together answered within " + longestMs + " ms, ten times");
     }
 
     private static void drip(Socket socket) {
@@ -103,6 +107,7 @@ class FloodTest {
             over = isOver(slow);
         }
         assertTrue(over, "it was still open after 25 s");
+        Attacks.tried("headers, a byte a second", "hung up on after " + (System.nanoTime() - began) / 1_000_000_000 + " s");
     }
 
     private static boolean isOver(Socket socket) {
@@ -140,6 +145,7 @@ class FloodTest {
             assertEquals(413, each.get());
         }
         assertEquals(200, status(HttpClient.newHttpClient(), url + "/actuator/health"));
+        Attacks.tried("20 uploads of 32 MB at once by nobody", "each refused after 64 kB");
         String air = "{\"temperatureC\":20,\"relativeHumidityPct\":50,\"altitudeM\":0" + " ".repeat(70_000) + "}";
         assertEquals(413, HttpClient.newHttpClient().send(HttpRequest.newBuilder(URI.create(url + "/api/v1/calc/offset")).header("Content-Type", "application/json")
                 .POST(HttpRequest.BodyPublishers.ofString(air)).build(), HttpResponse.BodyHandlers.discarding()).statusCode());

@@ -23,6 +23,7 @@ import java.util.stream.StreamSupport;
 import javax.crypto.Mac;
 import javax.crypto.spec.SecretKeySpec;
 import kilnward.server.running.ApiClient;
+import kilnward.server.running.Attacks;
 import kilnward.server.running.ApiClient.Answer;
 import kilnward.server.running.DeviceClient;
 import kilnward.server.running.HookReceiver;
@@ -296,18 +297,21 @@ class AlarmApiTest {
             added(lead.post("/api/v1/ways", way("EMAIL", "keeper@osier-end.example", 0)).body());
             added(owner.post("/api/v1/ways", way("HOOK", "http://127.0.0.1:" + works.port() + "/", 0)).body());
             arm(series, "HIGH", "NOW", "\"limit\":31");
+            long longestMs = 0;
             for (int round = 0; round < 3; round++) {
                 int before = works.called().size();
                 Instant sent = Instant.now();
                 send(series, 32);
                 await("[HIGH UNACKNOWLEDGED]", this::states);
                 await("true", () -> "" + (works.called().size() > before));
-                assertTrue(Duration.between(sent, Instant.now()).toSeconds() < 10, "from reading to message: " + Duration.between(sent, Instant.now()));
+                longestMs = Math.max(longestMs, Duration.between(sent, Instant.now()).toMillis());
+                assertTrue(longestMs < 10_000, "from reading to message: " + longestMs + " ms");
                 send(series, 28);
                 await("[HIGH RETURNED]", this::states);
                 lead.post("/api/v1/alarms/" + open().get(0).get("id").asString() + "/acknowledge", "{}");
                 await("[]", this::states);
             }
+            Attacks.tried("twelve hooks that never answer and no mail server, beside one hook that works", "from reading to message " + longestMs + " ms at the most");
         }
         // What does not get out is said: its time came a while ago.
         server.bean(JdbcClient.class)

@@ -10,6 +10,7 @@ import java.nio.charset.StandardCharsets;
 import java.util.zip.ZipEntry;
 import java.util.zip.ZipOutputStream;
 import kilnward.core.finding.RefusedValueException;
+import kilnward.server.running.Attacks;
 import org.junit.jupiter.api.Test;
 
 /** Spreadsheets that are small and become very large: each is refused while it is unpacked, and nothing of it is kept. */
@@ -40,7 +41,9 @@ class SheetScanTest {
     void thirtyMillionStrings() throws IOException {
         byte[] bomb = repeated("xl/sharedStrings.xml", "<sst>", "<si/>", 30_000_000);
         assertTrue(bomb.length < 1_500_000, "it is small: " + bomb.length);
+        long began = System.nanoTime();
         refused("different texts", bomb);
+        Attacks.tried("a spreadsheet of " + bomb.length / 1024 + " kB with 30 million texts", "refused after " + (System.nanoTime() - began) / 1_000_000 + " ms, nothing of it kept");
         refused("different texts", repeated("xl/other.xml", "<x:sst>", "<x:si><x:t>a</x:t></x:si>", 600_000));
         refused("different texts", repeated("xl/sharedStrings.xml", "<sst><si><t>", "and more and more and more and more</t></si><si><t>", 2_000_000));
     }
