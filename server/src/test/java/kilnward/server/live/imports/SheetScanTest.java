@@ -43,7 +43,8 @@ class SheetScanTest {
         assertTrue(bomb.length < 1_500_000, "it is small: " + bomb.length);
         long began = System.nanoTime();
         refused("different texts", bomb);
-        Attacks.tried("a spreadsheet of " + bomb.length / 1024 + " kB with 30 million texts", "refused after " + (System.nanoTime() - began) / 1_000_000 + " ms, nothing of it kept");
+        Attacks.tried("a spreadsheet of " + bomb.length / 1024 + " kB with 30 million texts",
+                "refused after " + (System.nanoTime() - began) / 1_000_000 + " ms, nothing of it kept");
         refused("different texts", repeated("xl/other.xml", "<x:sst>", "<x:si><x:t>a</x:t></x:si>", 600_000));
         refused("different texts", repeated("xl/sharedStrings.xml", "<sst><si><t>", "and more and more and more and more</t></si><si><t>", 2_000_000));
     }
