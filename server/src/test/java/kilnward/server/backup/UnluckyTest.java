@@ -49,7 +49,7 @@ import org.springframework.jdbc.datasource.DriverManagerDataSource;
 @ResourceLock("an unlucky operator")
 class UnluckyTest {
     private static final boolean SOAK = Boolean.getBoolean("kiln.soak");
-    private static final int TIMES = SOAK ? 20 : 1;
+    private static final int TIMES = Integer.getInteger("kiln.unlucky.times", SOAK ? 20 : 1);
     private static final SplittableRandom RANDOM = new SplittableRandom(20261201);
     private static PrivateMariaDb database;
     private static Path folder;

@@ -21,6 +21,8 @@ import org.springframework.stereotype.Component;
 @Component
 public class Outbox {
     private static final int SHOWN = 100;
+    /** A server of before, beside this one for an upgrade, writes down no more than when a message is due. */
+    private static final String PLANNED = "if(m.planned_us = 0, m.due_us, m.planned_us)";
     /** So long after its time a message is overdue. */
     private static final Duration OVERDUE = Duration.ofMinutes(1);
     private final JdbcClient sql;
@@ -141,10 +143,10 @@ public class Outbox {
 
     /** Alarm messages of the site, or of all where the server works for itself, that are overdue; the most urgent first. */
     public List<OverdueView> overdue() {
-        return sql.sql("select m.chamber_id, w.person, w.kind, a.urgency, m.planned_us, m.trouble from alarm_message m join alarm_way w on w.id = m.way_id"
-                + " join alarm a on a.id = m.alarm_id where m.what = 'RAISED' and m.sent_us is null and m.planned_us < :before and w.retired_at is null"
+        return sql.sql("select m.chamber_id, w.person, w.kind, a.urgency, " + PLANNED + " as planned_us, m.trouble from alarm_message m join alarm_way w on w.id = m.way_id"
+                + " join alarm a on a.id = m.alarm_id where m.what = 'RAISED' and m.sent_us is null and " + PLANNED + " < :before and w.retired_at is null"
                 + " and (m.dropped_us is null or m.dropped_why = 'GAVE_UP' and a.state = 'UNACKNOWLEDGED' and a.closed_us is null)"
-                + " and (:site is null or w.site_id = :site) order by field(a.urgency, 'NOW', 'SOON', 'MIND'), m.planned_us limit " + SHOWN)
+                + " and (:site is null or w.site_id = :site) order by field(a.urgency, 'NOW', 'SOON', 'MIND'), planned_us limit " + SHOWN)
                 .param("before", Moments.micros(clock.instant().minus(OVERDUE))).param("site", Here.site().orElse(null))
                 .query((row, i) -> new OverdueView(row.getString(1), row.getString(2), Ways.Kind.valueOf(row.getString(3)), Urgency.valueOf(row.getString(4)),
                         Moments.micros(row.getLong(5)), row.getString(6)))
