@@ -64,6 +64,15 @@ public final class AlarmCourse {
         /** Before anything was heard. */
         public static final Standing NOTHING = new Standing(Double.NEGATIVE_INFINITY, false, Double.NEGATIVE_INFINITY, false, AlarmState.NORMAL, Double.POSITIVE_INFINITY);
 
+        /**
+         * The same, where the clock was set back: what is in the future now never was. What was left of a shelf is left of it still.
+         *
+         * @param nowS by the clock as it is now (s), before {@link #seenToS}
+         */
+        public Standing setBack(double nowS) {
+            return new Standing(nowS, is, Math.min(sinceS, nowS), counts, state, nowS + shelvedUntilS - seenToS);
+        }
+
         /** One that begins to look at a moment. */
         public static Standing from(double atS) {
             return new Standing(atS, false, atS, false, AlarmState.NORMAL, Double.POSITIVE_INFINITY);

@@ -126,6 +126,37 @@ class GapTest {
         return found;
     }
 
+    /** The clock leaps ahead for an hour or a year and is set back, between readings that are all well: nothing begins but that nothing is heard, and a shelf is as long as it was. */
+    @Test
+    void aClockThatLeapsRaisesNothing() {
+        for (double leapS : new double[] {3600, 400 * 86_400.0}) {
+            List<Condition> conditions = List.of(new High(30, 1), new Low(26, 1), new Rate(20, 4), new OutOfBand(26, 31, 0.5),
+                    new HarmNear(List.of(new HarmLimit(Side.HIGH, 31, 600), new HarmLimit(Side.LOW, 24, 0)), 400), new Outlier(3, 1), new NoEffect(29, 0.5, 300),
+                    new Stuck(0.01, 300), new Silence(300));
+            for (Condition condition : conditions) {
+                Delays delays = new Delays(60, 60);
+                List<Reading> own = Stream.concat(at(28, 0, 3000), at(28.2, 3060, 7200)).toList();
+                Heard heard = new Heard(own, List.of(own, own), HOLD_S);
+                Standing before = AlarmCourse.go(condition, delays, Standing.from(0), upTo(heard, 1200), List.of(), 1200).standing();
+                List<AlarmCourse.Act> shelf = List.of(new AlarmCourse.Act(1200, AlarmCourse.Deed.SHELVE, 1800));
+                Standing leapt = AlarmCourse.go(condition, delays, before, upTo(heard, 1200), List.of(), 1200 + leapS).standing();
+                assertEquals(condition instanceof Silence, leapt.counts(), condition.toString());
+                Standing back = leapt.setBack(1260);
+                AlarmCourse.Stretch after = AlarmCourse.go(condition, delays, back, heard, List.of(), 7200);
+                if (!(condition instanceof Stuck)) {
+                    assertEquals(false, after.standing().counts(), condition.toString());
+                }
+                Standing shelved = AlarmCourse.go(condition, delays, before, upTo(heard, 1260), shelf, 1260).standing();
+                assertEquals(540, shelved.setBack(-86_400).shelvedUntilS() + 86_400, 1e-6);
+            }
+        }
+    }
+
+    private static Heard upTo(Heard heard, double toS) {
+        List<Reading> own = heard.own().stream().filter(each -> each.atS() <= toS).toList();
+        return new Heard(own, heard.others().stream().map(each -> own).toList(), HOLD_S);
+    }
+
     /** A probe that is read every quarter of an hour has no gaps between its readings. */
     @Test
     void howLongAValueHoldsGoesByHowOftenItIsRead() {

@@ -157,8 +157,7 @@ class AlarmRecord {
         double clockS = clock.millis() / 1000.0;
         Standing from = row.standing;
         if (from.seenToS() > clockS + SET_BACK_S) {
-            // What was left of a shelf is left of it still.
-            from = new Standing(clockS, from.is(), Math.min(from.sinceS(), clockS), from.counts(), from.state(), clockS + from.shelvedUntilS() - from.seenToS());
+            from = from.setBack(clockS);
         }
         if (armed.rule().kind().isOfHearing() && from.seenToS() < listensSinceS) {
             from = new Standing(listensSinceS, from.is(), from.sinceS(), from.counts(), from.state(), from.shelvedUntilS());
