@@ -33,6 +33,7 @@ import kilnward.server.running.PrivateMariaDb;
 import kilnward.server.running.RunningServer;
 import kilnward.server.running.ServerProcess;
 import org.junit.jupiter.api.AfterAll;
+import org.junit.jupiter.api.Assumptions;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.parallel.Execution;
@@ -221,6 +222,8 @@ class UnluckyTest {
     @Test
     @Execution(ExecutionMode.SAME_THREAD)
     void killedWhileItBacksUp() throws Exception {
+        // BackupTest has one that nobody is at any more, without the waiting.
+        Assumptions.assumeTrue(SOAK);
         for (int round = 0; round < TIMES; round++) {
             ApiClient owner = owner();
             await("one may be asked for", Duration.ofMinutes(2), () -> owner.post("/api/v1/backups", null).status() == 202);
@@ -275,7 +278,7 @@ class UnluckyTest {
             Answer armed = lead.post("/api/v1/chambers/" + chamber + "/rules",
                     "{\"followsPlan\":false,\"rule\":{\"seriesId\":\"" + series + "\",\"kind\":\"HIGH\",\"urgency\":\"NOW\",\"limit\":31}}");
             assertEquals(201, armed.status(), armed.toString());
-            for (int days : SOAK ? new int[] {400, -400, 1, -1, 30, -30} : new int[] {400, -400}) {
+            for (int days : SOAK ? new int[] {400, -400, 1, -1, 30, -30} : new int[] {400}) {
                 leap(leaping, clock, days, running.url());
                 ApiClient wrong = ApiClient.as(running, "OWNER");
                 assertEquals(200, wrong.get("/api/v1/chambers").status(), days + " days");
@@ -391,7 +394,7 @@ class UnluckyTest {
     @Execution(ExecutionMode.SAME_THREAD)
     void noRoomOnTheDisk() throws Exception {
         Path small = Files.createTempDirectory(Path.of("target").toAbsolutePath(), "small");
-        org.junit.jupiter.api.Assumptions.assumeTrue(System.getProperty("user.name").equals("root")
+        Assumptions.assumeTrue(System.getProperty("user.name").equals("root")
                 && new ProcessBuilder("mount", "-t", "tmpfs", "-o", "size=48k", "tmpfs", small.toString()).start().waitFor() == 0, "only root may make a small disk");
         ServerProcess narrow = new ServerProcess(database, "--kilnward.folder=" + small);
         try {
