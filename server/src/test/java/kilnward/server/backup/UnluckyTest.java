@@ -154,7 +154,10 @@ class UnluckyTest {
         try {
             for (int round = 0; round < TIMES; round++) {
                 Process restoring = console("restore", file.toString());
-                Thread.sleep(300 + RANDOM.nextInt(3000));
+                while (!Files.exists(folder.resolve("backups/unfinished")) && restoring.isAlive()) {
+                    Thread.sleep(10);
+                }
+                Thread.sleep(RANDOM.nextInt(700));
                 restoring.destroyForcibly().waitFor();
                 if (Files.exists(folder.resolve("backups/unfinished"))) {
                     half++;
