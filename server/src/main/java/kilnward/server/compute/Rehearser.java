@@ -4,6 +4,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import kilnward.core.chamber.Room;
+import kilnward.core.device.Parameter;
 import kilnward.core.device.Settings;
 import kilnward.core.fault.FaultBook;
 import kilnward.core.finding.RefusedValueException;
@@ -38,7 +39,10 @@ public final class Rehearser {
     /** The chamber with what is keyed in. */
     public static Setup setup(ChamberPlan chamber, List<RehearsalRequest.KeyedIn> settings) {
         Map<String, Settings> keyed = new HashMap<>();
-        settings.forEach(each -> keyed.put(each.controllerId(), new Settings(each.values())));
+        for (int i = 0; i < settings.size(); i++) {
+            Map<Parameter, Double> values = settings.get(i).values();
+            keyed.put(settings.get(i).controllerId(), PlanReader.at("settings[" + i + "]", () -> new Settings(values)));
+        }
         return PlanReader.at("chamber", () -> PlanReader.setup(chamber, keyed));
     }
 
