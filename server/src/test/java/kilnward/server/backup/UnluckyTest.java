@@ -14,8 +14,6 @@ import java.nio.file.StandardOpenOption;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
-import java.time.ZoneId;
-import java.time.ZoneOffset;
 import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
 import java.util.List;
@@ -29,6 +27,7 @@ import kilnward.server.running.ApiClient;
 import kilnward.server.running.ApiClient.Answer;
 import kilnward.server.running.CuttingProxy;
 import kilnward.server.running.DeviceClient;
+import kilnward.server.running.HurriedClock;
 import kilnward.server.running.PrivateMariaDb;
 import kilnward.server.running.RunningServer;
 import kilnward.server.running.ServerProcess;
@@ -240,26 +239,6 @@ class UnluckyTest {
         wrote("killed " + TIMES + " times while a backup is made or checked", "the next was made within two minutes, and restored for a check, each time");
     }
 
-    /** A clock that leaps while everything runs. */
-    private static final class LeapingClock extends Clock {
-        private volatile Duration off = Duration.ZERO;
-
-        @Override
-        public Instant instant() {
-            return Instant.now().plus(off);
-        }
-
-        @Override
-        public ZoneId getZone() {
-            return ZoneOffset.UTC;
-        }
-
-        @Override
-        public Clock withZone(ZoneId zone) {
-            return Clock.fixed(instant(), zone);
-        }
-    }
-
     /**
      * The machine's clock leaps, the database's with it: pages answer, and with the right time again alarms sound and backups are made as before. The database runs under libfaketime;
      * a Java virtual machine under it waits in busy loops, so that the server has a clock of its own that leaps along.
@@ -267,7 +246,7 @@ class UnluckyTest {
     @Test
     @Execution(ExecutionMode.SAME_THREAD)
     void aClockThatIsAYearWrong() throws Exception {
-        LeapingClock clock = new LeapingClock();
+        HurriedClock clock = new HurriedClock(Instant.now());
         PrivateMariaDb leaping = PrivateMariaDb.start();
         Path data = Files.createTempDirectory(Path.of("target").toAbsolutePath(), "leaping");
         double longestS = 0;
@@ -315,10 +294,10 @@ class UnluckyTest {
                 "pages answered; behind all devices it said so; with the right time again alarms sounded within %.1f s and backups were made", longestS));
     }
 
-    private static void leap(PrivateMariaDb leaping, LeapingClock clock, int days, String url) throws Exception {
+    private static void leap(PrivateMariaDb leaping, HurriedClock clock, int days, String url) throws Exception {
         leaping.kill();
         leaping.clock(days == 0 ? null : (days > 0 ? "+" : "") + days + "d");
-        clock.off = Duration.ofDays(days);
+        clock.leap(Duration.ofDays(days));
         leaping.launch();
         await("the server has its database again", Duration.ofSeconds(30), () -> ApiClient.answers(url + "/api/v1/chambers"));
     }

@@ -15,12 +15,17 @@ public final class HurriedClock extends Clock {
         ahead = Duration.between(Instant.now(), now);
     }
 
-    /** Puts it forward; it never goes back. */
+    /** Puts it forward; back it goes only by {@link #leap}. */
     public void hurry(Duration by) {
         if (by.isNegative()) {
             throw new IllegalArgumentException("a clock that goes back: " + by);
         }
         ahead = ahead.plus(by);
+    }
+
+    /** It is so far off from now on, ahead or behind: a clock that somebody set wrong. */
+    public void leap(Duration off) {
+        ahead = off;
     }
 
     @Override
