@@ -8,7 +8,7 @@
   import NeedsForm from '../lib/life/NeedsForm.svelte'
   import SchoolsCompared from '../lib/life/SchoolsCompared.svelte'
   import StageStrip from '../lib/life/StageStrip.svelte'
-  import { needsOf } from '../lib/life/stages'
+  import { livingOf, needsOf } from '../lib/life/stages'
   import Meaning from '../lib/parts/Meaning.svelte'
   import { session } from '../lib/session.svelte'
   import { KEEPING_NAMES } from '../lib/words'
@@ -76,6 +76,7 @@
     if (!guide) return
     draft.checkpoint(`taking over ${stage.name.toLowerCase()}`)
     draft.plan.occupancy = needsOf(guide, from, stage, draft.plan.occupancy)
+    if (draft.plan.contents) draft.plan.contents.living = livingOf(guide, from, stage, draft.plan.contents.living)
     draft.replan()
   }
 

@@ -1,11 +1,8 @@
 <script lang="ts">
   /** What is inside, and the room around. */
   import type { ChamberDraft } from '../chamber/draft.svelte'
-  import { onMount } from 'svelte'
-  import { api, Problem, dataOf } from '../api/client'
-  import type { Guide } from '../api/types'
-  import { fixed } from '../units'
   import NumberField from '../parts/NumberField.svelte'
+  import LivingFields from './LivingFields.svelte'
   import PlaceFields from './PlaceFields.svelte'
 
   let { draft, disabled }: { draft: ChamberDraft; disabled: boolean } = $props()
@@ -18,37 +15,6 @@
     ['sand, gravel, stone', 900],
     ['animals', 3470],
   ]
-
-  let guide = $state.raw<Guide | null>(null)
-  onMount(async () => {
-    const lives = draft.plan.occupancy?.guideId
-    if (!lives) return
-    try {
-      guide = (await dataOf(api.get('/guides/{id}/file', { params: { path: { id: lives } } }))) as unknown as Guide
-    } catch (failed) {
-      // Without its guide nothing is offered; what is typed counts anyway.
-      if (!(failed instanceof Problem)) throw failed
-    }
-  })
-  const stage = $derived(guide?.schools.find((each) => each.id === plan.occupancy?.schoolId)?.stages.find((each) => each.id === plan.occupancy?.stageId))
-  /** What the guide says they give off; 0 is not worth offering. */
-  let living = $state.raw<number | null>(null)
-  $effect(() => {
-    const { guideId, schoolId, stageId } = plan.occupancy ?? {}
-    const massKg = plan.contents?.massKg
-    living = null
-    if (!stage?.livingHeat || !guideId || !schoolId || !stageId || !massKg) return
-    let stale = false
-    dataOf(api.get('/guides/{id}/living-heat', { params: { path: { id: guideId }, query: { school: schoolId, stage: stageId, massKg } } })).then(
-      (heat) => {
-        if (!stale) living = heat.watts
-      },
-      () => {
-        // Without an answer nothing is offered; what is typed counts anyway.
-      },
-    )
-    return () => (stale = true)
-  })
 
   function change(action: () => void) {
     action()
@@ -63,7 +29,8 @@
     {#if !plan.contents}
       <button
         class="button"
-        onclick={() => change(() => (plan.contents = { massKg: 4, specificHeatJkgK: 3300, surfaceM2: 0.4, livingHeatW: 0, wetSurfaceM2: 0, waterKg: 0, place: null }))}
+        onclick={() =>
+          change(() => (plan.contents = { massKg: 4, specificHeatJkgK: 3300, surfaceM2: 0.4, livingHeatW: null, wetSurfaceM2: 0, waterKg: 0, place: null, living: null }))}
         >Say what is inside</button
       >
     {:else}
@@ -93,20 +60,6 @@
           error={draft.error('contents.surfaceM2')}
           onchange={(value) => change(() => (contents.surfaceM2 = value!))}
         />
-        <NumberField
-          label="Heat they give off"
-          unit="W"
-          value={contents.livingHeatW}
-          error={draft.error('contents.livingHeatW')}
-          onchange={(value) => change(() => (contents.livingHeatW = value!))}
-        />
-        {#if living && Math.abs(living - contents.livingHeatW) > 0.05 * living}
-          <p class="small quiet guide">
-            At most about {fixed(living, living < 10 ? 1 : 0)} W where all of that mass is {plan.occupancy?.name ?? 'what lives there'}{stage?.livingHeat?.grade === 'FROM_MEMORY'
-              ? ' (from memory)'
-              : ''}. <button class="link" {disabled} onclick={() => change(() => (contents.livingHeatW = Number((living ?? 0).toPrecision(2))))}>Take it</button>
-          </p>
-        {/if}
         {#if !plan.box?.tank}
           <NumberField
             label="Of that surface, wet"
@@ -126,6 +79,7 @@
           />
         {/if}
       </div>
+      <LivingFields {draft} {contents} days={draft.answer?.living ?? []} name={plan.occupancy?.name ?? null} {change} />
       <details class="small">
         <summary>Where it stands</summary>
         <PlaceFields

@@ -39,7 +39,7 @@ function view(): ChamberView {
         harmLimits: [],
       },
       box: { innerLengthM: 0.5, innerWidthM: 0.4, innerHeightM: 0.3, walls: [], airChangesPerHour: 0.5, airMovement: 'STILL', altitudeM: 0 },
-      contents: { massKg: 4, specificHeatJkgK: 3300, surfaceM2: 0.4, livingHeatW: 0 },
+      contents: { massKg: 4, specificHeatJkgK: 3300, surfaceM2: 0.4, livingHeatW: null },
       room: { coldestC: 16, warmestC: 24, warmestHour: 15 },
       appliances: [{ id: 'mat', name: 'mat', kind: 'MAT', powerW: 15, elementJK: null, toAirWK: null, toContentsWK: null, opensAtC: null, closesAtC: null }],
       probes: [{ id: 'p', name: 'probe', heaterShare: 0, contentsShare: 0.2, roomShare: 0, ownWarmthK: 0, lagS: 40, sensorErrorK: 0 }],

@@ -1,5 +1,5 @@
 /** Stages on a strip: plain functions, tested beside. */
-import type { Guide, OccupancyPlan, School, Stage } from '../api/types'
+import type { ContentsPlan, Guide, OccupancyPlan, School, Stage } from '../api/types'
 
 export interface Segment {
   stage: Stage
@@ -52,6 +52,26 @@ export function needsOf(guide: Guide, school: School, stage: Stage, now: Occupan
     keepHumidityHighPct: damp?.high ?? null,
     maxRateKh: stage.maxRateKh?.value ?? null,
     harmLimits: stage.harm.map(({ side, levelC, durationS }) => ({ side, levelC, durationS })),
+  }
+}
+
+type Living = ContentsPlan['living']
+
+/** What lives there in a stage, by the days of its batch; how much of it stays as it was said. */
+export function livingOf(guide: Guide, school: School, stage: Stage, now: Living | undefined): Living {
+  // A guide that does not know says null.
+  const curve = (stage.living ?? guide.living) as Guide['living'] | null
+  if (!curve) return null
+  const days = segmentsOf(school).find((each) => each.stage.id === stage.id)!
+  const firstDay = days.fromDay
+  const last = curve.points[curve.points.length - 1]!
+  const counted = last.eachG !== null
+  return {
+    kg: counted ? null : (now?.kg ?? null),
+    pieces: counted ? (now?.pieces ?? null) : null,
+    firstDay,
+    lastDay: days.toDay ?? Math.max(firstDay, last.day),
+    points: curve.points,
   }
 }
 

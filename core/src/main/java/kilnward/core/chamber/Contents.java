@@ -1,6 +1,7 @@
 package kilnward.core.chamber;
-
+import java.util.Objects;
 import kilnward.core.finding.Require;
+import kilnward.core.life.Metabolism;
 
 /**
  * What is inside and carries heat: eggs, jars, trays, soil, water in bottles.
@@ -8,17 +9,22 @@ import kilnward.core.finding.Require;
  * @param massKg           mass (kg), above 0
  * @param specificHeatJkgK specific heat (J/(kg K)); eggs and damp soil about 3300, water 4180
  * @param surfaceM2        surface that meets the air (m²), above 0
- * @param livingHeatW      heat the occupants give off themselves (W), 0 or more
+ * @param living           what the occupants give off themselves
  * @param wetSurfaceM2     the part of the surface that is wet (m²), at most all of it: soil, substrate, leaves
  * @param waterKg          water that can evaporate from it before it is dry (kg)
  */
-public record Contents(double massKg, double specificHeatJkgK, double surfaceM2, double livingHeatW, double wetSurfaceM2,
+public record Contents(double massKg, double specificHeatJkgK, double surfaceM2, Metabolism living, double wetSurfaceM2,
         double waterKg) {
+    /** Contents whose occupants give off heat alone (W). */
+    public Contents(double massKg, double specificHeatJkgK, double surfaceM2, double livingHeatW, double wetSurfaceM2, double waterKg) {
+        this(massKg, specificHeatJkgK, surfaceM2, Metabolism.heat(livingHeatW), wetSurfaceM2, waterKg);
+    }
+
     public Contents {
         Require.within("massKg", massKg, 0.001, 100_000, "kg");
         Require.within("specificHeatJkgK", specificHeatJkgK, 100, 10_000, "J/(kg K)");
         Require.within("surfaceM2", surfaceM2, 0.0001, 10_000, "m²");
-        Require.within("livingHeatW", livingHeatW, 0, 100_000, "W");
+        Objects.requireNonNull(living, "living");
         Require.within("wetSurfaceM2", wetSurfaceM2, 0, 10_000, "m²");
         Require.that(wetSurfaceM2 <= surfaceM2 * (1 + 1e-9), "wetSurfaceM2", wetSurfaceM2, "must not be more than all of its surface (" + Require.plain(surfaceM2) + " m²)");
         Require.within("waterKg", waterKg, 0, 100_000, "kg");
@@ -27,6 +33,16 @@ public record Contents(double massKg, double specificHeatJkgK, double surfaceM2,
     /** Dry contents. */
     public static Contents dry(double massKg, double specificHeatJkgK, double surfaceM2, double livingHeatW) {
         return new Contents(massKg, specificHeatJkgK, surfaceM2, livingHeatW, 0, 0);
+    }
+
+    /** The same with other occupants. */
+    public Contents with(Metabolism others) {
+        return new Contents(massKg, specificHeatJkgK, surfaceM2, others, wetSurfaceM2, waterKg);
+    }
+
+    /** So many times the mass. */
+    public Contents timesMass(double factor) {
+        return new Contents(factor * massKg, specificHeatJkgK, surfaceM2, living, wetSurfaceM2, waterKg);
     }
 
     /** Heat capacity (J/K). */

@@ -1,5 +1,4 @@
 package kilnward.core.chamber;
-
 import java.util.Optional;
 
 /**
@@ -92,7 +91,7 @@ public sealed interface Moisture permits Vapour, OpenWater {
     /**
      * Water since the start (kg): suppliedKg = ventilatedKg + driedKg + drainedKg + the change of storedKg.
      *
-     * @param suppliedKg   given off by humidifiers; in a tank, topped up
+     * @param suppliedKg   given off by humidifiers and by what lives there; in a tank, topped up
      * @param ventilatedKg carried out by the air, less what it brought in; from a tank, evaporated
      * @param driedKg      taken out by dehumidifiers
      * @param drainedKg    run off the walls

@@ -1,5 +1,4 @@
 package kilnward.core.chamber;
-
 import java.util.ArrayList;
 import java.util.List;
 import java.util.OptionalDouble;
@@ -55,6 +54,16 @@ public record MoistureBalance(OptionalDouble insideDewPointC, double neededGh, d
      */
     public static MoistureBalance of(Box box, double airChangesPerHour, double insideC, double insidePct, double roomC,
             double roomPct, double humidifierGh, double altitudeM) {
+        return of(box, airChangesPerHour, insideC, insidePct, roomC, roomPct, humidifierGh, 0, altitudeM);
+    }
+
+    /**
+     * The same where something inside gives off water whatever the humidity is.
+     *
+     * @param livingGh water that what lives there gives off (g/h)
+     */
+    public static MoistureBalance of(Box box, double airChangesPerHour, double insideC, double insidePct, double roomC,
+            double roomPct, double humidifierGh, double livingGh, double altitudeM) {
         Require.within("airChangesPerHour", airChangesPerHour, 0, 200, "1/h");
         Require.within("humidifierGh", humidifierGh, 0, 1e6, "g/h");
         double pressure = StandardAtmosphere.pressurePa(altitudeM);
@@ -64,14 +73,16 @@ public record MoistureBalance(OptionalDouble insideDewPointC, double neededGh, d
                 Require.within("roomPct", roomPct, 0, 100, "%RH"), pressure);
         double exchangeM3h = box.volumeM3() * airChangesPerHour;
         double perPaGm3 = 1000 / (MoistAir.VAPOUR_GAS_CONSTANT * (insideC + Temperature.ZERO_CELSIUS_K));
-        double neededGh = exchangeM3h * perPaGm3 * (inside.vapourPressurePa() - room.vapourPressurePa());
-        double resting = Math.min(100, 100 * room.vapourPressurePa() / inside.saturationPressurePa());
-        double gainedPa = exchangeM3h > 0 ? humidifierGh / exchangeM3h / perPaGm3
-                : humidifierGh > 0 ? Double.POSITIVE_INFINITY : 0;
-        double reached = Math.min(100, 100 * (room.vapourPressurePa() + gainedPa) / inside.saturationPressurePa());
+        double neededGh = exchangeM3h * perPaGm3 * (inside.vapourPressurePa() - room.vapourPressurePa()) - livingGh;
+        double resting = Math.min(100, 100 * (room.vapourPressurePa() + gainedPa(livingGh, exchangeM3h, perPaGm3)) / inside.saturationPressurePa());
+        double reached = Math.min(100, 100 * (room.vapourPressurePa() + gainedPa(humidifierGh + livingGh, exchangeM3h, perPaGm3)) / inside.saturationPressurePa());
         return new MoistureBalance(inside.dewPointC(), neededGh, Math.max(0, neededGh) * LATENT_JG / 3600, resting, reached,
                 humidifierGh > 0 ? OptionalDouble.of(Math.max(0, 100 * neededGh / humidifierGh)) : OptionalDouble.empty(),
                 surfaces(box, inside, roomC));
+    }
+
+    private static double gainedPa(double gramsPerHour, double exchangeM3h, double perPaGm3) {
+        return exchangeM3h > 0 ? gramsPerHour / exchangeM3h / perPaGm3 : gramsPerHour > 0 ? Double.POSITIVE_INFINITY : 0;
     }
 
     private static List<Surface> surfaces(Box box, MoistAir inside, double roomC) {

@@ -1,9 +1,10 @@
 package kilnward.core.chamber;
-
 import java.util.ArrayList;
 import java.util.List;
 import kilnward.core.air.MoistAir;
+import kilnward.core.air.SaturatedVapour;
 import kilnward.core.air.StandardAtmosphere;
+import kilnward.core.life.Metabolism;
 
 /**
  * The parameters of the chamber's heat balance while its air flows in one way:
@@ -30,7 +31,7 @@ import kilnward.core.air.StandardAtmosphere;
  * @param shellToRoomWK   Gso (W/K)
  * @param shellToGroundWK Gsg (W/K)
  * @param airToRoomWK     openings and air exchange, Ggl + ρ cp V n (W/K); of a tank, its surface without evaporation
- * @param livingHeatW     heat given off by the occupants (W)
+ * @param livingHeatW     heat given off by the occupants (W); where moisture is not simulated, less what their own water takes
  */
 public record ThermalModel(List<Element> elements, double airJK, double contentsJK, double shellJK, double airToContentsWK,
         double airToShellWK, double shellToRoomWK, double shellToGroundWK, double airToRoomWK,
@@ -95,7 +96,13 @@ public record ThermalModel(List<Element> elements, double airJK, double contents
                 factor * toRoom / (1 - insideShare), factor * toGround / (1 - insideShare), chamber.tank()
                         .map(tank -> tank.surfaceWK(box.innerAreaM2(WallSide.TOP), flow.overSurface()))
                         .orElseGet(() -> factor * box.openingsWK(flow.movement()) + chamber.exchangeWK(flow.exchangeM3s())),
-                contents.livingHeatW());
+                livingHeatW(chamber));
+    }
+
+    private static double livingHeatW(Chamber chamber) {
+        Metabolism living = chamber.contents().living();
+        boolean counted = chamber.tank().isPresent() || chamber.room().vapourPressurePa().isPresent();
+        return counted ? living.heatW() : living.heatW() - SaturatedVapour.latentHeatJkg(chamber.room().warmestC()) * living.waterKgS();
     }
 
     /** The opaque part of a wall in contact with the air, or with the water of a tank. */

@@ -1,5 +1,4 @@
 package kilnward.core.chamber;
-
 import java.util.List;
 import kilnward.core.air.MoistAir;
 import kilnward.core.air.SaturatedVapour;
@@ -53,6 +52,7 @@ final class Vapour implements Moisture {
     private double density;
     private double contentsKg;
     private final double wetM2;
+    private final double livingKgS;
     private final List<Bowl> bowls;
     private final double[] bowlKg;
     private final double[] bowlWet;
@@ -88,6 +88,7 @@ final class Vapour implements Moisture {
         this.firstBowl = chamber.heaters().size();
         this.wetM2 = chamber.contents().wetSurfaceM2();
         this.contentsKg = chamber.contents().waterKg();
+        this.livingKgS = chamber.contents().living().waterKgS();
         this.bowls = chamber.of(Bowl.class);
         this.bowlKg = bowls.stream().mapToDouble(Bowl::waterKg).toArray();
         this.bowlWet = new double[bowlKg.length];
@@ -149,7 +150,7 @@ final class Vapour implements Moisture {
         double latent = SaturatedVapour.latentHeatJkg(airC);
         double evaporationM3s = steady ? acting.evaporationM3s() : Pace.bearable(acting.evaporationM3s(), airKPerW, airC, saturated, latent);
         double fog = steady ? acting.fogKgS() : evaporating(acting.fogKgS(), airC, saturated, latent);
-        double into = fog + exchangeM3s * supply + evaporationM3s * saturated;
+        double into = fog + livingKgS + exchangeM3s * supply + evaporationM3s * saturated;
         double through = exchangeM3s + evaporationM3s;
 
         double wet = vapourMs * wetM2;
@@ -219,7 +220,7 @@ final class Vapour implements Moisture {
             mean = relax(stepS, into, through);
         }
         airW = -latent * (fog + evaporationM3s * (saturated - mean)) + latent * (drying * (mean - coil) + chilled * (mean - chill));
-        contentsW = 0;
+        contentsW = -SaturatedVapour.latentHeatJkg(contentsC) * livingKgS;
         shellW = 0;
         double overdrawnKg = 0;
         if (contentsTrade) {
@@ -232,7 +233,7 @@ final class Vapour implements Moisture {
                 }
                 contentsKg -= given * stepS;
             }
-            contentsW = -SaturatedVapour.latentHeatJkg(contentsC) * given;
+            contentsW -= SaturatedVapour.latentHeatJkg(contentsC) * given;
         }
         for (int i = 0; i < bowlKg.length; i++) {
             double given = Double.isNaN(bowlWet[i]) ? 0 : vapourMs * bowls.get(i).surfaceM2() * (bowlWet[i] - mean);
@@ -269,7 +270,7 @@ final class Vapour implements Moisture {
             suppliedKg -= density * volumeM3;
             density = 0;
         }
-        suppliedKg += stepS * (acting.fogKgS() + evaporationM3s * (saturated - mean));
+        suppliedKg += stepS * (acting.fogKgS() + livingKgS + evaporationM3s * (saturated - mean));
         ventilatedKg += stepS * exchangeM3s * (mean - supply);
         driedKg += stepS * (drying * (mean - coil) + chilled * (mean - chill));
         fallAsFog(stepS, airC, saturated, latent);

@@ -1,10 +1,10 @@
 package kilnward.core.fault;
-
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.OptionalDouble;
+import java.util.concurrent.ConcurrentHashMap;
 import java.util.function.Function;
 import java.util.stream.Collectors;
 import kilnward.core.chamber.Appliance;
@@ -92,18 +92,25 @@ public record FaultTable(List<Row> rows, Map<String, Integer> deaf, boolean laye
 
     /** The same for some faults only. */
     public static FaultTable of(Setup setup, Attendance watch, double stepS, List<Fault> faults, Workers workers) {
-        Rig rig = setup.rig().lookingNoOftenerThan(stepS);
-        Rig bare = bare(setup.rig()).lookingNoOftenerThan(stepS);
-        boolean layered = !bare.equals(rig);
         Room room = setup.chamber().room();
         double[] rooms = {room.coldestC(), room.warmestC()};
-        Rig look = setup.rig().lookingNoOftenerThan(LOOK_STEP_S);
-        List<Map<String, Metrics.Level>> goodDay = List.of(Verdict.goodDay(look, Rehearsal.run(look, scenario(rooms[0], LOOK_STEP_S))),
-                Verdict.goodDay(look, Rehearsal.run(look, scenario(rooms[1], LOOK_STEP_S))));
+        // The coldest room with what gives off least, the warmest with what gives off most.
+        List<Rig> plain = List.of(setup.coolest().rig(), setup.warmest().rig());
+        List<Rig> rigs = plain.stream().map(each -> each.lookingNoOftenerThan(stepS)).toList();
+        List<Rig> bares = plain.stream().map(each -> bare(each).lookingNoOftenerThan(stepS)).toList();
+        boolean layered = !bares.equals(rigs);
+        List<Rig> looks = plain.stream().map(each -> each.lookingNoOftenerThan(LOOK_STEP_S)).toList();
+        List<Map<String, Metrics.Level>> goodDay = List.of(Verdict.goodDay(looks.get(0), Rehearsal.run(looks.get(0), scenario(rooms[0], LOOK_STEP_S))),
+                Verdict.goodDay(looks.get(1), Rehearsal.run(looks.get(1), scenario(rooms[1], LOOK_STEP_S))));
+        boolean alike = rooms[0] == rooms[1] && plain.get(0).equals(plain.get(1));
+        Map<Fault, Integer> worsts = new ConcurrentHashMap<>();
         // What does the same by another name is rehearsed once.
         Map<Fault, Row> rehearsed = workers.each(faults.stream().map(Fault::same).distinct().toList(), fault -> {
-            int worst = rooms[0] == rooms[1] ? 0 : worse(setup, Rehearsal.run(look, scenario(rooms[0], LOOK_STEP_S).with(fault)),
-                    Rehearsal.run(look, scenario(rooms[1], LOOK_STEP_S).with(fault)));
+            int worst = alike ? 0 : worse(setup, Rehearsal.run(looks.get(0), scenario(rooms[0], LOOK_STEP_S).with(fault)),
+                    Rehearsal.run(looks.get(1), scenario(rooms[1], LOOK_STEP_S).with(fault)));
+            worsts.put(fault, worst);
+            Rig rig = rigs.get(worst);
+            Rig bare = bares.get(worst);
             Scenario scenario = befallen(setup, scenario(rooms[worst], stepS), fault);
             Rehearsed run = Rehearsal.run(rig, scenario);
             // Layers that did nothing change nothing; only a second controller may have sounded an alarm of its own.
@@ -117,10 +124,11 @@ public record FaultTable(List<Row> rows, Map<String, Integer> deaf, boolean laye
             return new Row(fault, row.roomC(), row.with(), row.without(), row.run(), row.bare());
         }).toList();
         Map<String, Integer> deaf = new HashMap<>();
-        for (Controller controller : rig.controllers()) {
+        for (Controller controller : rigs.get(0).controllers()) {
             if (controller.highAlarm().isPresent() || controller.lowAlarm().isPresent()) {
-                deaf.put(controller.id(), (int) rows.stream().filter(row -> row.with().kind() != Verdict.Kind.HARMED_UNSEEN && Verdict.of(row.fault(), rig,
-                        row.run().muted(controller.id()), goodDay.get(row.roomC() == rooms[0] ? 0 : 1), watch).kind() == Verdict.Kind.HARMED_UNSEEN).count());
+                deaf.put(controller.id(),
+                        (int) rows.stream().filter(row -> row.with().kind() != Verdict.Kind.HARMED_UNSEEN && Verdict.of(row.fault(), rigs.get(worsts.get(row.fault().same())),
+                                row.run().muted(controller.id()), goodDay.get(worsts.get(row.fault().same())), watch).kind() == Verdict.Kind.HARMED_UNSEEN).count());
             }
         }
         return new FaultTable(rows, deaf, layered);

@@ -1,5 +1,4 @@
 package kilnward.core.fault;
-
 import java.util.EnumMap;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -76,7 +75,7 @@ public record Sureness(Map<String, Map<Verdict.Kind, Integer>> counts, int sampl
         double contents = Math.exp(CONTENTS_SHARE * random.nextGaussian());
         Chamber chamber = setup.chamber();
         Contents full = chamber.contents();
-        Contents drawn = new Contents(full.massKg() * contents, full.specificHeatJkgK(), full.surfaceM2(), full.livingHeatW(), full.wetSurfaceM2(), full.waterKg());
+        Contents drawn = full.timesMass(contents);
         List<Probe> probes = setup.probes().stream().map(probe -> probe.withSensorError(Math.max(-20, Math.min(20, probe.sensorErrorK() + sensorK)))).toList();
         Setup varied = setup.with(chamber.with(drawn).withLossFactor(Math.max(0.1, Math.min(10, chamber.lossFactor() * loss)))).withProbes(probes);
         Rig rig = varied.rig().lookingNoOftenerThan(STEP_S);

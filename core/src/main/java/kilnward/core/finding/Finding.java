@@ -1,5 +1,4 @@
 package kilnward.core.finding;
-
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -25,6 +24,7 @@ public record Finding(String code, Severity severity, String title, String reaso
     private static final Pattern SLOT = Pattern.compile("\\{(\\w+)}");
     /** The slot that names what a finding is about, where several of one kind are found. */
     private static final String ABOUT = "about";
+    private static final String DAY = "onDay";
 
     /**
      * What a finding is about.
@@ -128,6 +128,13 @@ public record Finding(String code, Severity severity, String title, String reaso
         Map<String, String> named = new HashMap<>(names);
         named.put(ABOUT, about.name());
         return new Finding(code, severity, "{" + ABOUT + "}: " + title, reason, numbers, named, remedy, about, towards, explains);
+    }
+
+    /** The same as it is found on a day of the batch. */
+    public Finding onDay(double day) {
+        Map<String, Quantity> with = new HashMap<>(numbers);
+        with.put(DAY, new Quantity(day, Unit.COUNT));
+        return new Finding(code, severity, title, "On day {" + DAY + "}: " + reason, with, names, remedy, about, towards, explains);
     }
 
     /** Whether this and another are the same judgement about the same thing, whatever their numbers are. */

@@ -1,10 +1,8 @@
 package kilnward.core.fitting;
-
 import java.util.List;
 import java.util.function.UnaryOperator;
 import kilnward.core.chamber.Appliance;
 import kilnward.core.chamber.Chamber;
-import kilnward.core.chamber.Contents;
 import kilnward.core.chamber.Heater;
 import kilnward.core.probe.Probe;
 import kilnward.core.probe.ProbePlace;
@@ -103,9 +101,7 @@ public enum BoxParameter {
 
         @Override
         public Setup with(Setup plan, String probeId, double factor) {
-            Contents contents = plan.chamber().contents();
-            return plan.with(plan.chamber().with(new Contents(factor * contents.massKg(), contents.specificHeatJkgK(), contents.surfaceM2(), contents.livingHeatW(),
-                    contents.wetSurfaceM2(), contents.waterKg())));
+            return plan.with(plan.chamber().with(plan.chamber().contents().timesMass(factor)));
         }
     },
     /** Heat through walls and openings over what is planned. */

@@ -32,7 +32,7 @@ final class HeaterTooSmall implements Judgement {
                 Map.of("roomC", Numbers.level(roomC), "middleC", Numbers.level(middleC),
                         "needW", Numbers.watts(sizing.neededW()), "hasW", Numbers.watts(sizing.hasW()),
                         "sharePct", Numbers.percent(100 * share), "wantW", Numbers.watts(sizing.wantedW()),
-                        "endC", Numbers.level(situation.steady().occupantC(roomC, 1, 0))),
+                        "endC", Numbers.level(sizing.fullC())),
                 Remedy.byHand("Fit {wantW} or more, or insulate the box", Step.CHAMBER)).towards(fails ? Finding.Towards.LOW : Finding.Towards.NEITHER));
     }
 }

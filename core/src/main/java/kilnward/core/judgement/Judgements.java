@@ -1,9 +1,12 @@
 package kilnward.core.judgement;
-
+import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
+import java.util.Map;
+import java.util.Optional;
 import java.util.stream.Stream;
 import kilnward.core.finding.Finding;
+import kilnward.core.setup.LivingDay;
 
 /** All judgements, in the order in which findings of one severity are told. */
 public final class Judgements {
@@ -45,10 +48,27 @@ public final class Judgements {
     private Judgements() {
     }
 
-    /** Every finding by itself, the most urgent first. */
-    public static List<Finding> plain(Situation situation) {
-        return ALL.stream().flatMap(judgement -> judgement.judge(situation).stream())
-                .sorted(Comparator.comparing(Finding::severity)).toList();
+    /**
+     * Every finding by itself, the most urgent first.
+     *
+     * @param others the same on other days of what lives there: what is found on one of them alone, or is worse then, says the day
+     */
+    public static List<Finding> plain(Situation situation, Map<LivingDay, Situation> others) {
+        List<Finding> found = new ArrayList<>(on(situation));
+        others.forEach((day, then) -> {
+            for (Finding finding : on(then)) {
+                Optional<Finding> known = found.stream().filter(each -> each.isSameAs(finding) && each.towards() == finding.towards()).findFirst();
+                if (known.isEmpty() || finding.severity().compareTo(known.get().severity()) < 0) {
+                    known.ifPresent(found::remove);
+                    found.add(finding.onDay(day.day()));
+                }
+            }
+        });
+        return found.stream().sorted(Comparator.comparing(Finding::severity)).toList();
+    }
+
+    private static List<Finding> on(Situation situation) {
+        return ALL.stream().flatMap(judgement -> judgement.judge(situation).stream()).toList();
     }
 
     /** Findings as they are told: the most urgent first, and by name where several of one kind are. */

@@ -1,5 +1,4 @@
 package kilnward.core.judgement;
-
 import kilnward.core.air.MoistAir;
 import kilnward.core.chamber.Chamber;
 import kilnward.core.chamber.Flow;
@@ -71,6 +70,6 @@ final class Numbers {
         double roomPct = Math.min(100, 100 * chamber.room().vapourPressurePa().orElseThrow() / MoistAir.saturationPressurePa(roomC));
         double airChanges = 3600 * Flow.usual(chamber, id -> false).exchangeM3s() / chamber.box().volumeM3();
         return MoistureBalance.of(chamber.box(), Math.min(200, airChanges), Math.max(0, Math.min(60, insideC)),
-                Math.max(0, Math.min(100, insidePct)), Math.max(-40, roomC), roomPct, humidifierGh, chamber.altitudeM());
+                Math.max(0, Math.min(100, insidePct)), Math.max(-40, roomC), roomPct, humidifierGh, chamber.contents().living().waterGh(), chamber.altitudeM());
     }
 }

@@ -1,5 +1,4 @@
 package kilnward.core.judgement;
-
 import java.util.List;
 import java.util.Optional;
 import java.util.OptionalDouble;
@@ -41,6 +40,13 @@ import kilnward.core.setup.Sizing;
 public record Situation(Setup setup, Rig rig, Rehearsed running, Rehearsed daily, Rehearsed stuckOn, Rehearsed dead, double stuckOnEndC,
         double deadEndC, SteadyState steady, Ladder ladder, Sizing sizing, HeatBalance balance,
         Optional<LoadCheck> loads, boolean firstLook) {
+    /** The same on another day of what lives there: what fails is rehearsed on its worst day anyway. */
+    public Situation on(Setup then, Rehearsed itsDay) {
+        Rig itsRig = then.rig();
+        return new Situation(then, itsRig, itsDay, itsDay, stuckOn, dead, stuckOnEndC, deadEndC, steady, Ladder.of(then, itsRig, itsDay, stuckOn, dead, stuckOnEndC, deadEndC),
+                sizing, balance, loads, firstLook);
+    }
+
     /** Positions of the controllers that govern the occupant's temperature. */
     public int[] onTemperature() {
         return governing(Aim.OCCUPANT);

@@ -1,7 +1,7 @@
 package kilnward.core.life;
-
 import java.util.HashSet;
 import java.util.List;
+import java.util.Optional;
 import java.util.Set;
 import kilnward.core.finding.Require;
 
@@ -15,9 +15,15 @@ import kilnward.core.finding.Require;
  * @param measured whether its temperature is that of the contents or of the air around it
  * @param schools  its schools, the usual one first
  * @param cautions short cautions to show with it
+ * @param living   what it gives off, in all stages that say nothing else; null where it does not matter or nobody knows
  */
 public record Guide(String id, String name, Keeping keeping, String where, OccupantPlace measured, List<School> schools,
-        List<String> cautions) {
+        List<String> cautions, LivingCurve living) {
+    /** One of which nobody knows what it gives off. */
+    public Guide(String id, String name, Keeping keeping, String where, OccupantPlace measured, List<School> schools, List<String> cautions) {
+        this(id, name, keeping, where, measured, schools, cautions, null);
+    }
+
     public Guide {
         Require.that(id != null && id.matches("[a-z0-9]+(-[a-z0-9]+)*"), "id", id, "must be in kebab case");
         Require.that(name != null && !name.isBlank(), "name", name, "must be given");
@@ -31,5 +37,10 @@ public record Guide(String id, String name, Keeping keeping, String where, Occup
         for (School school : schools) {
             Require.that(seen.add(school.id()), "schools", school.id(), "must not hold two schools of one id");
         }
+    }
+
+    /** What it gives off in a stage; empty where that does not matter or nobody knows. */
+    public Optional<LivingCurve> living(Stage stage) {
+        return Optional.ofNullable(stage.living()).or(() -> Optional.ofNullable(living));
     }
 }

@@ -1,9 +1,9 @@
 package kilnward.core.life;
-
 import java.util.HashSet;
 import java.util.List;
 import java.util.Objects;
 import java.util.Set;
+import kilnward.core.finding.RefusedValueException;
 import kilnward.core.finding.Require;
 
 /**
@@ -69,5 +69,21 @@ public record School(String id, String name, String explanation, List<Stage> sta
             }
         }
         return stages.get(stages.size() - 1);
+    }
+
+    /**
+     * On which day a stage begins, where none before it is of open length (days since the start).
+     *
+     * @throws kilnward.core.finding.RefusedValueException where it is no stage of this school
+     */
+    public double beginsOn(String stageId) {
+        double day = 0;
+        for (Stage stage : stages) {
+            if (stage.id().equals(stageId)) {
+                return day;
+            }
+            day += stage.durationDays() == null ? 0 : stage.durationDays();
+        }
+        throw new RefusedValueException("stageId", stageId, "must be a stage of " + name);
     }
 }

@@ -1,5 +1,4 @@
 package kilnward.core.life;
-
 import java.util.List;
 import java.util.Optional;
 import java.util.OptionalDouble;
@@ -22,13 +21,13 @@ import kilnward.core.finding.Require;
  * @param maxRateKh         greatest rate of change at the occupant (K/h); null where none is known
  * @param harm              harm limits
  * @param notes             other doings of the stage (misting, topping up), one sentence each
- * @param livingHeat        heat they give off themselves, at its most in this stage; null where it does not matter
+ * @param living            what they give off in this stage, where that is not what the guide says of all stages; null else
  */
 public record Stage(String id, String name, Double durationDays, SourceGrade durationGrade, Range temperatureC,
         Range nightTemperatureC, Range humidityPct, Range nightHumidityPct, Graded lightHours,
         Graded turnsPerDay, Graded freshAirPerHour, Graded maxRateKh, List<GuideHarm> harm,
-        List<String> notes, LivingHeat livingHeat) {
-    /** One in which their own heat does not matter. */
+        List<String> notes, LivingCurve living) {
+    /** One with nothing of its own to say of what they give off. */
     public Stage(String id, String name, Double durationDays, SourceGrade durationGrade, Range temperatureC, Range nightTemperatureC, Range humidityPct,
             Range nightHumidityPct, Graded lightHours, Graded turnsPerDay, Graded freshAirPerHour, Graded maxRateKh, List<GuideHarm> harm, List<String> notes) {
         this(id, name, durationDays, durationGrade, temperatureC, nightTemperatureC, humidityPct, nightHumidityPct, lightHours, turnsPerDay, freshAirPerHour, maxRateKh, harm,

@@ -1,6 +1,7 @@
 package kilnward.core.proposal;
-
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.OptionalDouble;
 import java.util.function.Supplier;
 import java.util.stream.IntStream;
@@ -20,6 +21,7 @@ import kilnward.core.judgement.Causes;
 import kilnward.core.judgement.Judgements;
 import kilnward.core.judgement.Situation;
 import kilnward.core.ladder.Ladder;
+import kilnward.core.life.Metabolism;
 import kilnward.core.rehearsal.Fault;
 import kilnward.core.rehearsal.Rehearsal;
 import kilnward.core.rehearsal.Rehearsed;
@@ -29,6 +31,7 @@ import kilnward.core.rehearsal.Rig;
 import kilnward.core.rehearsal.RoomCurve;
 import kilnward.core.rehearsal.Scenario;
 import kilnward.core.rehearsal.Workers;
+import kilnward.core.setup.LivingDay;
 import kilnward.core.setup.Loads;
 import kilnward.core.setup.PlannedController;
 import kilnward.core.setup.Setup;
@@ -78,24 +81,30 @@ public record Assessment(Situation situation, List<Finding> findings, List<Findi
      * @param workers who rehearses; what is found does not depend on them
      */
     public static Assessment of(Setup setup, Scenario scenario, boolean coarse, Workers workers) {
-        Situation situation = situation(setup, scenario, coarse, workers);
-        List<Finding> plain = Judgements.plain(situation);
+        Days days = days(setup, scenario, coarse, workers);
+        Situation situation = days.asked();
+        List<Finding> plain = Judgements.plain(situation, days.others());
         List<Finding> causes = Causes.first(plain, situation);
         return new Assessment(situation, Judgements.told(causes.stream().map(cause -> Proof.proven(cause, plain, setup, scenario.everyDay(), coarse, workers)).toList()), plain);
     }
 
     /** The same without trying anything for a remedy: what a change would lead to. */
     public static Assessment untried(Setup setup, Scenario scenario, boolean coarse, Workers workers) {
-        Situation situation = situation(setup, scenario, coarse, workers);
-        return new Assessment(situation, List.of(), Judgements.plain(situation));
+        Days days = days(setup, scenario, coarse, workers);
+        return new Assessment(days.asked(), List.of(), Judgements.plain(days.asked(), days.others()));
     }
 
-    private static Situation situation(Setup setup, Scenario asked, boolean coarse, Workers workers) {
+    /** The day that was asked for, and the other days on which it is judged too. */
+    private record Days(Situation asked, Map<LivingDay, Situation> others) {
+    }
+
+    private static Days days(Setup setup, Scenario asked, boolean coarse, Workers workers) {
         Scenario scenario = coarse ? asked.withStep(Math.max(COARSE_RUN_STEP_S, asked.stepS())) : asked;
         double stepS = coarse ? COARSE_STEP_S : FAILURE_STEP_S;
         Chamber chamber = setup.chamber();
         Rig rig = setup.rig();
-        Rig patient = rig.lookingNoOftenerThan(stepS);
+        Rig warmest = setup.warmest().rig().lookingNoOftenerThan(stepS);
+        Rig coolest = setup.coolest().rig().lookingNoOftenerThan(stepS);
         double coldestC = chamber.room().coldestC();
         Scenario cold = new Scenario(RoomCurve.constant(coldestC), 0, FAILURE_S, stepS, Scenario.Start.COLD, List.of(),
                 FAILURE_BUCKETS);
@@ -104,21 +113,31 @@ public record Assessment(Situation situation, List<Finding> findings, List<Findi
         boolean everyDay = scenario.start() == Scenario.Start.SETTLED && scenario.faults().isEmpty();
         Supplier<Rehearsed> running = workers.begin(() -> Rehearsal.run(looking, scenario));
         Supplier<Rehearsed> daily = everyDay ? running : workers.begin(() -> Rehearsal.run(looking, scenario.everyDay()));
-        Supplier<Rehearsed> stuckOn = workers.begin(() -> Rehearsal.run(withStuckThermostats(patient, setup), failure(setup, chamber.room().warmestC(), stepS, true)));
-        Supplier<Rehearsed> dead = workers.begin(() -> Rehearsal.run(patient, failure(setup, coldestC, stepS, false)));
-        Supplier<Rehearsed> fromCold = workers.begin(() -> Rehearsal.run(patient, cold));
-        Supplier<Rehearsed> coldCut = workers.begin(() -> Rehearsal.run(patient, cut(coldestC, stepS)));
-        Supplier<Rehearsed> warmCut = workers.begin(() -> Rehearsal.run(patient, cut(chamber.room().warmestC(), stepS)));
+        Supplier<Rehearsed> stuckOn = workers.begin(() -> Rehearsal.run(withStuckThermostats(warmest, setup), failure(setup, chamber.room().warmestC(), stepS, true)));
+        Supplier<Rehearsed> dead = workers.begin(() -> Rehearsal.run(coolest, failure(setup, coldestC, stepS, false)));
+        Supplier<Rehearsed> fromCold = workers.begin(() -> Rehearsal.run(coolest, cold));
+        Supplier<Rehearsed> coldCut = workers.begin(() -> Rehearsal.run(coolest, cut(coldestC, stepS)));
+        Supplier<Rehearsed> warmCut = workers.begin(() -> Rehearsal.run(warmest, cut(chamber.room().warmestC(), stepS)));
         Supplier<Rehearsed> empty = workers.begin(() -> empty(setup, scenario, coarse ? COARSE_EMPTY_S : EMPTY_S));
+        Map<LivingDay, Supplier<Rehearsed>> other = new LinkedHashMap<>();
+        for (LivingDay day : setup.days()) {
+            Rig then = setup.with(day.living()).rig().lookingNoOftenerThan(scenario.stepS());
+            other.put(day, workers.begin(() -> Rehearsal.run(then, scenario.everyDay())));
+        }
         SteadyState steady = SteadyState.resting(chamber, setup::isControlled);
+        // Nobody counts on the warmth of what is to be kept warm.
+        SteadyState bare = SteadyState.resting(setup.with(Metabolism.NONE).chamber(), setup::isControlled);
+        SteadyState most = SteadyState.resting(setup.warmest().chamber(), setup::isControlled);
         boolean alone = nothingActsBeside(setup);
-        double stuckOnEndC = alone ? steady.occupantC(chamber.room().warmestC(), 1, 0) : stuckOn.get().metrics().occupant().highest();
-        double deadEndC = alone ? steady.occupantC(coldestC, 0, 0) : dead.get().metrics().occupant().lowest();
+        double stuckOnEndC = alone ? most.occupantC(chamber.room().warmestC(), 1, 0) : stuckOn.get().metrics().occupant().highest();
+        double deadEndC = alone ? SteadyState.resting(setup.coolest().chamber(), setup::isControlled).occupantC(coldestC, 0, 0) : dead.get().metrics().occupant().lowest();
         Sizing.Runs runs = new Sizing.Runs(daily.get(), empty.get(), fromCold.get(), coldCut.get(), warmCut.get());
-        return new Situation(setup, rig, running.get(), daily.get(), stuckOn.get(), dead.get(), stuckOnEndC, deadEndC, steady,
-                Ladder.of(setup, rig, daily.get(), stuckOn.get(), dead.get(), stuckOnEndC, deadEndC),
-                Sizing.of(chamber, setup.needs(), steady, runs, leadingLoop(setup)),
+        Situation situation = new Situation(setup, rig, running.get(), daily.get(), stuckOn.get(), dead.get(), stuckOnEndC, deadEndC, steady,
+                Ladder.of(setup, rig, daily.get(), stuckOn.get(), dead.get(), stuckOnEndC, deadEndC), Sizing.of(setup, bare, most, runs, leadingLoop(setup)),
                 steady.balance(setup.needs().keep().middleC(), coldestC), Loads.of(setup, daily.get()), coarse);
+        Map<LivingDay, Situation> others = new LinkedHashMap<>();
+        other.forEach((day, run) -> others.put(day, situation.on(setup.with(day.living()), run.get())));
+        return new Days(situation, others);
     }
 
     /**

@@ -1,5 +1,4 @@
 package kilnward.core.proposal;
-
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
@@ -7,6 +6,7 @@ import java.util.Optional;
 import java.util.OptionalDouble;
 import java.util.Set;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import kilnward.core.device.LawKeys;
 import kilnward.core.device.LevelKind;
 import kilnward.core.device.Parameter;
@@ -175,6 +175,10 @@ public final class Proof {
     }
 
     private static boolean harms(Setup setup) {
+        return Stream.of(setup, setup.coolest(), setup.warmest()).distinct().anyMatch(Proof::harmsThatDay);
+    }
+
+    private static boolean harmsThatDay(Setup setup) {
         Rig rig = setup.rig().lookingNoOftenerThan(DAY_STEP_S);
         Rehearsed day = Rehearsal.run(rig, new Scenario(RoomCurve.day(setup.chamber().room()), 9, DAY_S, DAY_STEP_S, Scenario.Start.SETTLED, List.of(), 1));
         return day.metrics().harmedAtS().isPresent();

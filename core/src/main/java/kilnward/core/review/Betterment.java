@@ -1,9 +1,7 @@
 package kilnward.core.review;
-
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
-import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.Supplier;
@@ -232,7 +230,7 @@ public record Betterment(What what, double from, double to, Effect now, Effect t
     private static Other bottle(Setup setup) {
         Contents now = setup.chamber().contents();
         double massKg = now.massKg() + BOTTLE_KG * WATER_JKGK / now.specificHeatJkgK();
-        return new Other(now.massKg(), massKg, setup.with(setup.chamber().with(new Contents(massKg, now.specificHeatJkgK(), now.surfaceM2() + BOTTLE_M2, now.livingHeatW(),
+        return new Other(now.massKg(), massKg, setup.with(setup.chamber().with(new Contents(massKg, now.specificHeatJkgK(), now.surfaceM2() + BOTTLE_M2, now.living(),
                 now.wetSurfaceM2(), now.waterKg()))));
     }
 

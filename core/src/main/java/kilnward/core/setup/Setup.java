@@ -1,17 +1,19 @@
 package kilnward.core.setup;
-
+import java.util.Comparator;
 import java.util.EnumSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Set;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import kilnward.core.chamber.Appliance;
 import kilnward.core.chamber.Chamber;
 import kilnward.core.chamber.Effect;
 import kilnward.core.control.Direction;
 import kilnward.core.device.Settings;
 import kilnward.core.finding.RefusedValueException;
+import kilnward.core.life.Metabolism;
 import kilnward.core.life.Needs;
 import kilnward.core.life.OccupantPlace;
 import kilnward.core.probe.Probe;
@@ -26,8 +28,9 @@ import kilnward.core.rehearsal.Rig;
  * @param controllers controllers with their settings
  * @param power       what feeds the appliances
  * @param names       what the keeper calls appliances and probes, by id; what has none is told by its id
+ * @param days        the other days on which it is judged too, as what lives there changes; empty where that does not matter
  */
-public record Setup(Chamber chamber, Needs needs, List<Probe> probes, List<PlannedController> controllers, Power power, Map<String, String> names) {
+public record Setup(Chamber chamber, Needs needs, List<Probe> probes, List<PlannedController> controllers, Power power, Map<String, String> names, List<LivingDay> days) {
     /** A probe that feels this share of the contents is in them. */
     private static final double MOSTLY = 0.5;
 
@@ -38,11 +41,12 @@ public record Setup(Chamber chamber, Needs needs, List<Probe> probes, List<Plann
         controllers = List.copyOf(controllers);
         Objects.requireNonNull(power, "power");
         names = Map.copyOf(names);
+        days = List.copyOf(days);
     }
 
     /** One whose appliances and probes have no names. */
     public Setup(Chamber chamber, Needs needs, List<Probe> probes, List<PlannedController> controllers, Power power) {
-        this(chamber, needs, probes, controllers, power, Map.of());
+        this(chamber, needs, probes, controllers, power, Map.of(), List.of());
     }
 
     /** What the keeper calls an appliance or a probe. */
@@ -52,17 +56,41 @@ public record Setup(Chamber chamber, Needs needs, List<Probe> probes, List<Plann
 
     /** The same with another chamber. */
     public Setup with(Chamber other) {
-        return new Setup(other, needs, probes, controllers, power, names);
+        return new Setup(other, needs, probes, controllers, power, names, days);
     }
 
     /** The same with other probes. */
     public Setup withProbes(List<Probe> others) {
-        return new Setup(chamber, needs, others, controllers, power, names);
+        return new Setup(chamber, needs, others, controllers, power, names, days);
     }
 
     /** The same with other controllers. */
     public Setup withControllers(List<PlannedController> others) {
-        return new Setup(chamber, needs, probes, others, power, names);
+        return new Setup(chamber, needs, probes, others, power, names, days);
+    }
+
+    /** The same, judged on other days too. */
+    public Setup withDays(List<LivingDay> others) {
+        return new Setup(chamber, needs, probes, controllers, power, names, others);
+    }
+
+    /** The same as it is while what lives there gives off something else. */
+    public Setup with(Metabolism living) {
+        return with(chamber.with(chamber.contents().with(living)));
+    }
+
+    /** The same on the day on which least heat is given off. */
+    public Setup coolest() {
+        return with(metabolisms().min(Comparator.comparingDouble(Metabolism::heatW)).orElseThrow());
+    }
+
+    /** The same on the day on which most heat is given off. */
+    public Setup warmest() {
+        return with(metabolisms().max(Comparator.comparingDouble(Metabolism::heatW)).orElseThrow());
+    }
+
+    private Stream<Metabolism> metabolisms() {
+        return Stream.concat(Stream.of(chamber.contents().living()), days.stream().map(LivingDay::living));
     }
 
     /** Chamber, probes and controllers as the simulator takes them. */

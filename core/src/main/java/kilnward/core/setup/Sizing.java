@@ -1,5 +1,4 @@
 package kilnward.core.setup;
-
 import java.util.OptionalDouble;
 import kilnward.core.chamber.Chamber;
 import kilnward.core.chamber.Cooler;
@@ -20,6 +19,7 @@ import kilnward.core.rehearsal.Trace;
  * @param hasW         power of all heaters (W)
  * @param neededW      power that just holds the middle of the keep band in the coldest room (W), shared out as the heaters are;
  *                     0 where it warms itself
+ * @param fullC        where the occupant ends in the coldest room with every heater on all the time and nothing living in it (°C)
  * @param wantedW      the same with a margin: needed over {@link #LARGEST_SHARE} (W)
  * @param harmlessW    power that, stuck on in the warmest room, ends at the nearest harm limit (W); 0 where it harms without any
  *                     heater, so that cooling is what is missing; empty without a limit on the high side
@@ -40,7 +40,7 @@ import kilnward.core.rehearsal.Trace;
  * @param coolingW     heat to take out so that the upper end of the keep band is held in the warmest room, with everything airing
  *                     that can (W); 0 where none has to be
  */
-public record Sizing(double hasW, double neededW, double wantedW, OptionalDouble harmlessW, OptionalDouble dimmerPct,
+public record Sizing(double hasW, double neededW, double fullC, double wantedW, OptionalDouble harmlessW, OptionalDouble dimmerPct,
         OptionalDouble warmUpS, double coastsToC, OptionalDouble chillS, OptionalDouble chillHarmS,
         OptionalDouble heatUpS, OptionalDouble heatHarmS, OptionalDouble loadedPerHour, OptionalDouble emptyPerHour,
         double idleWarmestC, double coolingW) {
@@ -54,20 +54,27 @@ public record Sizing(double hasW, double neededW, double wantedW, OptionalDouble
     public record Runs(Rehearsed running, Rehearsed empty, Rehearsed cold, Rehearsed coldCut, Rehearsed warmCut) {
     }
 
-    public static Sizing of(Chamber chamber, Needs needs, SteadyState steady, Runs runs, OptionalDouble leadingLoop) {
+    /**
+     * @param bare the chamber with nothing living in it: a heater is sized without the warmth of what it keeps warm
+     * @param most the chamber on the day of most living heat: what cools is sized for that, and so is what may stick
+     */
+    public static Sizing of(Setup setup, SteadyState bare, SteadyState most, Runs runs, OptionalDouble leadingLoop) {
+        Chamber chamber = setup.chamber();
+        Chamber warmest = setup.warmest().chamber();
+        Needs needs = setup.needs();
         KeepBand keep = needs.keep();
         double hasW = chamber.heaters().stream().mapToDouble(Heater::powerW).sum();
-        double neededW = chamber.heaters().isEmpty() ? 0 : Math.max(0, steady.holdingW(keep.middleC(), chamber.room().coldestC()));
+        double neededW = chamber.heaters().isEmpty() ? 0 : Math.max(0, bare.holdingW(keep.middleC(), chamber.room().coldestC()));
         double wantedW = neededW / LARGEST_SHARE;
-        OptionalDouble harmlessW = harmlessW(chamber, needs, steady, hasW);
+        OptionalDouble harmlessW = harmlessW(chamber, needs, most, hasW);
         Trace cold = runs.cold().trace();
         Trace cut = runs.coldCut().trace();
         Trace warm = runs.warmCut().trace();
-        return new Sizing(hasW, neededW, wantedW, harmlessW, dimmerPct(chamber, hasW, wantedW, harmlessW),
+        return new Sizing(hasW, neededW, bare.occupantC(chamber.room().coldestC(), 1, 0), wantedW, harmlessW, dimmerPct(chamber, hasW, wantedW, harmlessW),
                 firstBucketS(cold, cold.occupant().high(), keep.lowC(), true), runs.cold().metrics().occupant().highest(),
                 firstBucketS(cut, cut.occupant().low(), keep.lowC(), false), runs.coldCut().metrics().harmedAtS(),
                 firstBucketS(warm, warm.occupant().high(), keep.highC() + BAND_EDGE_K, true), runs.warmCut().metrics().harmedAtS(),
-                perHour(runs.running(), leadingLoop), perHour(runs.empty(), leadingLoop), idleWarmestC(chamber, keep), coolingW(chamber, keep));
+                perHour(runs.running(), leadingLoop), perHour(runs.empty(), leadingLoop), idleWarmestC(warmest, keep), coolingW(warmest, keep));
     }
 
     private static OptionalDouble perHour(Rehearsed run, OptionalDouble loop) {

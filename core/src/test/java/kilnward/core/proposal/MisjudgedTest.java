@@ -1,5 +1,4 @@
 package kilnward.core.proposal;
-
 import static org.junit.jupiter.api.Assertions.assertEquals;
 import static org.junit.jupiter.api.Assertions.assertFalse;
 import static org.junit.jupiter.api.Assertions.assertTrue;
@@ -107,7 +106,7 @@ class MisjudgedTest {
         assertTrue(cause.explains().stream().noneMatch(each -> each.remedy().isOnePress()), "a symptom has no remedy of its own");
         assertTrue(assessment.findings().stream().noneMatch(each -> each.remedy().isOnePress()), assessment.findings().toString());
         assertTrue(assessment.situation().sizing().coolingW() > 300, "and how much cooling it takes is said");
-        assertEquals(0, assessment.situation().sizing().neededW(), "never less than no watts");
+        assertTrue(assessment.situation().sizing().neededW() > 300, "the heater is sized for the first day, when they give off nothing");
         assertEquals(0, assessment.situation().sizing().harmlessW().orElseThrow(), "no heater at all is harmless here");
         assertTrue(assessment.situation().sizing().heatHarmS().isPresent(), "a power cut harms by heat");
         assertTrue(assessment.situation().sizing().chillS().isEmpty() || assessment.situation().sizing().heatUpS().isPresent());
@@ -327,7 +326,7 @@ class MisjudgedTest {
             Setup setup = new Setup(Osier.reedbox(), Osier.eggNeeds(), List.of(Osier.probe(0.2, 0)),
                     List.of(new PlannedController("heat", name, List.of("probe"), silent, plain.loops(),
                             manual)),
-                    Power.UNKNOWN, Map.of("mat", name, "probe", name));
+                    Power.UNKNOWN, Map.of("mat", name, "probe", name), List.of());
             List<Finding> all = Said.all(setup);
             assertTrue(all.stream().anyMatch(each -> each.names().containsValue(name)), all.toString());
             assertTrue(all.stream().noneMatch(each -> (each.title() + each.reason() + each.remedy().text()).contains("Box")), "only in slots");

@@ -1,5 +1,4 @@
 package kilnward.core.rehearsal;
-
 import com.hummeling.if97.IF97;
 import kilnward.core.chamber.AirMovement;
 import kilnward.core.chamber.Bowl;
@@ -116,6 +115,7 @@ final class IndependentMoistRun {
                 double fromBowl = vapourMs * bowlM2 * (density(y[1]) - vapour);
                 double fromContents = vapourMs * chamber.contents().wetSurfaceM2() * (density(contents) - vapour);
                 double fog = moistens ? fogKgS : 0;
+                double livingKgS = chamber.contents().living().waterGh() / 3.6e6;
                 double supply = roomVapourPa / VAPOUR / (air + ZERO_K);
                 double feltPct = 100 * vapour * (air + ZERO_K) / (density(y[5]) * (y[5] + ZERO_K));
                 double motorW = moistens ? chamber.of(Humidifier.class).get(0).electricalW() : 0;
@@ -124,11 +124,11 @@ final class IndependentMoistRun {
                         (-bowlToAir - latent(y[1]) * fromBowl) / bowl.capacityJK(),
                         (matToAir + bowlToAir - airToContents - airToShell - model.airToRoomWK() * (air - roomC)
                                 - latent(air) * fog + motorW) / model.airJK(),
-                        (airToContents + matToContents + model.livingHeatW() - latent(contents) * fromContents)
+                        (airToContents + matToContents + model.livingHeatW() - latent(contents) * (fromContents + livingKgS))
                                 / model.contentsJK(),
                         (airToShell - model.shellToRoomWK() * (y[4] - roomC)) / model.shellJK(),
                         (air - y[5]) / probeLagS,
-                        (fog + fromBowl + fromContents - exchangeM3s * (vapour - supply)) / chamber.box().volumeM3(),
+                        (fog + fromBowl + fromContents + livingKgS - exchangeM3s * (vapour - supply)) / chamber.box().volumeM3(),
                         (feltPct - y[7]) / sensorLagS};
             }
         };

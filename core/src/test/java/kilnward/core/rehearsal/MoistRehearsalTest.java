@@ -1,5 +1,4 @@
 package kilnward.core.rehearsal;
-
 import static org.junit.jupiter.api.Assertions.assertEquals;
 import static org.junit.jupiter.api.Assertions.assertThrows;
 import static org.junit.jupiter.api.Assertions.assertTrue;
@@ -39,6 +38,7 @@ import kilnward.core.control.OutputMode;
 import kilnward.core.control.SwitchingPoints;
 import kilnward.core.control.Timers;
 import kilnward.core.finding.RefusedValueException;
+import kilnward.core.life.Metabolism;
 import kilnward.core.life.OccupantPlace;
 import kilnward.core.probe.Display;
 import kilnward.core.probe.DisplayUnit;
@@ -81,7 +81,7 @@ class MoistRehearsalTest {
     }
 
     private static Chamber wetBox(double heaterW, double fogGh) {
-        return box(new Contents(3, 3400, 0.3, 1, 0.15, 2), HeaterKind.MAT.typical("mat", heaterW), new Bowl("bowl", 0.02, 0.5, 0),
+        return box(new Contents(3, 3400, 0.3, new Metabolism(1, 0.2, 1), 0.15, 2), HeaterKind.MAT.typical("mat", heaterW), new Bowl("bowl", 0.02, 0.5, 0),
                 ultrasonic(fogGh));
     }
 
@@ -145,7 +145,7 @@ class MoistRehearsalTest {
         Room room = new Room(random.nextDouble(-5, 15), random.nextDouble(16, 30), 15, OptionalDouble.of(random.nextDouble(20, 95)),
                 random.nextBoolean() ? OptionalDouble.of(8) : OptionalDouble.empty(), Optional.of(new Sun(500, 6, 20)));
         return Osier.chamber(box, random.nextDouble(0, 8), AirMovement.STILL,
-                new Contents(random.nextDouble(0.5, 20), 3000, 0.5, random.nextDouble(0, 5), random.nextDouble(0, 0.4),
+                new Contents(random.nextDouble(0.5, 20), 3000, 0.5, new Metabolism(random.nextDouble(0, 5), random.nextDouble(0, 20), 0), random.nextDouble(0, 0.4),
                         random.nextDouble(0, 0.05)),
                 OccupantPlace.AIR, 0.5, appliances, room, 140);
     }

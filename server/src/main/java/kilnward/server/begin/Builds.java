@@ -1,5 +1,4 @@
 package kilnward.server.begin;
-
 import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.nio.charset.StandardCharsets;
@@ -14,13 +13,13 @@ import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import kilnward.core.life.Keeping;
 import kilnward.server.plan.AppliancePlan;
+import kilnward.server.plan.ChamberPlan;
 import kilnward.server.plan.ChamberPlan.BoxPlan;
 import kilnward.server.plan.ChamberPlan.ContentsPlan;
 import kilnward.server.plan.ChamberPlan.ControllerPlan;
 import kilnward.server.plan.ChamberPlan.LoopPlan;
 import kilnward.server.plan.ChamberPlan.ProbePlan;
 import kilnward.server.plan.ChamberPlan.RoomPlan;
-import kilnward.server.plan.ChamberPlan;
 import kilnward.server.plan.PlanReader;
 import kilnward.server.profile.ProfileDocument;
 import kilnward.server.profile.ProfileService;
@@ -40,8 +39,9 @@ public class Builds {
      *
      * @param keepings what it is usually kept for, the likeliest first
      * @param suits    guides for which it is the likeliest of all
+     * @param livingKg living mass that is usual in it (kg); null where all that is inside lives
      */
-    public record Build(String id, String name, String about, List<Keeping> keepings, List<String> suits, BoxPlan box, ContentsPlan contents, RoomPlan room,
+    public record Build(String id, String name, String about, List<Keeping> keepings, List<String> suits, BoxPlan box, ContentsPlan contents, Double livingKg, RoomPlan room,
             List<AppliancePlan> appliances,
             List<ProbePlan> probes, List<BuiltController> controllers) {
     }

@@ -1,5 +1,4 @@
 package kilnward.server.begin;
-
 import java.util.Collections;
 import java.util.Comparator;
 import java.util.EnumSet;
@@ -15,23 +14,24 @@ import kilnward.core.life.Guide;
 import kilnward.core.life.School;
 import kilnward.core.life.Stage;
 import kilnward.core.probe.DisplayUnit;
+import kilnward.server.begin.NewChamber;
 import kilnward.server.guide.GuideService;
 import kilnward.server.plan.ApplianceKind;
 import kilnward.server.plan.AppliancePlan;
+import kilnward.server.plan.ChamberPlan;
 import kilnward.server.plan.ChamberPlan.BoxPlan;
 import kilnward.server.plan.ChamberPlan.ContentsPlan;
 import kilnward.server.plan.ChamberPlan.ControllerPlan;
 import kilnward.server.plan.ChamberPlan.HarmPlan;
 import kilnward.server.plan.ChamberPlan.KeyPlan;
 import kilnward.server.plan.ChamberPlan.LayerPlan;
+import kilnward.server.plan.ChamberPlan.LivingPlan;
 import kilnward.server.plan.ChamberPlan.LoopPlan;
 import kilnward.server.plan.ChamberPlan.OccupancyPlan;
 import kilnward.server.plan.ChamberPlan.ProbePlan;
 import kilnward.server.plan.ChamberPlan.ProfilePlan;
 import kilnward.server.plan.ChamberPlan.RoomPlan;
 import kilnward.server.plan.ChamberPlan.WallPlan;
-import kilnward.server.plan.ChamberPlan;
-import kilnward.server.begin.NewChamber;
 import org.springframework.stereotype.Component;
 
 /** What a new chamber begins with: a foam box with a mat, one probe and one invented controller, all to be changed. */
@@ -52,7 +52,7 @@ public class Starter {
         String heater = UUID.randomUUID().toString();
         String probe = UUID.randomUUID().toString();
         return new ChamberPlan(chamber.name().strip(), "", null, occupancy(chamber),
-                foamBox(0.5, 0.4, 0.35, 50, altitudeM), new ContentsPlan(4.0, 3300.0, 0.4, 0.0, 0.0, 0.0, null),
+                foamBox(0.5, 0.4, 0.35, 50, altitudeM), inside(chamber),
                 new RoomPlan(15.0, 25.0, 15.0, null, null, null), null,
                 List.of(AppliancePlan.HeaterPlan.of(heater, "mat", ApplianceKind.MAT, 15)),
                 List.of(new ProbePlan(probe, "probe", null, null, null, null, 0.0, 0.0, 40.0, 0.0, 0.0, 0.0, null)),
@@ -64,11 +64,40 @@ public class Starter {
     /** The plan of a chamber that begins as a build, with the heat that its guide says the living give off. */
     public ChamberPlan plan(NewChamber chamber, Builds.Build build, Builds builds, double altitudeM) {
         ChamberPlan plan = builds.plan(build, chamber.name().strip(), altitudeM, occupancy(chamber));
-        ContentsPlan inside = plan.contents();
-        double livingW = plan.occupancy() == null ? 0 : Optional.ofNullable(chosen(chamber.guideId(), chamber.schoolId(), chamber.stageId()).stage().livingHeat())
-                .map(heat -> heat.wattsPerKg() * inside.massKg()).orElse(0.0);
-        return plan
-                .withContents(new ContentsPlan(inside.massKg(), inside.specificHeatJkgK(), inside.surfaceM2(), livingW, inside.wetSurfaceM2(), inside.waterKg(), inside.place()));
+        if (plan.occupancy() == null) {
+            return plan;
+        }
+        Optional<LivingPlan> living = living(chamber.guideId(), chamber.schoolId(), chamber.stageId());
+        return living.isEmpty() ? plan : plan.withContents(plan.contents().with(amount(living.get(), build)));
+    }
+
+    /** As much as usually lives in such a build. */
+    private static LivingPlan amount(LivingPlan living, Builds.Build build) {
+        Double kg = build.livingKg() == null ? build.contents().massKg() : build.livingKg();
+        Double eachG = living.points().get(0).eachG();
+        return eachG == null ? new LivingPlan(kg, null, living.firstDay(), living.lastDay(), living.points())
+                : new LivingPlan(null, Math.max(1, Math.floor(1000 * kg / eachG)), living.firstDay(), living.lastDay(), living.points());
+    }
+
+    /**
+     * What lives there in a stage of a guide, without saying how much; empty where the guide does not know.
+     *
+     * @param schoolId its school; null for the usual one
+     * @param stageId  its stage; null for the first
+     */
+    public Optional<LivingPlan> living(String guideId, String schoolId, String stageId) {
+        Chosen chosen = chosen(guideId, schoolId, stageId);
+        return chosen.guide().living(chosen.stage()).map(curve -> {
+            double firstDay = chosen.school().beginsOn(chosen.stage().id());
+            double lastDay = chosen.stage().durationDays() == null ? Math.max(firstDay, curve.points().get(curve.points().size() - 1).day())
+                    : firstDay + chosen.stage().durationDays();
+            return new LivingPlan(null, null, firstDay, lastDay, curve.points());
+        });
+    }
+
+    private ContentsPlan inside(NewChamber chamber) {
+        return new ContentsPlan(4.0, 3300.0, 0.4, null, 0.0, 0.0, null, chamber.guideId() == null || chamber.guideId().isBlank() ? null
+                : living(chamber.guideId(), chamber.schoolId(), chamber.stageId()).orElse(null));
     }
 
     /** Builds with those first that are usual for an occupant: of its keeping, and able to cool where it is kept cooler than most rooms. */

@@ -1,5 +1,4 @@
 package kilnward.server.calendar;
-
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Pattern;
@@ -14,10 +13,12 @@ import java.util.UUID;
 import kilnward.core.device.Parameter;
 import kilnward.core.device.Settings;
 import kilnward.core.finding.RefusedValueException;
+import kilnward.core.life.LivingCurve;
+import kilnward.core.life.SourceGrade;
 import kilnward.core.plan.Ramp;
 import kilnward.core.probe.DisplayUnit;
-import kilnward.core.proposal.Proof.Obstacle.Kind;
 import kilnward.core.proposal.Proof;
+import kilnward.core.proposal.Proof.Obstacle.Kind;
 import kilnward.core.proposal.Suggestion;
 import kilnward.core.rehearsal.Workers;
 import kilnward.core.setup.PlannedController;
@@ -25,8 +26,10 @@ import kilnward.core.setup.Setup;
 import kilnward.server.begin.Starter;
 import kilnward.server.calendar.CalendarViews.BatchView;
 import kilnward.server.compute.Computing;
-import kilnward.server.plan.ChamberPlan.OccupancyPlan;
 import kilnward.server.plan.ChamberPlan;
+import kilnward.server.plan.ChamberPlan.ContentsPlan;
+import kilnward.server.plan.ChamberPlan.LivingPlan;
+import kilnward.server.plan.ChamberPlan.OccupancyPlan;
 import kilnward.server.plan.PlanReader;
 import kilnward.server.settings.ChamberService;
 import kilnward.server.settings.ChamberViews.ChamberChange;
@@ -98,7 +101,7 @@ class StageKeys {
         // What was never saved begins with what such a key begins with.
         chamber.begun().forEach(each -> keyed.put(each.controllerId(), new Settings(each.values())));
         chamber.settings().forEach(each -> keyed.put(each.controllerId(), new Settings(each.values())));
-        Setup setup = PlanReader.setup(chamber.plan().withOccupancy(occupancy), keyed);
+        Setup setup = PlanReader.setup(inStage(batch, stageId, chamber.plan(), occupancy), keyed);
         List<String> cannot = new ArrayList<>();
         List<ControllerKeys> found = computing.run(workers -> {
             List<ControllerKeys> each = new ArrayList<>();
@@ -159,12 +162,30 @@ class StageKeys {
             if (now.version() != taken.version()) {
                 throw new ConflictException(now.changedBy() + " saved this chamber while you were looking: what was proposed is no longer proven. Look again.", now);
             }
-            chambers.change(chamberId, new ChamberChange(now.version(), now.plan().withOccupancy(occupancy(batch, stageId, now.plan().occupancy()))), who);
+            chambers.change(chamberId, new ChamberChange(now.version(), inStage(batch, stageId, now.plan(), occupancy(batch, stageId, now.plan().occupancy()))), who);
             for (TakenController each : taken.controllers()) {
                 chambers.save(chamberId, UUID.fromString(each.controllerId()), new NewSettings(each.basedOn(), batch.name() + ": " + stage, each.values()), who);
             }
             return chambers.one(chamberId);
         });
+    }
+
+    /** The chamber in a stage: what lives in it has grown with the days. */
+    private ChamberPlan inStage(BatchView batch, String stageId, ChamberPlan plan, OccupancyPlan occupancy) {
+        ContentsPlan inside = plan.contents();
+        if (inside == null) {
+            return plan.withOccupancy(occupancy);
+        }
+        LivingPlan before = inside.living();
+        LivingPlan after = starter.living(batch.guideId(), batch.schoolId(), stageId).map(living -> before == null ? living
+                : new LivingPlan(before.kg(), before.pieces(), living.firstDay(), living.lastDay(), living.points())).orElse(null);
+        double grownKg = livingKg(after) - livingKg(before);
+        return plan.withOccupancy(occupancy).withContents(inside.with(after).withMass(inside.massKg() + (before == null ? 0 : Math.max(0, grownKg))));
+    }
+
+    private static double livingKg(LivingPlan living) {
+        return living == null || living.pieces() == null ? 0
+                : living.pieces() * new LivingCurve(living.points(), SourceGrade.FROM_MEMORY, "").eachG(living.firstDay()).orElse(0) / 1000;
     }
 
     /** What a stage wants; what was said of the place in this chamber stays. */

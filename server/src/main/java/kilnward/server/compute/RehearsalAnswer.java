@@ -1,13 +1,13 @@
 package kilnward.server.compute;
-
 import static kilnward.server.wire.Absent.orNull;
 
 import java.util.ArrayList;
-import java.util.List;
-import java.util.function.Function;
 import java.util.LinkedHashMap;
+import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.OptionalDouble;
+import java.util.function.Function;
 import kilnward.core.chamber.HeatBalance;
 import kilnward.core.chamber.Moisture;
 import kilnward.core.chamber.Place;
@@ -29,10 +29,11 @@ import kilnward.core.rehearsal.Event;
 import kilnward.core.rehearsal.Metrics;
 import kilnward.core.rehearsal.Rehearsed;
 import kilnward.core.rehearsal.Trace;
+import kilnward.core.setup.LivingDay;
 import kilnward.core.setup.PlannedController;
 import kilnward.core.setup.Sizing;
-import kilnward.server.plan.ChamberPlan.PlacePlan;
 import kilnward.server.plan.ChamberPlan;
+import kilnward.server.plan.ChamberPlan.PlacePlan;
 import kilnward.server.plan.PlanReader;
 import kilnward.server.wire.FindingAnswer;
 import kilnward.server.wire.LoadsAnswer;
@@ -41,7 +42,7 @@ import kilnward.server.wire.OrNull;
 /** A rehearsal: the settings it was run with, ladder, trace, figures, events and findings. */
 public record RehearsalAnswer(List<KeyedAnswer> settings, LadderAnswer ladder, TraceAnswer trace, StuckOnAnswer stuckOn,
         SizingAnswer sizing, BalanceAnswer balance, LayoutAnswer layout, @OrNull LoadsAnswer loads,
-        MetricsAnswer metrics, List<EventAnswer> events, int eventsLeftOut, List<FindingAnswer> findings) {
+        MetricsAnswer metrics, List<EventAnswer> events, int eventsLeftOut, List<FindingAnswer> findings, List<LivingDayAnswer> living) {
     /**
      * What is keyed into one controller after the edit, what it does, and whether its keys take it.
      *
@@ -108,6 +109,13 @@ public record RehearsalAnswer(List<KeyedAnswer> settings, LadderAnswer ladder, T
 
     /** Heat into the chamber, negative where it leaves; the subject is an appliance's id, a wall, or empty. */
     public record PathAnswer(HeatBalance.Kind kind, String subject, double watts) {
+    }
+
+    /** What lives there gives off on the days of its stage that tell another. */
+    public record LivingDayAnswer(double day, double heatW, double waterGh, double co2Gh) {
+        static LivingDayAnswer of(LivingDay day) {
+            return new LivingDayAnswer(day.day(), day.living().heatW(), day.living().waterGh(), day.living().co2Gh());
+        }
     }
 
     /** Where everything is, and what each probe feels there. */
@@ -219,7 +227,8 @@ public record RehearsalAnswer(List<KeyedAnswer> settings, LadderAnswer ladder, T
                         metrics.water().map(WaterAnswer::of).orElse(null), orNull(metrics.harmedAtS())),
                 running.events().stream().map(event -> new EventAnswer(event.timeS(), event.kind(), event.subject(),
                         event.value())).toList(),
-                running.eventsLeftOut(), assessment.findings().stream().map(FindingAnswer::of).toList());
+                running.eventsLeftOut(), assessment.findings().stream().map(FindingAnswer::of).toList(),
+                PlanReader.livingDays(plan.contents(), OptionalDouble.empty()).stream().map(LivingDayAnswer::of).toList());
     }
 
     /** What core tells in order, by what it belongs to. */

@@ -1,5 +1,4 @@
 package kilnward.server.compute;
-
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Size;
@@ -20,11 +19,12 @@ import kilnward.server.wire.problem.Within;
  * @param settings what is keyed into each controller
  * @param scenario what to drive it through
  * @param edit     a change made on the ladder, translated into keys before rehearsing; null for none
+ * @param day      days since what lives there began to live there; null for all of its stage
  * @param coarse   whether a first look is enough, while something is still being moved; null for the whole of it
  */
 public record RehearsalRequest(@NotNull @Valid ChamberPlan chamber,
         @NotNull @Size(max = 10) List<@Valid @NotNull KeyedIn> settings,
-        @NotNull @Valid ScenarioPlan scenario, @OrNull @Valid EditPlan edit, @OrNull Boolean coarse) {
+        @NotNull @Valid ScenarioPlan scenario, @OrNull @Valid EditPlan edit, @OrNull Boolean coarse, @OrNull @Within(min = 0, max = 3650, unit = "days") Double day) {
     /** What is keyed into one controller, in its own unit. */
     public record KeyedIn(@NotNull String controllerId,
             @NotNull @Size(max = 60) Map<@NotNull Parameter, @NotNull @Within(min = -10_000, max = 10_000) Double> values) {

@@ -1,8 +1,8 @@
 package kilnward.server.compute;
-
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.OptionalDouble;
 import kilnward.core.chamber.Room;
 import kilnward.core.device.Parameter;
 import kilnward.core.device.Settings;
@@ -26,7 +26,7 @@ public final class Rehearser {
     }
 
     public static RehearsalAnswer rehearse(RehearsalRequest request, Workers workers) {
-        Setup setup = setup(request.chamber(), request.settings());
+        Setup setup = setup(request.chamber(), request.settings(), request.day() == null ? OptionalDouble.empty() : OptionalDouble.of(request.day()));
         if (request.edit() != null) {
             Edit edit = edit(request.edit());
             PlannedController controller = setup.controller(edit.controllerId());
@@ -38,12 +38,16 @@ public final class Rehearser {
 
     /** The chamber with what is keyed in. */
     public static Setup setup(ChamberPlan chamber, List<RehearsalRequest.KeyedIn> settings) {
+        return setup(chamber, settings, OptionalDouble.empty());
+    }
+
+    private static Setup setup(ChamberPlan chamber, List<RehearsalRequest.KeyedIn> settings, OptionalDouble day) {
         Map<String, Settings> keyed = new HashMap<>();
         for (int i = 0; i < settings.size(); i++) {
             Map<Parameter, Double> values = settings.get(i).values();
             keyed.put(settings.get(i).controllerId(), PlanReader.at("settings[" + i + "]", () -> new Settings(values)));
         }
-        return PlanReader.at("chamber", () -> PlanReader.setup(chamber, keyed));
+        return PlanReader.at("chamber", () -> PlanReader.setup(chamber, keyed, day));
     }
 
     private static Scenario scenario(ScenarioPlan plan, Setup setup) {

@@ -1,5 +1,4 @@
 package kilnward.server.compute;
-
 import java.util.List;
 import java.util.Map;
 import kilnward.core.device.Parameter;
@@ -41,7 +40,7 @@ class WarmUp {
         Map<Parameter, Double> values = Map.of(Parameter.SET_VALUE, 28.5, Parameter.DIFFERENTIAL, 0.5,
                 Parameter.HIGH_ALARM, 31.0, Parameter.LOW_ALARM, 25.0, Parameter.OFFSET, 0.0);
         RehearsalRequest request = new RehearsalRequest(plan, List.of(new KeyedIn(plan.controllers().get(0).id(), values)),
-                new ScenarioPlan(RoomCourse.DAY, 21.0, 43_200.0, 1.0, Scenario.Start.SETTLED, 480, null), null, null);
+                new ScenarioPlan(RoomCourse.DAY, 21.0, 43_200.0, 1.0, Scenario.Start.SETTLED, 480, null), null, null, null);
         for (int round = 0; round < ROUNDS; round++) {
             Rehearser.rehearse(request, Workers.ALONE);
         }

@@ -1,5 +1,4 @@
 package kilnward.server.demo;
-
 import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.time.Clock;
@@ -39,6 +38,7 @@ import kilnward.server.settings.Limits;
 import kilnward.server.settings.SettingsRevisionRepository;
 import kilnward.server.site.SiteEntity;
 import kilnward.server.site.SiteRepository;
+import kilnward.server.site.Sites;
 import org.springframework.boot.ApplicationArguments;
 import org.springframework.boot.ApplicationRunner;
 import org.springframework.boot.autoconfigure.condition.ConditionalOnProperty;
@@ -71,7 +71,7 @@ public class DemoLoader implements ApplicationRunner {
 
     public DemoLoader(SiteRepository sites, Plans plans, SettingsRevisionRepository revisions, KeyingRepository keyings, CheckRepository checks, CheckRowRepository rows,
             CheckEntryRepository entries, CheckRecord record, ChamberService chambers, Devices devices, SeriesService series, JsonMapper json, ResourcePatternResolver resources,
-            Limits limits, Audit audit, Clock clock) {
+            Limits limits, Audit audit, Sites places, Clock clock) {
         this.sites = sites;
         this.chambers = chambers;
         this.devices = devices;
@@ -80,7 +80,7 @@ public class DemoLoader implements ApplicationRunner {
         this.resources = resources;
         this.clock = clock;
         // What happened at Osier End before today is written down with the time of then.
-        this.checksAt = then -> new CheckService(checks, rows, entries, record, new ChamberService(plans, revisions, keyings, limits, audit, then), then);
+        this.checksAt = then -> new CheckService(checks, rows, entries, record, new ChamberService(plans, revisions, keyings, limits, audit, places, then), then);
     }
 
     @Override

@@ -1,5 +1,4 @@
 package kilnward.server.guide;
-
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotNull;
 import java.nio.charset.StandardCharsets;
@@ -9,10 +8,8 @@ import java.time.LocalDate;
 import java.time.temporal.ChronoUnit;
 import java.util.List;
 import kilnward.core.finding.RefusedValueException;
-import kilnward.core.finding.Require;
 import kilnward.core.life.Guide;
 import kilnward.core.life.School;
-import kilnward.core.life.Stage;
 import kilnward.server.guide.GuideService.GuideView;
 import kilnward.server.people.Needs;
 import kilnward.server.people.Role;
@@ -86,24 +83,6 @@ public class GuideController {
     @ResponseStatus(HttpStatus.NO_CONTENT)
     public void remove(@PathVariable String id) {
         guides.remove(id);
-    }
-
-    /** What a mass of what lives there gives off by itself in a stage, at its most (W); null where the guide does not know. */
-    public record LivingHeatView(@OrNull Double watts) {
-    }
-
-    /**
-     * The heat of what lives there.
-     *
-     * @param massKg its mass
-     */
-    @Needs(Role.VISITOR)
-    @GetMapping("/{id}/living-heat")
-    public LivingHeatView livingHeat(@PathVariable String id, @RequestParam String school, @RequestParam String stage, @RequestParam double massKg) {
-        Require.within("massKg", massKg, 0, 100_000, "kg");
-        Guide guide = guides.find(id).orElseThrow(() -> new NotFoundException("There is no guide " + id + "."));
-        return new LivingHeatView(guide.schools().stream().filter(each -> each.id().equals(school)).flatMap(each -> each.stages().stream()).filter(each -> each.id().equals(stage))
-                .findFirst().map(Stage::livingHeat).map(heat -> heat.wattsPerKg() * massKg).orElse(null));
     }
 
     /** How far along something is today: whole days since its start, the first being 0, and the stage they fall into; null before the start. */

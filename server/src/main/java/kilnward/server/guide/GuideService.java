@@ -1,5 +1,4 @@
 package kilnward.server.guide;
-
 import java.time.Clock;
 import java.time.Instant;
 import java.util.Comparator;
@@ -70,7 +69,7 @@ public class GuideService {
         for (int number = 1; find(id).isPresent(); number++) {
             id = guide.id().replaceFirst("-own(-\\d+)?$", "") + "-own" + (number == 1 ? "" : "-" + number);
         }
-        return new Guide(id, guide.name(), guide.keeping(), guide.where(), guide.measured(), guide.schools(), guide.cautions());
+        return new Guide(id, guide.name(), guide.keeping(), guide.where(), guide.measured(), guide.schools(), guide.cautions(), guide.living());
     }
 
     /**

@@ -1,5 +1,4 @@
 package kilnward.server.log;
-
 import jakarta.validation.constraints.NotBlank;
 import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Pattern;
@@ -15,15 +14,14 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
-import java.util.stream.Collectors;
-import java.util.stream.Stream;
 import java.util.Objects;
 import java.util.Optional;
 import java.util.OptionalDouble;
 import java.util.OptionalInt;
 import java.util.UUID;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import kilnward.core.finding.RefusedValueException;
-import kilnward.core.life.LivingHeat;
 import kilnward.core.life.Stage;
 import kilnward.core.logbook.EntryKind;
 import kilnward.core.logbook.Plausible;
@@ -152,8 +150,9 @@ public class Entries implements Happenings {
         ChamberPlan.OccupancyPlan lives = plans.one(chamberId).plan().occupancy();
         String guide = batch.map(BatchView::guideId).orElse(lives == null ? null : lives.guideId());
         return guide == null ? OptionalDouble.empty()
-                : guides.find(guide).stream().flatMap(each -> each.schools().stream()).flatMap(each -> each.stages().stream()).map(Stage::livingHeat).filter(Objects::nonNull)
-                        .map(LivingHeat::eachG).filter(Objects::nonNull).mapToDouble(Double::doubleValue).findFirst();
+                : guides.find(guide).stream().flatMap(each -> Stream.concat(Stream.ofNullable(each.living()),
+                        each.schools().stream().flatMap(school -> school.stages().stream()).map(Stage::living).filter(Objects::nonNull)))
+                        .flatMapToDouble(curve -> curve.eachG(0).stream()).findFirst();
     }
 
     private static OptionalDouble of(Double value) {

@@ -1,5 +1,4 @@
 package kilnward.server.plan;
-
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotBlank;
 import jakarta.validation.constraints.NotEmpty;
@@ -14,6 +13,7 @@ import kilnward.core.device.Habits;
 import kilnward.core.device.LawKind;
 import kilnward.core.device.Parameter;
 import kilnward.core.finding.Step;
+import kilnward.core.life.LivingCurve;
 import kilnward.core.life.OccupantPlace;
 import kilnward.core.life.Side;
 import kilnward.core.probe.DisplayUnit;
@@ -151,17 +151,42 @@ public record ChamberPlan(@NotBlank @Size(max = 80) String name, @NotNull @Size(
     /**
      * What is inside.
      *
+     * @param livingHeatW  heat that what lives there gives off, where somebody knows better than {@code living}; null else
      * @param wetSurfaceM2 the part of the surface that is wet
      * @param waterKg      water that can evaporate from it
      * @param place        where it stands; null for the usual place
+     * @param living       what lives in it and gives off heat, water and CO₂ by the day; null where nobody knows
      */
     public record ContentsPlan(@NotNull @Within(min = 0.001, max = 100_000, unit = "kg") Double massKg,
             @NotNull @Within(min = 100, max = 10_000, unit = "J/(kg K)") Double specificHeatJkgK,
             @NotNull @Within(min = 0.0001, max = 10_000, unit = "m²") Double surfaceM2,
-            @NotNull @Within(min = 0, max = 100_000, unit = "W") Double livingHeatW,
+            @OrNull @Within(min = 0, max = 100_000, unit = "W") Double livingHeatW,
             @NotNull @Within(min = 0, max = 10_000, unit = "m²") Double wetSurfaceM2,
             @NotNull @Within(min = 0, max = 100_000, unit = "kg") Double waterKg,
-            @OrNull @Valid PlacePlan place) {
+            @OrNull @Valid PlacePlan place, @OrNull @Valid LivingPlan living) {
+        /** The same with something else living in it. */
+        public ContentsPlan with(LivingPlan other) {
+            return new ContentsPlan(massKg, specificHeatJkgK, surfaceM2, livingHeatW, wetSurfaceM2, waterKg, place, other);
+        }
+
+        /** The same with another mass. */
+        public ContentsPlan withMass(double otherKg) {
+            return new ContentsPlan(otherKg, specificHeatJkgK, surfaceM2, livingHeatW, wetSurfaceM2, waterKg, place, living);
+        }
+    }
+
+    /**
+     * What lives in a chamber during a stage; days are counted from the start of its batch.
+     *
+     * @param kg       living mass on the first day; null where it is counted, or nobody has said how much
+     * @param pieces   how many there are; null where it is weighed, or nobody has said how many
+     * @param firstDay first day of the stage
+     * @param lastDay  its last day
+     * @param points   what a piece or a kilogram gives off, by the day
+     */
+    public record LivingPlan(@OrNull Double kg, @OrNull Double pieces, @NotNull @Within(min = 0, max = 3650, unit = "days") Double firstDay,
+            @NotNull @Within(min = 0, max = 3650, unit = "days") Double lastDay,
+            @NotEmpty @Size(max = 60) List<LivingCurve.@NotNull Point> points) {
     }
 
     /**

@@ -1,5 +1,4 @@
 package kilnward.server.plan;
-
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -17,7 +16,7 @@ import tools.jackson.databind.node.ObjectNode;
 @Component
 public class PlanDocuments {
     /** What raises a document by one format; the first stands for 1 → 2. Never changed once documents of its format were kept. */
-    private static final List<Upcaster> UPCASTERS = List.of(new FieldsByKind());
+    private static final List<Upcaster> UPCASTERS = List.of(new FieldsByKind(), new LivingByDay());
     /** The format this server writes. */
     public static final int FORMAT = UPCASTERS.size() + 1;
 

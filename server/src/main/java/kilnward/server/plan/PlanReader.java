@@ -1,5 +1,4 @@
 package kilnward.server.plan;
-
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.HashMap;
@@ -28,18 +27,22 @@ import kilnward.core.device.Profile;
 import kilnward.core.device.ProfileKey;
 import kilnward.core.device.Settings;
 import kilnward.core.finding.RefusedValueException;
+import kilnward.core.finding.Require;
 import kilnward.core.life.HarmLimit;
 import kilnward.core.life.HumidityBand;
 import kilnward.core.life.KeepBand;
+import kilnward.core.life.LivingCurve;
 import kilnward.core.life.Needs;
 import kilnward.core.life.OccupantPlace;
 import kilnward.core.life.OtherPlace;
+import kilnward.core.life.SourceGrade;
 import kilnward.core.load.Current;
 import kilnward.core.load.Supply;
 import kilnward.core.probe.HumiditySensor;
 import kilnward.core.probe.Layout;
 import kilnward.core.probe.Probe;
 import kilnward.core.probe.ProbePlace;
+import kilnward.core.setup.LivingDay;
 import kilnward.core.setup.PlannedController;
 import kilnward.core.setup.Power;
 import kilnward.core.setup.Setup;
@@ -48,6 +51,7 @@ import kilnward.server.plan.ChamberPlan.ContentsPlan;
 import kilnward.server.plan.ChamberPlan.ControllerPlan;
 import kilnward.server.plan.ChamberPlan.HabitsPlan;
 import kilnward.server.plan.ChamberPlan.LayerPlan;
+import kilnward.server.plan.ChamberPlan.LivingPlan;
 import kilnward.server.plan.ChamberPlan.OccupancyPlan;
 import kilnward.server.plan.ChamberPlan.PlacePlan;
 import kilnward.server.plan.ChamberPlan.ProbePlan;
@@ -128,6 +132,15 @@ public final class PlanReader {
      * @throws RefusedValueException where a part is missing or cannot be
      */
     public static Setup setup(ChamberPlan plan, Map<String, Settings> settings) {
+        return setup(plan, settings, OptionalDouble.empty());
+    }
+
+    /**
+     * The same as it is on a day.
+     *
+     * @param today days since its batch began; empty for the first of the stage
+     */
+    public static Setup setup(ChamberPlan plan, Map<String, Settings> settings, OptionalDouble today) {
         List<PlannedController> controllers = new ArrayList<>();
         for (int i = 0; i < plan.controllers().size(); i++) {
             ControllerPlan controller = plan.controllers().get(i);
@@ -150,7 +163,7 @@ public final class PlanReader {
         Map<String, String> names = new HashMap<>();
         plan.appliances().forEach(each -> names.put(each.id(), each.name()));
         plan.probes().forEach(each -> names.put(each.id(), each.name()));
-        return new Setup(chamber, needs(given("occupancy", plan.occupancy())), probes, controllers, power(plan), names);
+        return on(new Setup(chamber, needs(given("occupancy", plan.occupancy())), probes, controllers, power(plan), names, List.of()), livingDays(plan.contents(), today));
     }
 
     /**
@@ -227,8 +240,53 @@ public final class PlanReader {
 
     private static Contents contents(ChamberPlan plan) {
         ContentsPlan inside = plan.contents();
-        return at("contents", () -> new Contents(inside.massKg(), inside.specificHeatJkgK(), inside.surfaceM2(),
-                inside.livingHeatW(), inside.wetSurfaceM2(), inside.waterKg()));
+        return at("contents", () -> {
+            living(inside);
+            return new Contents(inside.massKg(), inside.specificHeatJkgK(), inside.surfaceM2(), inside.livingHeatW() == null ? 0 : inside.livingHeatW(),
+                    inside.wetSurfaceM2(), inside.waterKg());
+        });
+    }
+
+    /** What lives inside, and how many of what its points are for. */
+    private record Stock(LivingCurve curve, double units, double firstDay, double lastDay) {
+    }
+
+    /** Empty where nobody has said what or how much lives there. */
+    private static Optional<Stock> living(ContentsPlan inside) {
+        LivingPlan living = inside.living();
+        return living == null ? Optional.empty() : at("living", () -> {
+            LivingCurve curve = new LivingCurve(living.points(), SourceGrade.FROM_MEMORY, "");
+            if (living.lastDay() < living.firstDay()) {
+                throw new RefusedValueException("lastDay", living.lastDay(), "must not be before the first (" + living.firstDay() + ")");
+            }
+            if (living.kg() == null && living.pieces() == null) {
+                return Optional.empty();
+            }
+            double units = curve.units(living.kg(), living.pieces(), living.firstDay());
+            double kg = living.kg() != null ? living.kg() : units * curve.eachG(living.firstDay()).orElse(0) / 1000;
+            if (kg > inside.massKg() * (1 + 1e-9)) {
+                throw new RefusedValueException(living.kg() != null ? "kg" : "pieces", living.kg() != null ? living.kg() : living.pieces(),
+                        "must not weigh more than all that is inside (" + Require.plain(inside.massKg()) + " kg); they weigh " + Require.plain(Math.round(100 * kg) / 100.0)
+                                + " kg");
+            }
+            return Optional.of(new Stock(curve, units, living.firstDay(), living.lastDay()));
+        });
+    }
+
+    /**
+     * The days of a plan's stage that tell another, the first being the one it is on; none where nobody has said what or how much lives there.
+     *
+     * @param today days since the batch began; empty for the first of the stage
+     */
+    public static List<LivingDay> livingDays(ContentsPlan inside, OptionalDouble today) {
+        return inside.livingHeatW() != null ? List.of() : living(inside).map(stock -> {
+            double from = today.orElse(stock.firstDay());
+            return LivingDay.telling(stock.curve(), stock.units(), from, Math.max(from, stock.lastDay()));
+        }).orElse(List.of());
+    }
+
+    private static Setup on(Setup setup, List<LivingDay> days) {
+        return days.isEmpty() ? setup : setup.with(days.get(0).living()).withDays(days.subList(1, days.size()));
     }
 
     private static Room room(ChamberPlan plan) {

@@ -1,5 +1,4 @@
 package kilnward.server.review;
-
 import java.math.BigDecimal;
 import java.math.MathContext;
 import java.math.RoundingMode;
@@ -36,7 +35,8 @@ final class InPlan {
                 other(is.lossFactor(), then.lossFactor(), body.lossFactor()), body.tank());
         ContentsPlan inside = plan.contents();
         ContentsPlan otherInside = new ContentsPlan(other(is.contents().massKg(), then.contents().massKg(), inside.massKg()), inside.specificHeatJkgK(),
-                other(is.contents().surfaceM2(), then.contents().surfaceM2(), inside.surfaceM2()), inside.livingHeatW(), inside.wetSurfaceM2(), inside.waterKg(), inside.place());
+                other(is.contents().surfaceM2(), then.contents().surfaceM2(), inside.surfaceM2()), inside.livingHeatW(), inside.wetSurfaceM2(), inside.waterKg(), inside.place(),
+                inside.living());
         List<AppliancePlan> appliances = plan.appliances().stream()
                 .map(each -> each instanceof HeaterPlan heater && !now.appliance(each.id()).equals(box.appliance(each.id())) ? heater(heater, (Heater) box.appliance(each.id()))
                         : each)

@@ -1,6 +1,7 @@
 package kilnward.server.settings;
-
 import java.time.Clock;
+import java.time.LocalDate;
+import java.time.temporal.ChronoUnit;
 import java.util.EnumMap;
 import java.util.HashMap;
 import java.util.List;
@@ -19,8 +20,8 @@ import kilnward.server.begin.FirstKeysController;
 import kilnward.server.people.Role;
 import kilnward.server.plan.ChamberPlan;
 import kilnward.server.plan.PlanReader;
-import kilnward.server.plan.Plans.Planned;
 import kilnward.server.plan.Plans;
+import kilnward.server.plan.Plans.Planned;
 import kilnward.server.settings.ChamberViews.ChamberChange;
 import kilnward.server.settings.ChamberViews.ChamberView;
 import kilnward.server.settings.ChamberViews.KeyingView;
@@ -28,6 +29,7 @@ import kilnward.server.settings.ChamberViews.NewKeying;
 import kilnward.server.settings.ChamberViews.NewSettings;
 import kilnward.server.settings.ChamberViews.SettingsView;
 import kilnward.server.settings.ChamberViews.Tried;
+import kilnward.server.site.Sites;
 import kilnward.server.store.Moments;
 import kilnward.server.wire.problem.ConflictException;
 import kilnward.server.wire.problem.NotFoundException;
@@ -42,9 +44,13 @@ public class ChamberService {
     private final KeyingRepository keyings;
     private final Limits limits;
     private final Audit audit;
+    private final Sites sites;
     private final Clock clock;
+    /** A day beyond this (days) is a slip of the pen. */
+    private static final int LONGEST_DAYS = 3650;
 
-    public ChamberService(Plans plans, SettingsRevisionRepository revisions, KeyingRepository keyings, Limits limits, Audit audit, Clock clock) {
+    public ChamberService(Plans plans, SettingsRevisionRepository revisions, KeyingRepository keyings, Limits limits, Audit audit, Sites sites, Clock clock) {
+        this.sites = sites;
         this.limits = limits;
         this.audit = audit;
         this.plans = plans;
@@ -244,7 +250,14 @@ public class ChamberService {
         ChamberView view = one(id);
         Map<String, Settings> keyed = new HashMap<>();
         view.settings().forEach(each -> keyed.put(each.controllerId(), new Settings(each.values())));
-        return PlanReader.setup(view.plan(), keyed);
+        return PlanReader.setup(view.plan(), keyed, day(view.plan()));
+    }
+
+    /** How many days what lives there has lived there, by the calendar of the site; empty where that is not said, or lies ahead. */
+    public OptionalDouble day(ChamberPlan plan) {
+        LocalDate started = plan.occupancy() == null ? null : plan.occupancy().startedOn();
+        long days = started == null ? -1 : ChronoUnit.DAYS.between(started, LocalDate.ofInstant(clock.instant(), sites.zone()));
+        return days < 0 || days > LONGEST_DAYS ? OptionalDouble.empty() : OptionalDouble.of(days);
     }
 
     private Optional<SettingsRevisionEntity> revision(UUID controllerId, int number) {

@@ -1,14 +1,15 @@
 package kilnward.server.ward;
-
 import com.github.benmanes.caffeine.cache.Cache;
 import com.github.benmanes.caffeine.cache.Caffeine;
 import java.util.Optional;
+import java.util.OptionalDouble;
 import kilnward.core.rehearsal.Scenario;
 import kilnward.server.compute.Computing;
 import kilnward.server.compute.RehearsalRequest;
 import kilnward.server.compute.RehearsalRequest.RoomCourse;
 import kilnward.server.compute.RehearsalRequest.ScenarioPlan;
 import kilnward.server.compute.Rehearser;
+import kilnward.server.settings.ChamberService;
 import kilnward.server.settings.ChamberViews.ChamberView;
 import kilnward.server.ward.WardViews.Outlook;
 import org.springframework.stereotype.Component;
@@ -22,9 +23,11 @@ class Outlooks {
     private static final int REMEMBERED = 4_000;
 
     private final Computing computing;
+    private final ChamberService chambers;
     private final Cache<String, Outlook> nights = Caffeine.newBuilder().maximumSize(REMEMBERED).softValues().build();
 
-    Outlooks(Computing computing) {
+    Outlooks(Computing computing, ChamberService chambers) {
+        this.chambers = chambers;
         this.computing = computing;
     }
 
@@ -42,12 +45,13 @@ class Outlooks {
         });
     }
 
-    private static String mark(ChamberView chamber) {
-        return chamber.id() + "/" + chamber.mark();
+    private String mark(ChamberView chamber) {
+        return chamber.id() + "/" + chamber.mark() + "/" + chambers.day(chamber.plan());
     }
 
-    private static RehearsalRequest night(ChamberView chamber) {
+    private RehearsalRequest night(ChamberView chamber) {
+        OptionalDouble day = chambers.day(chamber.plan());
         return new RehearsalRequest(chamber.plan(), chamber.settings().stream().map(each -> new RehearsalRequest.KeyedIn(each.controllerId(), each.values())).toList(), NIGHT, null,
-                true);
+                true, day.isPresent() ? day.getAsDouble() : null);
     }
 }

@@ -1,5 +1,4 @@
 package kilnward.server.wire.document;
-
 import com.networknt.schema.Error;
 import com.networknt.schema.InputFormat;
 import com.networknt.schema.Schema;
@@ -61,7 +60,8 @@ public class JsonDocuments<T> {
      * @throws RefusedFieldsException with line and reason of each thing that is wrong
      */
     public T read(String text) {
-        JsonNode document = parse(text);
+        ObjectNode document = parse(text);
+        raise(document);
         List<FieldProblem> problems = new ArrayList<>();
         for (Error error : schema.validate(document)) {
             problems.add(new FieldProblem(path(error.getInstanceLocation().toString()), null, reason(error.getMessage()),
@@ -74,7 +74,7 @@ public class JsonDocuments<T> {
             throw new RefusedFieldsException(problems);
         }
         try {
-            ObjectNode bare = ((ObjectNode) document).deepCopy();
+            ObjectNode bare = document.deepCopy();
             bare.remove("$schema");
             T read = json.treeToValue(bare, kind);
             check(read);
@@ -89,6 +89,10 @@ public class JsonDocuments<T> {
         }
     }
 
+    /** Raises what was written in an older form to today's, in place. */
+    protected void raise(ObjectNode document) {
+    }
+
     /**
      * Checks what no schema can.
      *
@@ -97,11 +101,11 @@ public class JsonDocuments<T> {
     protected void check(T read) {
     }
 
-    private JsonNode parse(String text) {
+    private ObjectNode parse(String text) {
         try {
             JsonNode document = reader.readTree(text, InputFormat.JSON);
-            if (document != null && document.isObject()) {
-                return document;
+            if (document instanceof ObjectNode object) {
+                return object;
             }
             throw new RefusedFieldsException(List.of(new FieldProblem(root, null, "must be one JSON object", 1)));
         } catch (JacksonException broken) {
