@@ -1,5 +1,4 @@
 package kilnward.core.chamber;
-
 import java.util.Objects;
 import java.util.Optional;
 import java.util.OptionalDouble;
@@ -64,6 +63,16 @@ public record Cooler(String id, Kind kind, double removesW, double electricalW, 
     public double removesW(double insideC, double roomC) {
         double byRoom = limitK.isEmpty() ? 1 : Math.max(0, Math.min(1, 1 - (roomC - insideC) / limitK.getAsDouble()));
         return removesW * byRoom * Math.max(0, Math.min(1, (insideC - lowestC) / FADES_K));
+    }
+
+    /** What it conducts to the room, on or off (W/K): 0 for all but a thermoelectric module in the wall. */
+    public double leakWK() {
+        return kind == Kind.THERMOELECTRIC ? Thermoelectric.leakWK(electricalW) : 0;
+    }
+
+    /** Heat it takes out while on, what it conducts back at the same time included (W): that is a path of the box. */
+    public double pumpsW(double insideC, double roomC) {
+        return removesW(insideC, roomC) + leakWK() * Math.max(0, roomC - insideC);
     }
 
     /** The coldest it can make it inside with the room at a temperature (°C). */

@@ -51,8 +51,8 @@ public record HeatBalance(double airC, double roomC, List<Path> paths) {
             double elementW = inputs[ThermalModel.FIRST_ELEMENT_INPUT + e];
             if (e < chamber.heaters().size()) {
                 Heater heater = chamber.heaters().get(e);
-                add(paths, Kind.HEATER, heater.id(), heaterShare * heater.powerW(nodes[e]));
-                elementW -= heaterShare * heater.powerW(nodes[e]);
+                add(paths, Kind.HEATER, heater.id(), heaterShare * heater.powerW(nodes[e], roomC));
+                elementW -= heaterShare * heater.powerW(nodes[e], roomC);
             }
             moistureW += elementW;
         }
@@ -64,7 +64,8 @@ public record HeatBalance(double airC, double roomC, List<Path> paths) {
         if (chamber.tank().isPresent()) {
             add(paths, Kind.SURFACE, "", -model.airToRoomWK() * (airC - roomC));
         } else {
-            double openingsWK = chamber.lossFactor() * chamber.box().openingsWK(flow.movement());
+            // A module in the wall is an opening of a kind.
+            double openingsWK = chamber.lossFactor() * chamber.box().openingsWK(flow.movement()) + ThermalModel.leakWK(chamber);
             add(paths, Kind.OPENINGS, "", -openingsWK * (airC - roomC));
             add(paths, Kind.AIR_EXCHANGE, "", -(model.airToRoomWK() - openingsWK) * (airC - roomC));
         }

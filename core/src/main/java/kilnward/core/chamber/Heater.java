@@ -1,5 +1,4 @@
 package kilnward.core.chamber;
-
 import java.util.Objects;
 import java.util.Optional;
 import java.util.OptionalDouble;
@@ -33,10 +32,33 @@ public record Heater(String id, HeaterKind kind, double powerW, double elementJK
         ownThermostat.ifPresent(own -> Require.that(!own.isOfCooler(), "closesAtC", own.closesAtC(), "must be below opensAtC"));
     }
 
-    /** Power it draws (W) with its element at a temperature (°C): a self-limiting one draws less the hotter it is. */
-    public double powerW(double elementC) {
+    /** Whether what it gives depends on temperatures. */
+    public boolean varies() {
+        return selfLimitC.isPresent() || kind == HeaterKind.REVERSED_MODULE;
+    }
+
+    /**
+     * Heat it gives (W): a self-limiting element gives less the hotter it is, a module that pumps heat in less the farther inside is above the room.
+     *
+     * @param elementC its element (°C)
+     * @param roomC    room (°C)
+     */
+    public double powerW(double elementC, double roomC) {
+        if (kind == HeaterKind.REVERSED_MODULE) {
+            return powerW * Thermoelectric.heatsShare(elementC, roomC);
+        }
         return selfLimitC.isEmpty() ? powerW : powerW * Math.max(0, Math.min(1,
                 (selfLimitC.getAsDouble() - elementC) / (selfLimitC.getAsDouble() - RATED_AT_C)));
+    }
+
+    /** Electrical power at those temperatures (W). */
+    public double electricalW(double elementC, double roomC) {
+        return kind == HeaterKind.REVERSED_MODULE ? electricalW() * Thermoelectric.drawsShare(elementC - roomC) : powerW(elementC, roomC) / kind.heatPerWatt();
+    }
+
+    /** What it conducts to the room, on or off (W/K): 0 for all but a module in the wall. */
+    public double leakWK() {
+        return kind == HeaterKind.REVERSED_MODULE ? Thermoelectric.leakWK(electricalW()) : 0;
     }
 
     /** The same heater with another thermostat of its own. */

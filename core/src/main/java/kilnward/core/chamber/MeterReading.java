@@ -62,7 +62,7 @@ public record MeterReading(double energyKWh, double hours, double insideMeanC, d
         double share = steady.holdingShare(insideMeanC, roomMeanC);
         double[] nodes = steady.nodesC(roomMeanC, share, 0);
         double[] watts = new double[chamber.heaters().size()];
-        Arrays.setAll(watts, e -> share * chamber.heaters().get(e).powerW(nodes[e]));
+        Arrays.setAll(watts, e -> share * chamber.heaters().get(e).powerW(nodes[e], roomMeanC));
         return Arrays.stream(watts).sum();
     }
 }

@@ -1,5 +1,4 @@
 package kilnward.core.chamber;
-
 import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
@@ -39,7 +38,7 @@ public final class SteadyState {
                 .solve(MatrixUtils.createRealMatrix(b).scalarMultiply(-1)).getData();
         this.moisture = Moisture.of(chamber);
         moisture.ifPresent(each -> each.flow(flow));
-        this.linear = moisture.isEmpty() && chamber.heaters().stream().allMatch(heater -> heater.selfLimitC().isEmpty());
+        this.linear = moisture.isEmpty() && chamber.heaters().stream().allMatch(heater -> !heater.varies());
         this.fansW = running.stream().filter(Fan.class::isInstance).mapToDouble(Appliance::heatInsideW).sum();
         this.lampsW = running.stream().filter(Lamp.class::isInstance).map(Lamp.class::cast)
                 .mapToDouble(lamp -> lamp.heatInsideW() * lamp.hours() / 24).sum();
@@ -92,7 +91,7 @@ public final class SteadyState {
         inputs[ThermalModel.AIR_HEAT_INPUT] = fansW + lampsW - coolingW;
         inputs[ThermalModel.CONTENTS_HEAT_INPUT] = model.livingHeatW();
         for (int e = 0; e < heaters.size(); e++) {
-            inputs[ThermalModel.FIRST_ELEMENT_INPUT + e] = heaterShare * heaters.get(e).powerW(nodes[e]);
+            inputs[ThermalModel.FIRST_ELEMENT_INPUT + e] = heaterShare * heaters.get(e).powerW(nodes[e], roomC);
         }
         moisture.ifPresent(each -> {
             each.settle(nodes, roomC);
@@ -172,7 +171,7 @@ public final class SteadyState {
     public HeatBalance balance(double occupantC, double roomC) {
         boolean heats = !chamber.heaters().isEmpty();
         double share = heats ? Math.max(0, Math.min(1, holdingShare(occupantC, roomC))) : 0;
-        double mostCoolingW = chamber.of(Cooler.class).stream().mapToDouble(each -> each.removesW(occupantC, roomC)).sum();
+        double mostCoolingW = chamber.of(Cooler.class).stream().mapToDouble(each -> each.pumpsW(occupantC, roomC)).sum();
         double coolingW = share > 0 || mostCoolingW == 0 ? 0
                 : Math.max(0, Math.min(mostCoolingW, holdingCoolingW(occupantC, roomC)));
         double[] nodes = nodesC(roomC, share, coolingW);

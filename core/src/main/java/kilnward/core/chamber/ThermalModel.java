@@ -95,8 +95,13 @@ public record ThermalModel(List<Element> elements, double airJK, double contents
                 filmWm2K * contents.surfaceM2(), factor * (toRoom + toGround) / insideShare,
                 factor * toRoom / (1 - insideShare), factor * toGround / (1 - insideShare), chamber.tank()
                         .map(tank -> tank.surfaceWK(box.innerAreaM2(WallSide.TOP), flow.overSurface()))
-                        .orElseGet(() -> factor * box.openingsWK(flow.movement()) + chamber.exchangeWK(flow.exchangeM3s())),
+                        .orElseGet(() -> factor * box.openingsWK(flow.movement()) + chamber.exchangeWK(flow.exchangeM3s())) + leakWK(chamber),
                 livingHeatW(chamber));
+    }
+
+    /** Modules in the wall conduct whether they run or not. */
+    static double leakWK(Chamber chamber) {
+        return chamber.heaters().stream().mapToDouble(Heater::leakWK).sum() + chamber.of(Cooler.class).stream().mapToDouble(Cooler::leakWK).sum();
     }
 
     private static double livingHeatW(Chamber chamber) {

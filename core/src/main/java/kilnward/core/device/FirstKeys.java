@@ -1,9 +1,10 @@
 package kilnward.core.device;
-
 import java.util.EnumMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.OptionalDouble;
+import kilnward.core.control.Direction;
 import kilnward.core.control.SwitchingPoints;
 import kilnward.core.life.HumidityBand;
 import kilnward.core.life.KeepBand;
@@ -22,15 +23,46 @@ public final class FirstKeys {
     private static final KeepBand SOMEWHERE = new KeepBand(24, 26);
     private static final HumidityBand SOMEHOW_DAMP = new HumidityBand(55, 65);
 
+    /** Of the way from what is wanted to harm an alarm begins at this share, at most so far out (K). */
+    private static final double ALARM_SHARE = 0.4;
+    private static final double HIGH_ALARM_K = 1.5;
+    private static final double LOW_ALARM_K = 2;
+    /** A compressor begins with a rest of so many minutes. */
+    private static final double COMPRESSOR_REST_MIN = 3;
+    /** A sensor in air this damp (%RH) soon has drops on it: nothing begins with switching off there. */
+    private static final double DAMPEST_PCT = 97;
+
+    /**
+     * What is wanted, and what hangs on the device.
+     *
+     * @param keep       what is wanted at the occupant; empty where nobody has said
+     * @param damp       the same of humidity
+     * @param harmLowC   where harm begins below (°C); empty where none is known
+     * @param harmHighC  where harm begins above (°C)
+     * @param direction  which way what hangs on its first output moves what it reads; empty where nothing does
+     * @param compressor whether something with a compressor hangs on it
+     */
+    public record Wanted(Optional<KeepBand> keep, Optional<HumidityBand> damp, OptionalDouble harmLowC, OptionalDouble harmHighC, Optional<Direction> direction,
+            boolean compressor) {
+        /** What is wanted, where nothing is known of harm and of what hangs on it. */
+        public static Wanted of(Optional<KeepBand> keep, Optional<HumidityBand> damp) {
+            return new Wanted(keep, damp, OptionalDouble.empty(), OptionalDouble.empty(), Optional.empty(), false);
+        }
+    }
+
     private final Profile profile;
+    private final Settings keyed;
+    private final Wanted wanted;
     private final Optional<KeepBand> keep;
     private final Optional<HumidityBand> damp;
     private final List<SwitchingPoints> points;
 
-    private FirstKeys(Profile profile, Optional<KeepBand> keep, Optional<HumidityBand> damp, List<SwitchingPoints> points) {
+    private FirstKeys(Profile profile, Settings keyed, Wanted wanted, List<SwitchingPoints> points) {
         this.profile = profile;
-        this.keep = keep;
-        this.damp = damp;
+        this.keyed = keyed;
+        this.wanted = wanted;
+        this.keep = wanted.keep();
+        this.damp = wanted.damp();
         this.points = points;
     }
 
@@ -38,12 +70,11 @@ public final class FirstKeys {
      * A value for each key of a device.
      *
      * @param keyed  what is keyed in; what belongs to none of its keys is dropped
-     * @param keep   what is wanted at the occupant; empty where nobody has said
-     * @param damp   the same of humidity
+     * @param wanted what is wanted, and what hangs on it
      * @param points where its outputs switched until now, by keys that it may have no longer, in its unit; may be empty
      */
-    public static Settings of(Profile profile, Settings keyed, Optional<KeepBand> keep, Optional<HumidityBand> damp, List<SwitchingPoints> points) {
-        FirstKeys first = new FirstKeys(profile, keep, damp, points);
+    public static Settings of(Profile profile, Settings keyed, Wanted wanted, List<SwitchingPoints> points) {
+        FirstKeys first = new FirstKeys(profile, keyed, wanted, points);
         Map<Parameter, Double> values = new EnumMap<>(Parameter.class);
         profile.keys().forEach(key -> values.put(key.parameter(), keyed.value(key.parameter()).orElseGet(() -> first.value(key))));
         return new Settings(values);
@@ -56,10 +87,35 @@ public final class FirstKeys {
             case LOWEST_SETTABLE -> key.lowest();
             case HIGHEST_SETTABLE -> key.highest();
             case UNIT -> unit == DisplayUnit.F ? 1 : 0;
+            case DIRECTION -> lowers() ? 1 : 0;
+            case ACT_DELAY, MIN_OFF -> key.nearest(wanted.compressor() && rests(key.parameter()) ? COMPRESSOR_REST_MIN : 0);
+            case SECOND_ACT_DELAY, SECOND_MIN_OFF -> key.nearest(wanted.compressor() && rests(key.parameter()) ? COMPRESSOR_REST_MIN : 0);
+            // A fan is not asked for less than turns it.
+            case MINIMUM_SPEED, NIGHT_MINIMUM_SPEED -> key.up(Math.max(beginning.value().orElse(0), floor()));
             default -> beginning.value().isPresent() && !airs(key.parameter()) ? key.nearest(own(key.parameter(), beginning.value().getAsDouble()))
                     : key.nearest(unit.isHumidity() ? humidity(key.parameter()) : profile.law() == LawKind.FAN_BAND || profile.law() == LawKind.STEP_VENT
                             ? airing(key.parameter()) : warmth(key.parameter()));
         };
+    }
+
+    private boolean lowers() {
+        return wanted.direction().filter(way -> way == Direction.LOWER).isPresent();
+    }
+
+    /** Whether a key is the one that gives the rest: the shortest rest where there is one, else the delay. */
+    private boolean rests(Parameter parameter) {
+        return parameter == Parameter.MIN_OFF || parameter == Parameter.SECOND_MIN_OFF
+                || parameter == Parameter.ACT_DELAY && profile.key(Parameter.MIN_OFF).isEmpty() && profile.key(Parameter.SECOND_MIN_OFF).isEmpty()
+                || parameter == Parameter.SECOND_ACT_DELAY && profile.key(Parameter.SECOND_MIN_OFF).isEmpty();
+    }
+
+    private double floor() {
+        return profile.floorAsOne() || profile.key(Parameter.FAN_FLOOR).isEmpty() ? 0
+                : keyed.value(Parameter.FAN_FLOOR).orElseGet(() -> Beginning.of(Parameter.FAN_FLOOR, profile.unit()).value().orElse(0));
+    }
+
+    private static double alarmOutK(double edgeC, OptionalDouble harmC, double mostK) {
+        return harmC.isEmpty() ? mostK : Math.min(mostK, ALARM_SHARE * Math.abs(harmC.getAsDouble() - edgeC));
     }
 
     /** Whether what airs begins elsewhere with it. */
@@ -85,14 +141,14 @@ public final class FirstKeys {
         Optional<SwitchingPoints> second = points.stream().skip(1).findFirst();
         double wide = band.highC() - band.lowC();
         return switch (parameter) {
-            case ON_AT -> first.map(SwitchingPoints::onAt).orElseGet(() -> own(parameter, band.lowC() + wide / 4));
-            case OFF_AT -> first.map(SwitchingPoints::offAt).orElseGet(() -> own(parameter, band.highC() - wide / 4));
+            case ON_AT -> first.map(SwitchingPoints::onAt).orElseGet(() -> own(parameter, lowers() ? band.highC() - wide / 4 : band.lowC() + wide / 4));
+            case OFF_AT -> first.map(SwitchingPoints::offAt).orElseGet(() -> own(parameter, lowers() ? band.lowC() + wide / 4 : band.highC() - wide / 4));
             case SET_VALUE -> first.map(SwitchingPoints::offAt).orElseGet(() -> own(parameter, band.middleC()));
             case DIFFERENTIAL -> first.map(SwitchingPoints::width).orElse(profile.unit() == DisplayUnit.F ? WIDTH_F : WIDTH_K);
             case LOWER_DIFFERENTIAL -> second.map(SwitchingPoints::width).orElseGet(() -> own(parameter, LOWER_WIDTH_K));
             case FAN_SET_VALUE -> own(parameter, band.highC());
-            case HIGH_ALARM -> own(parameter, keep.map(wanted -> wanted.highC() + 1.5).orElse(40.0));
-            case LOW_ALARM -> own(parameter, keep.map(wanted -> wanted.lowC() - 2).orElse(10.0));
+            case HIGH_ALARM -> own(parameter, keep.map(each -> each.highC() + alarmOutK(each.highC(), wanted.harmHighC(), HIGH_ALARM_K)).orElse(40.0));
+            case LOW_ALARM -> own(parameter, keep.map(each -> each.lowC() - alarmOutK(each.lowC(), wanted.harmLowC(), LOW_ALARM_K)).orElse(10.0));
             default -> own(parameter, band.middleC());
         };
     }
@@ -114,7 +170,8 @@ public final class FirstKeys {
         HumidityBand band = damp.orElse(SOMEHOW_DAMP);
         double wide = band.highPct() - band.lowPct();
         return switch (parameter) {
-            case ON_AT -> band.lowPct() + wide / 4;
+            case ON_AT -> lowers() ? band.highPct() - wide / 4 : Math.min(DAMPEST_PCT - 2, band.lowPct() + wide / 4);
+            case OFF_AT -> lowers() ? band.lowPct() + wide / 4 : Math.min(DAMPEST_PCT, band.lowPct() + 0.6 * wide);
             case DIFFERENTIAL, LOWER_DIFFERENTIAL -> Math.max(3, 0.3 * wide);
             case HIGH_ALARM -> Math.min(99, band.highPct() + 5);
             case LOW_ALARM -> band.lowPct() - 10;

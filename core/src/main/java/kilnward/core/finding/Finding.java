@@ -134,7 +134,10 @@ public record Finding(String code, Severity severity, String title, String reaso
     public Finding onDay(double day) {
         Map<String, Quantity> with = new HashMap<>(numbers);
         with.put(DAY, new Quantity(day, Unit.COUNT));
-        return new Finding(code, severity, title, "On day {" + DAY + "}: " + reason, with, names, remedy, about, towards, explains);
+        // What is keyed in today may be right today: nobody is told to change it before the day on which it is not.
+        Remedy then = remedy.step() != Step.SETTINGS ? remedy
+                : Remedy.byHand("From about day {" + DAY + "} it needs other settings: propose settings again on that day", Step.SETTINGS);
+        return new Finding(code, severity, title, "On day {" + DAY + "}: " + reason, with, names, then, about, towards, explains);
     }
 
     /** Whether this and another are the same judgement about the same thing, whatever their numbers are. */

@@ -1,5 +1,4 @@
 package kilnward.core.judgement;
-
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
@@ -10,7 +9,6 @@ import kilnward.core.finding.Finding;
 import kilnward.core.finding.Quantity;
 import kilnward.core.finding.Remedy;
 import kilnward.core.finding.Severity;
-import kilnward.core.finding.Step;
 import kilnward.core.setup.Aim;
 
 /** An alarm sounds in the normal swing of the display. */
@@ -39,8 +37,7 @@ final class AlarmInSwing implements Judgement {
             return Optional.empty();
         }
         Map<String, Quantity> numbers = new HashMap<>(Map.of("reached", Numbers.of(reached, humidity), "alarm", Numbers.of(alarm.get(), humidity)));
-        Remedy remedy = Trials.alarm(situation, i, parameter, numbers, Remedy.byHand("It has no place between this swing and harm: make the swing smaller first",
-                Step.SETTINGS));
+        Remedy remedy = Trials.alarms(situation, i, parameter, numbers, Trials.noPlace(situation, i, parameter));
         return Optional.of(new Finding("alarm-in-swing", Severity.MIND_THIS, "The " + (high ? "high" : "low") + " alarm sounds in normal running",
                 "The display reaches {reached} every day and the alarm stands at {alarm}. An alarm that cries for nothing gets switched off.", numbers, remedy)
                 .about(situation.controller(i).id(), parameter.name(), situation.controller(i).name())

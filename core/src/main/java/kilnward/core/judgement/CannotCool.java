@@ -1,5 +1,4 @@
 package kilnward.core.judgement;
-
 import java.util.List;
 import java.util.Map;
 import kilnward.core.chamber.Chamber;
@@ -26,18 +25,19 @@ final class CannotCool implements Judgement {
         double roomC = chamber.room().warmestC();
         Map<String, Quantity> numbers = Map.of("roomC", Numbers.level(roomC), "idleC", Numbers.level(idleC), "coolingW", Numbers.watts(situation.sizing().coolingW()),
                 "keepC", Numbers.level(keepHighC), "overK", Numbers.difference(idleC - roomC));
+        boolean harms = situation.setup().needs().nearest(Side.HIGH).map(limit -> limit.isReachedAt(idleC)).orElse(false);
+        Severity severity = harms ? Severity.NEEDS_YOU_NOW : Severity.MIND_THIS;
         Finding finding;
         if (!chamber.of(Cooler.class).isEmpty()) {
-            finding = new Finding("cooler-too-small", Severity.NEEDS_YOU_NOW, "The cooler cannot hold the warmest room",
+            finding = new Finding("cooler-too-small", severity, "The cooler cannot hold the warmest room",
                     "At {roomC} in the room it still ends at {idleC} with the cooler on all the time; up to {keepC} is wanted.", numbers,
                     Remedy.byHand("Fit one that takes out {coolingW} or more, insulate, or keep the room cooler", Step.CHAMBER));
         } else if (roomC > keepHighC) {
-            finding = new Finding("room-air-cannot-cool", Severity.NEEDS_YOU_NOW, "Room air cannot cool it",
+            finding = new Finding("room-air-cannot-cool", severity, "Room air cannot cool it",
                     "The room itself gets to {roomC}; up to {keepC} is wanted. No fan and no vent brings it below the room.", numbers,
                     Remedy.byHand("It takes a cooler for {coolingW}, or a cooler room", Step.CHAMBER));
         } else {
-            boolean harms = situation.setup().needs().nearest(Side.HIGH).map(limit -> limit.isReachedAt(idleC)).orElse(false);
-            finding = new Finding("cannot-lose-own-heat", harms ? Severity.NEEDS_YOU_NOW : Severity.MIND_THIS, "It cannot get rid of its own heat",
+            finding = new Finding("cannot-lose-own-heat", severity, "It cannot get rid of its own heat",
                     "With no heat on, what lives and runs inside keeps it {overK} above the room: {idleC} in the warmest room, where up to"
                             + " {keepC} is wanted.",
                     numbers,

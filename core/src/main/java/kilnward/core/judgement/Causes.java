@@ -1,13 +1,16 @@
 package kilnward.core.judgement;
-
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.stream.IntStream;
 import kilnward.core.finding.Finding;
+import kilnward.core.finding.Severity;
+import kilnward.core.life.KeepBand;
 import kilnward.core.life.Side;
+import kilnward.core.rehearsal.Metrics;
 import kilnward.core.setup.Aim;
 
 /**
@@ -26,6 +29,7 @@ public final class Causes {
     private static final String FAST = "changes-too-fast";
     private static final String CYCLES = "short-cycling";
     private static final String FIGHT = "outputs-fight";
+    private static final String TURNS = "outputs-alternate";
     private static final String DRIPS = "walls-drip";
     private static final String COASTS = "coasts-past";
 
@@ -40,11 +44,12 @@ public final class Causes {
     }
 
     private static final List<Cause> ORDER = List.of(
-            new Cause("output-in-manual", Set.of(SWING, OTHER, DAMP, WEAK_MIST, IN_SWING, ELSEWHERE, "limits-mistaken"), Set.of(FAST, FIGHT, DRIPS)),
-            new Cause("wrong-direction", Set.of(SWING, OTHER, DAMP, WEAK_MIST, IN_SWING, ELSEWHERE, "limits-mistaken"), Set.of(FAST, CYCLES, FIGHT, COASTS, STUCK, LATE, DRIPS)),
+            new Cause("output-in-manual", Set.of(SWING, OTHER, DAMP, WEAK_MIST, IN_SWING, ELSEWHERE, "limits-mistaken"), Set.of(FAST, FIGHT, TURNS, DRIPS)),
+            new Cause("wrong-direction", Set.of(SWING, OTHER, DAMP, WEAK_MIST, IN_SWING, ELSEWHERE, "limits-mistaken"),
+                    Set.of(FAST, CYCLES, FIGHT, TURNS, COASTS, STUCK, LATE, DRIPS)),
             new Cause("probe-outside", Set.of(SWING, IN_SWING, ELSEWHERE, "limits-mistaken", "probe-follows-wall"), Set.of(FAST, CYCLES, "rung-order", COASTS)),
             new Cause("limits-mistaken", Set.of(ELSEWHERE, SWING, IN_SWING), Set.of()),
-            new Cause("own-thermostat-governs", Set.of(SWING, IN_SWING), Set.of()),
+            new Cause("own-thermostat-governs", Set.of(SWING, IN_SWING, OTHER, "backup-order"), Set.of("backup-order")),
             new Cause("vent-motor-times-out", Set.of(SWING), Set.of()),
             new Cause("heater-too-small", Set.of(SWING, IN_SWING), Set.of()),
             new Cause("cooler-too-small", Set.of(SWING, IN_SWING), Set.of()),
@@ -58,10 +63,15 @@ public final class Causes {
             new Cause("probe-follows-wall", Set.of(SWING), Set.of()),
             new Cause("probe-follows-contents", Set.of(SWING), Set.of()),
             new Cause(FIGHT, Set.of(DAMP, WEAK_MIST, SWING), Set.of(CYCLES)),
+            new Cause(TURNS, Set.of(DAMP, SWING), Set.of(CYCLES)),
             new Cause("near-saturation", Set.of(DAMP), Set.of(DRIPS)),
             new Cause(WEAK_MIST, Set.of(IN_SWING), Set.of()),
-            new Cause(SWING, Set.of(IN_SWING), Set.of(FAST)),
+            new Cause(SWING, Set.of(IN_SWING, DAMP), Set.of(FAST)),
             new Cause(DAMP, Set.of(IN_SWING), Set.of(DRIPS)));
+
+    /** Probes that are misled: a cause only where what they are misled by is a fair part of the miss. */
+    private static final Set<String> MISLED = Set.of("probe-in-light", "probe-warms-itself", "probe-near-heater", "probe-follows-wall", "probe-follows-contents");
+    private static final double LEAST_PART = 0.25;
 
     private Causes() {
     }
@@ -104,6 +114,13 @@ public final class Causes {
         if (!concernsSame(cause, symptom, situation)) {
             return false;
         }
+        if (symptom.code().equals(SWING) && MISLED.contains(cause.code()) && biasK(cause, situation) < LEAST_PART * missK(situation)) {
+            return false;
+        }
+        // In air that is far too warm or too cool nothing can be said of its humidity.
+        if (cause.code().equals(SWING) && symptom.code().equals(DAMP)) {
+            return cause.severity() == Severity.NEEDS_YOU_NOW;
+        }
         if (rule.anySide().contains(symptom.code()) || rule.symptoms().contains(symptom.code()) && cause.towards().explains(symptom.towards())) {
             return true;
         }
@@ -111,6 +128,19 @@ public final class Causes {
         boolean ownHeat = cause.code().equals("cannot-lose-own-heat") || cause.code().equals("room-air-cannot-cool") || cause.code().equals("cooler-too-small");
         return ownHeat && (symptom.code().equals(STUCK) || symptom.code().equals(LATE) && symptom.towards() == Finding.Towards.HIGH)
                 && situation.setup().needs().nearest(Side.HIGH).map(limit -> limit.isReachedAt(situation.sizing().idleWarmestC())).orElse(false);
+    }
+
+    /** How far what it governs is from what is wanted, at its worst (K). */
+    private static double missK(Situation situation) {
+        Metrics.Level occupant = situation.daily().metrics().occupant();
+        KeepBand keep = situation.setup().needs().keep();
+        return Math.max(keep.lowC() - occupant.lowest(), occupant.highest() - keep.highC());
+    }
+
+    /** How far a probe that is misled carries the occupant off (K): as far as the display is from it on average. */
+    private static double biasK(Finding cause, Situation situation) {
+        return IntStream.range(0, situation.setup().controllers().size()).filter(i -> situation.controller(i).probeIds().contains(cause.about().id()))
+                .filter(i -> !situation.controller(i).readsHumidity()).mapToDouble(i -> Math.abs(situation.placement(i))).max().orElse(Double.POSITIVE_INFINITY);
     }
 
     /** Where it stands in the order; what causes nothing stands behind. */
@@ -137,7 +167,7 @@ public final class Causes {
             case SWING, STUCK, FAST, COASTS -> Optional.of(Aim.OCCUPANT);
             case OTHER -> Optional.of(Aim.OTHER);
             case DAMP, WEAK_MIST, DRIPS, "near-saturation", "probe-in-mist" -> Optional.of(Aim.HUMIDITY);
-            case FIGHT -> Optional.of(finding.about().part().equals("humidity") ? Aim.HUMIDITY : Aim.OCCUPANT);
+            case FIGHT, TURNS -> Optional.of(finding.about().part().equals("humidity") ? Aim.HUMIDITY : Aim.OCCUPANT);
             default -> situation.setup().controllers().stream().filter(each -> each.id().equals(finding.about().id())).findFirst().map(situation.setup()::aim);
         };
     }

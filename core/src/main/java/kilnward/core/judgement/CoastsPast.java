@@ -1,5 +1,4 @@
 package kilnward.core.judgement;
-
 import java.util.List;
 import java.util.Map;
 import kilnward.core.finding.Finding;
@@ -17,11 +16,13 @@ final class CoastsPast implements Judgement {
         double coastsToC = situation.sizing().coastsToC();
         double runningC = situation.daily().metrics().occupant().highest();
         boolean heats = !situation.setup().chamber().heaters().isEmpty();
-        if (!heats || coastsToC <= keepHighC + NOTICEABLE_K || coastsToC <= runningC + NOTICEABLE_K) {
+        // What the room itself brings is no heater's doing.
+        boolean fromBelow = situation.setup().chamber().room().coldestC() < keepHighC;
+        if (!heats || !fromBelow || coastsToC <= keepHighC + NOTICEABLE_K || coastsToC <= runningC + NOTICEABLE_K) {
             return List.of();
         }
         return List.of(new Finding("coasts-past", Severity.MIND_THIS, "At first power it coasts past the keep band",
-                "From cold it reaches {coastsToC} before it settles; up to {keepC} is wanted. Big mats and warm liquid do that.",
+                "From cold it reaches {coastsToC} before it settles; up to {keepC} is wanted. The heat that is stored in the heater carries it on.",
                 Map.of("coastsToC", Numbers.level(coastsToC), "keepC", Numbers.level(keepHighC)),
                 Remedy.byHand("Warm it up empty, and put nothing living in before it is steady", Step.CHAMBER)));
     }

@@ -1,5 +1,4 @@
 package kilnward.core.judgement;
-
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
@@ -31,7 +30,7 @@ final class FanSpeeds implements Judgement {
         double floor = controller.inForce().value(Parameter.FAN_FLOOR).orElse(0.0);
         for (Parameter least : List.of(Parameter.MINIMUM_SPEED, Parameter.NIGHT_MINIMUM_SPEED)) {
             double given = controller.inForce().value(least).orElse(0.0);
-            if (given > 0 && given < floor) {
+            if (given > 0 && given < floor && !controller.profile().floorAsOne()) {
                 Map<String, Quantity> numbers = Map.of("least", Numbers.percent(given), "floor", Numbers.percent(floor));
                 findings.add(new Finding("fan-below-floor", Severity.MIND_THIS, "At its lowest speed the fan does not turn by itself",
                         "{least} are asked for; it turns from {floor} on. It hums, warms up and moves nothing, or is held at {floor}.", numbers,

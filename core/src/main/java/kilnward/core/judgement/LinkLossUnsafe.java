@@ -1,8 +1,9 @@
 package kilnward.core.judgement;
-
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import kilnward.core.chamber.Appliance;
+import kilnward.core.chamber.Heater;
 import kilnward.core.device.Habits;
 import kilnward.core.device.Parameter;
 import kilnward.core.device.Translation;
@@ -12,6 +13,7 @@ import kilnward.core.finding.Remedy;
 import kilnward.core.finding.Severity;
 import kilnward.core.finding.Step;
 import kilnward.core.setup.PlannedController;
+import kilnward.core.setup.Setup;
 
 /** Without their head unit its outputs do what harms sooner: computed, by the same rule as what is proposed, and not assumed. */
 final class LinkLossUnsafe implements Judgement {
@@ -33,12 +35,21 @@ final class LinkLossUnsafe implements Judgement {
             }
             boolean otherBorne = !Double.isFinite(goesOn ? choice.offHarmsS() : choice.onHarmsS());
             Map<String, Quantity> numbers = Map.of("harmed", Numbers.seconds(harmedS));
+            Remedy second = Remedy.byHand("Put a second, independent layer behind it", Step.CHAMBER);
+            // Let on without its head unit, what warms may have nothing between it and harm but one thermostat: that is not offered.
+            boolean alone = !goesOn && LinkLossChoice.of(withoutThermostats(situation.setup()), controller).onHarmsS() < Double.POSITIVE_INFINITY
+                    && !Double.isFinite(choice.onHarmsS());
             findings.add(new Finding("link-loss-unsafe", Severity.MIND_THIS, goesOn ? "Without its head unit its output may stay on" : "Without its head unit its output goes off",
                     "In the worst room for it harm is done after {harmed}; the other way round " + (otherBorne ? "it is borne." : "it takes longer."), numbers,
-                    Trials.key(controller, goesOn ? "Let it go off" : "Let it go on", Parameter.LINK_LOSS, goesOn ? 0 : 1,
-                            Remedy.byHand("Put a second, independent layer behind it", Step.CHAMBER)))
+                    alone ? Remedy.byHand("Letting it go on would leave one thermostat between them and harm: put a second, independent layer behind it first", Step.CHAMBER)
+                            : Trials.key(controller, goesOn ? "Let it go off" : "Let it go on", Parameter.LINK_LOSS, goesOn ? 0 : 1, second))
                     .about(controller.id(), "", controller.name()));
         }
         return findings;
+    }
+
+    private static Setup withoutThermostats(Setup setup) {
+        return setup.with(setup.chamber().with(setup.chamber().appliances().stream()
+                .map(each -> each instanceof Heater heater && heater.ownThermostat().isPresent() ? (Appliance) heater.withoutThermostat() : each).toList()));
     }
 }

@@ -1,8 +1,8 @@
 package kilnward.core.judgement;
-
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import java.util.stream.IntStream;
 import kilnward.core.chamber.ThermalModel;
 import kilnward.core.finding.Finding;
 import kilnward.core.finding.Remedy;
@@ -28,21 +28,24 @@ final class ProbeNearHeater implements Judgement {
                 situation.setup().needs().keep().middleC(), roomC)));
         double[] nodes = situation.steady().nodesC(roomC, share, 0);
         for (Probe probe : situation.setup().probes()) {
-            boolean used = situation.setup().controllers().stream()
-                    .anyMatch(controller -> controller.probeIds().contains(probe.id()));
+            int[] reads = IntStream.range(0, situation.setup().controllers().size()).filter(i -> situation.controller(i).probeIds().contains(probe.id())
+                    && !situation.controller(i).readsHumidity()).toArray();
             double warmK = 0;
             double elementC = Double.NEGATIVE_INFINITY;
             for (int e = 0; e < heaters; e++) {
                 warmK += probe.place().heaterShare(e, heaters) * (nodes[e] - nodes[model.air()]);
                 elementC = Math.max(elementC, nodes[e]);
             }
-            if (used && warmK > NOTICEABLE_K) {
+            if (reads.length > 0 && warmK > NOTICEABLE_K) {
+                double aboveK = situation.placement(reads[0]);
                 findings.add(new Finding("probe-near-heater", Severity.MIND_THIS, "The probe feels the heater",
-                        "On a cold night it reads {warmK} more than the air around it, as the element is at {elementC}:"
-                                + " the occupant runs cooler than the display says.",
-                        Map.of("warmK", Numbers.difference(warmK), "elementC", Numbers.level(elementC)),
+                        "On a cold night it reads {warmK} more than the air around it, as the element is at {elementC}."
+                                + (aboveK < -NOTICEABLE_K ? " The occupant is {aboveK} cooler than the display says."
+                                        : aboveK > NOTICEABLE_K ? " All in all the occupant is {aboveK} warmer than the display says." : ""),
+                        Map.of("warmK", Numbers.difference(warmK), "elementC", Numbers.level(elementC), "aboveK", Numbers.difference(Math.abs(aboveK))),
                         Remedy.byHand("Hang it at the occupant's height, out of the heater's reach", Step.PROBES))
-                        .about(probe.id(), "", situation.setup().name(probe.id())).towards(Finding.Towards.LOW));
+                        .about(probe.id(), "", situation.setup().name(probe.id()))
+                        .towards(aboveK < -NOTICEABLE_K ? Finding.Towards.LOW : aboveK > NOTICEABLE_K ? Finding.Towards.HIGH : Finding.Towards.NEITHER));
             }
         }
         return findings;

@@ -1,11 +1,10 @@
 package kilnward.core.judgement;
-
-import kilnward.core.device.LevelKind;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import kilnward.core.device.LevelKind;
 import kilnward.core.device.Parameter;
 import kilnward.core.finding.Finding;
 import kilnward.core.finding.Quantity;
@@ -58,8 +57,7 @@ final class RungOrder implements Judgement {
         Map<String, Quantity> numbers = new HashMap<>(Map.of("alarm", Numbers.of(rung.occupant(), rung.humidity()), "keep", Numbers.of(keep, rung.humidity()),
                 "harm", Numbers.of(harm.map(HarmLimit::levelC).orElse(keep), rung.humidity())));
         Parameter parameter = high ? Parameter.HIGH_ALARM : Parameter.LOW_ALARM;
-        Remedy remedy = Trials.alarm(situation, i, parameter, numbers, Remedy.byHand("This controller has no place for it between the swing and harm: have something else watch",
-                Step.SETTINGS));
+        Remedy remedy = Trials.alarms(situation, i, parameter, numbers, Trials.noPlace(situation, i, parameter));
         return Optional.of(new Finding("rung-order", beyondHarm ? Severity.NEEDS_YOU_NOW : Severity.MIND_THIS,
                 beyondHarm ? "The " + name + " alarm sounds when harm is done" : "The " + name + " alarm is inside the keep band",
                 beyondHarm ? "At the occupant it sounds at {alarm}; harm begins at {harm}."

@@ -1,5 +1,4 @@
 package kilnward.core.judgement;
-
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -17,6 +16,9 @@ import kilnward.core.setup.Sizing;
 
 /** A heater stuck on in the warmest room uses up a harm limit: judged by level and time, not by height alone. */
 final class StuckOnHarms implements Judgement {
+    /** What takes longer than a night (s) leaves somebody the time to find it; common practice, no source. */
+    private static final double NIGHT_S = 8 * 3600;
+
     @Override
     public List<Finding> judge(Situation situation) {
         OptionalDouble harmed = situation.stuckOn().metrics().harmedAtS();
@@ -33,7 +35,7 @@ final class StuckOnHarms implements Judgement {
         String sizes = harmlessW <= 0 ? " It gets there without any heater: cooling is what is missing."
                 : sizing.hasWindow() ? " A heater of up to {harmlessW} could not do that and still holds the coldest room."
                         : " No heater is both strong enough for the coldest room and too weak to harm.";
-        return List.of(new Finding("stuck-on-harms", Severity.NEEDS_YOU_NOW, "A stuck relay kills",
+        return List.of(new Finding("stuck-on-harms", harmed.getAsDouble() < NIGHT_S ? Severity.NEEDS_YOU_NOW : Severity.MIND_THIS, "A stuck relay kills",
                 "In the warmest room, {roomC}, a heater that never stops ends at {endC}. The occupant is harmed after {harmedS}." + sizes, numbers,
                 remedy(situation, numbers)).towards(Finding.Towards.HIGH));
     }

@@ -1,25 +1,26 @@
 package kilnward.core.judgement;
-
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.OptionalDouble;
+import java.util.Optional;
 import kilnward.core.chamber.Effect;
 import kilnward.core.finding.Finding;
 import kilnward.core.finding.Quantity;
 import kilnward.core.finding.Remedy;
 import kilnward.core.finding.Severity;
 import kilnward.core.finding.Step;
+import kilnward.core.life.HarmLimit;
 import kilnward.core.life.KeepBand;
+import kilnward.core.life.Side;
 import kilnward.core.rehearsal.Metrics;
 
 /** The occupant leaves the keep band day by day without any fault. */
 final class SwingOutOfBand implements Judgement {
     /** Less than this (K) is below what any of these devices can tell. */
-    static final double NOTICEABLE_K = 0.05;
-    /** An output that is on for so long, or so short, has nothing left to give. */
-    private static final double ALWAYS = 0.98;
-    private static final double NEVER = 0.02;
+    static final double NOTICEABLE_K = 0.1;
+    /** Outside for longer than this share of the time, and more than this share of the way to harm, it needs somebody now. */
+    private static final double OFTEN = 0.1;
+    private static final double NEAR = 0.5;
 
     @Override
     public List<Finding> judge(Situation situation) {
@@ -33,36 +34,84 @@ final class SwingOutOfBand implements Judgement {
         }
         boolean both = below >= NOTICEABLE_K && above >= NOTICEABLE_K;
         Finding.Towards side = both ? Finding.Towards.BOTH : above > below ? Finding.Towards.HIGH : Finding.Towards.LOW;
-        Map<String, Quantity> numbers = new HashMap<>(Map.of("lowestC", Numbers.level(occupant.lowest()), "highestC", Numbers.level(occupant.highest()),
-                "keepLowC", Numbers.level(keep.lowC()), "keepHighC", Numbers.level(keep.highC()), "inBandPct", Numbers.percent(100 * metrics.inBandShare())));
         double shiftK = keep.middleC() - 0.5 * (occupant.lowest() + occupant.highest());
-        Remedy remedy = advice(situation, side);
+        Map<String, Quantity> numbers = new HashMap<>(Map.of("lowestC", Numbers.level(occupant.lowest()), "highestC", Numbers.level(occupant.highest()),
+                "keepLowC", Numbers.level(keep.lowC()), "keepHighC", Numbers.level(keep.highC()), "inBandPct", Numbers.percent(100 * metrics.inBandShare()),
+                "awayK", Numbers.difference(Math.abs(shiftK))));
+        Remedy remedy = advice(situation, side, shiftK);
         int[] governing = situation.onTemperature();
         for (int at = governing.length - 1; at >= 0; at--) {
             remedy = Trials.band(situation, governing[at], shiftK, numbers, remedy);
         }
-        return List.of(new Finding("swing-out-of-band", metrics.inBandShare() < 0.5 ? Severity.NEEDS_YOU_NOW : Severity.MIND_THIS,
+        return List.of(new Finding("swing-out-of-band", severity(situation),
                 both ? "It swings out of the keep band on both sides" : side == Finding.Towards.HIGH ? "It runs too warm" : "It runs too cool",
                 "At the occupant it goes from {lowestC} to {highestC}; wanted are {keepLowC} to {keepHighC}. It is inside {inBandPct} of the time.", numbers, remedy)
                 .towards(side));
     }
 
-    /** What a person can do, by what the outputs were seen to do. */
-    private static Remedy advice(Situation situation, Finding.Towards side) {
-        OptionalDouble heat = situation.dutyShare(Effect::raisesTemperature);
-        OptionalDouble cold = situation.dutyShare(effect -> effect == Effect.COOLS || effect == Effect.AIRS);
+    /** By nearness to harm and by time, not by any step out of the band. */
+    private static Severity severity(Situation situation) {
+        Metrics metrics = situation.daily().metrics();
+        boolean near = nearness(situation, Side.HIGH) > NEAR || nearness(situation, Side.LOW) > NEAR;
+        return metrics.harmedAtS().isPresent() || near && metrics.inBandShare() < 1 - OFTEN ? Severity.NEEDS_YOU_NOW : Severity.MIND_THIS;
+    }
+
+    /** How much of the way from the band to harm it goes; where no harm is known, to as far beyond the band as the band is wide. */
+    private static double nearness(Situation situation, Side side) {
+        KeepBand keep = situation.setup().needs().keep();
+        Metrics.Level occupant = situation.daily().metrics().occupant();
+        double edgeC = side == Side.HIGH ? keep.highC() : keep.lowC();
+        double outK = side == Side.HIGH ? occupant.highest() - edgeC : edgeC - occupant.lowest();
+        Optional<HarmLimit> harm = situation.setup().needs().nearest(side);
+        return outK / harm.map(limit -> Math.abs(limit.levelC() - edgeC)).orElse(keep.highC() - keep.lowC());
+    }
+
+    /** What a person can do, by what the outputs were seen to do while it was outside. */
+    private static Remedy advice(Situation situation, Finding.Towards side, double shiftK) {
+        KeepBand keep = situation.setup().needs().keep();
+        Excursion out = Excursion.of(situation, situation.daily().trace().occupant(), side == Finding.Towards.HIGH ? keep.highC() : keep.lowC(), side == Finding.Towards.HIGH);
+        boolean heats = out.ran(Effect::raisesTemperature).isPresent();
+        boolean cools = out.ran(SwingOutOfBand::takesHeatOut).isPresent();
         return switch (side) {
-            case BOTH -> Remedy.byHand(heat.isEmpty() && cold.isEmpty() ? "Fit something that heats or cools, with a controller"
-                    : "Take a smaller differential, or more mass, or a weaker " + (heat.isEmpty() ? "cooler" : "heater") + "; Propose settings tries what there is",
-                    heat.isEmpty() && cold.isEmpty() ? Step.CHAMBER : Step.SETTINGS);
-            case LOW -> heat.isEmpty() ? Remedy.byHand(cold.isEmpty() || cold.getAsDouble() <= NEVER ? "Nothing here warms it: fit a heater, or keep the room warmer"
-                    : "Let what cools it stop sooner", cold.isEmpty() ? Step.CHAMBER : Step.SETTINGS)
-                    : heat.getAsDouble() >= ALWAYS ? Remedy.byHand("The heat is on all the time: a stronger heater, more insulation or a warmer room", Step.CHAMBER)
-                            : Remedy.byHand("Propose settings, or look at where the probe hangs", Step.SETTINGS);
-            default -> heat.orElse(0) <= NEVER && cold.isEmpty() ? Remedy.byHand("It is warm without any heat: let more air through, a cooler room, or a cooler", Step.CHAMBER)
-                    : cold.isPresent() && cold.getAsDouble() >= ALWAYS
-                            ? Remedy.byHand("What cools it is on all the time: a stronger one, more insulation or a cooler room", Step.CHAMBER)
-                            : Remedy.byHand("Propose settings, or look at where the probe hangs", Step.SETTINGS);
+            case BOTH -> !heats && !cools ? Remedy.byHand("Fit something that heats or cools, with a controller", Step.CHAMBER)
+                    : Remedy.byHand("Take a smaller differential, or more mass, or a weaker " + (heats ? "heater" : "cooler"), Step.SETTINGS);
+            case LOW -> tooCool(out, heats, shiftK);
+            default -> tooWarm(situation, out, cools, shiftK);
         };
+    }
+
+    private static Remedy tooCool(Excursion out, boolean heats, double shiftK) {
+        if (out.worked(SwingOutOfBand::takesHeatOut) && !out.exhausted(Effect::raisesTemperature)) {
+            return Remedy.byHand("What cools it still runs while it is too cool: let it stop sooner", Step.SETTINGS);
+        }
+        if (!heats) {
+            return Remedy.byHand("Nothing here warms it: fit a heater, or keep the room warmer", Step.CHAMBER);
+        }
+        if (out.exhausted(Effect::raisesTemperature)) {
+            return Remedy.byHand("The heat is on all the time while it is too cool: a stronger heater, more insulation or a warmer room", Step.CHAMBER);
+        }
+        if (out.worked(effect -> effect == Effect.MOISTENS)) {
+            return Remedy.byHand("It cools while the humidifier runs: moisten in shorter bursts, or warm what it gives off", Step.SETTINGS);
+        }
+        return Remedy.byHand(shiftK > NOTICEABLE_K ? "It is held {awayK} too low: set it higher, and hang the probe beside the occupant"
+                : "It swings wider than what is wanted: a smaller differential, more mass or a weaker heater", Step.SETTINGS);
+    }
+
+    private static Remedy tooWarm(Situation situation, Excursion out, boolean cools, double shiftK) {
+        if (out.worked(Effect::raisesTemperature)) {
+            return Remedy.byHand(shiftK < -NOTICEABLE_K ? "It still heats while it is too warm, and is held {awayK} too high: set it lower, and hang the probe beside the occupant"
+                    : "It swings wider than what is wanted: a smaller differential, more mass or a weaker heater", Step.SETTINGS);
+        }
+        if (!cools) {
+            boolean sun = situation.setup().chamber().room().sun().isPresent();
+            return Remedy.byHand("It is warm without any heat: " + (sun ? "shade it, " : "") + "let more air through, keep the room cooler, or fit a cooler", Step.CHAMBER);
+        }
+        return out.exhausted(SwingOutOfBand::takesHeatOut)
+                ? Remedy.byHand("What cools it is on all the time while it is too warm: a stronger one, more insulation or a cooler room", Step.CHAMBER)
+                : Remedy.byHand("What cools it rests while it is too warm: let it start sooner", Step.SETTINGS);
+    }
+
+    private static boolean takesHeatOut(Effect effect) {
+        return effect == Effect.COOLS || effect == Effect.AIRS;
     }
 }

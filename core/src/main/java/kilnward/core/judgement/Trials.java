@@ -1,5 +1,4 @@
 package kilnward.core.judgement;
-
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -7,6 +6,7 @@ import kilnward.core.device.Parameter;
 import kilnward.core.device.Settings;
 import kilnward.core.finding.Quantity;
 import kilnward.core.finding.Remedy;
+import kilnward.core.finding.Step;
 import kilnward.core.ladder.Rekey;
 import kilnward.core.setup.PlannedController;
 
@@ -20,15 +20,49 @@ final class Trials {
     /** The places there are for an alarm, the best first. */
     static Remedy alarm(Situation situation, int i, Parameter alarm, Map<String, Quantity> numbers, Remedy otherwise) {
         PlannedController controller = situation.controller(i);
-        String name = alarm == Parameter.HIGH_ALARM ? "high" : "low";
         Remedy remedy = otherwise;
         List<Settings> places = AlarmPlace.candidates(situation, i, alarm);
         for (int at = places.size() - 1; at >= 0; at--) {
             String slot = "to" + at;
             numbers.put(slot, Numbers.of(situation.unit(i).toModel(places.get(at).value(alarm).orElseThrow()), controller.readsHumidity()));
-            remedy = Remedy.tried("Set the " + name + " alarm to {" + slot + "} on the display", Rekey.changes(controller, places.get(at)), remedy);
+            remedy = Remedy.tried("Set the " + name(alarm) + " alarm to {" + slot + "} on the display", Rekey.changes(controller, places.get(at)), remedy);
         }
         return remedy;
+    }
+
+    /**
+     * The same, with the other alarm of the controller moved too: two that are both wrong stand in each other's way.
+     *
+     * @param otherwise what is said where no place was found that proves right
+     */
+    static Remedy alarms(Situation situation, int i, Parameter alarm, Map<String, Quantity> numbers, Remedy otherwise) {
+        Parameter other = alarm == Parameter.HIGH_ALARM ? Parameter.LOW_ALARM : Parameter.HIGH_ALARM;
+        PlannedController controller = situation.controller(i);
+        List<Settings> places = AlarmPlace.candidates(situation, i, alarm);
+        List<Settings> others = AlarmPlace.candidates(situation, i, other);
+        Remedy remedy = otherwise;
+        if (!places.isEmpty() && !others.isEmpty()) {
+            double also = others.get(0).value(other).orElseThrow();
+            Settings both = places.get(0).with(other, also);
+            if (controller.profile().refusals(both).isEmpty()) {
+                numbers.put("both", Numbers.of(situation.unit(i).toModel(places.get(0).value(alarm).orElseThrow()), controller.readsHumidity()));
+                numbers.put("also", Numbers.of(situation.unit(i).toModel(also), controller.readsHumidity()));
+                remedy = Remedy.tried("Set the " + name(alarm) + " alarm to {both} and the " + name(other) + " alarm to {also} on the display", Rekey.changes(controller, both),
+                        remedy);
+            }
+        }
+        return alarm(situation, i, alarm, numbers, remedy);
+    }
+
+    /** What is said of an alarm for which no place proved right: that there is none only where the keys' own limits leave none. */
+    static Remedy noPlace(Situation situation, int i, Parameter alarm) {
+        return Remedy.byHand(AlarmPlace.candidates(situation, i, alarm).isEmpty()
+                ? "Its keys leave no place between the normal swing and harm: make the swing smaller, or have something else watch"
+                : "No place that was tried came out right together with what else is set: mend the other findings first, then look again", Step.SETTINGS);
+    }
+
+    private static String name(Parameter alarm) {
+        return alarm == Parameter.HIGH_ALARM ? "high" : "low";
     }
 
     /** All levels of a controller moved together (K or points); otherwise a band keyed in that lies inside what is wanted. */

@@ -1,5 +1,4 @@
 package kilnward.core.load;
-
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.HashMap;
@@ -120,7 +119,8 @@ public record LoadCheck(List<Checked> outlets, List<Fed> supplies, List<Finding>
         }
         double ratingPct = checked.ratingPct().getAsDouble();
         double contactA = outlet.contactA().orElse(Double.POSITIVE_INFINITY);
-        boolean starts = outlet.loads().stream().anyMatch(load -> load.kind().isMotor());
+        boolean starts = outlet.loads().stream().anyMatch(load -> load.kind().rushesIn());
+        boolean motor = outlet.loads().stream().anyMatch(load -> load.kind().isMotor());
         Map<String, Quantity> numbers = new HashMap<>(Map.of("powerW", new Quantity(checked.powerW(), Unit.WATT),
                 "currentA", count(checked.currentA()), "inrushA", count(checked.inrushA()),
                 "sharePct", new Quantity(ratingPct, Unit.PERCENT), "supplyV", count(outlet.supply().voltageV())));
@@ -132,8 +132,9 @@ public record LoadCheck(List<Checked> outlets, List<Fed> supplies, List<Finding>
                     numbers, Remedy.byHand(CONTACTOR, Step.LOADS), outlet.name()));
         } else if (starts && checked.inrushA() > contactA) {
             findings.add(named("inrush-over-rating", Severity.MIND_THIS,
-                    "{outlet} has to start a motor that is too big for it",
-                    "Running it draws {currentA} A, starting about {inrushA} A; the contact is rated for {ratedA} A.",
+                    motor ? "{outlet} has to start a motor that is too big for it" : "{outlet} has to take a surge that is too big for it",
+                    "Running it draws {currentA} A, starting about {inrushA} A" + (motor ? "" : ", as lamps, transformers and power supplies do")
+                            + "; the contact is rated for {ratedA} A.",
                     numbers, Remedy.byHand(CONTACTOR, Step.LOADS), outlet.name()));
         } else if (ratingPct > 100 * PRUDENT_SHARE && outlet.cyclesPerDay() > 0) {
             findings.add(named("outlet-not-derated", Severity.MIND_THIS, "{outlet} is used near its rating",

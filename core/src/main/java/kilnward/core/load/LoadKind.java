@@ -1,11 +1,9 @@
 package kilnward.core.load;
-
 import kilnward.core.chamber.Appliance;
 import kilnward.core.chamber.Cooler;
 import kilnward.core.chamber.Dehumidifier;
 import kilnward.core.chamber.Fan;
 import kilnward.core.chamber.Heater;
-import kilnward.core.chamber.HeaterKind;
 import kilnward.core.chamber.Humidifier;
 import kilnward.core.chamber.Lamp;
 import kilnward.core.chamber.Vent;
@@ -16,30 +14,40 @@ import kilnward.core.chamber.Vent;
  */
 public enum LoadKind {
     /** Mats, cables, ceramic emitters: as much at the start as later. */
-    RESISTIVE(1, true),
+    RESISTIVE(1, true, true),
+    /** Heaters with a fan, a pump or electronics of their own: what cools or governs the element must have all of its voltage. */
+    DRIVEN_HEATER(1.5, false, false),
     /** Self-limiting elements: most while they are cold. */
-    SELF_LIMITING(2, false),
+    SELF_LIMITING(2, false, true),
     /** Incandescent bulbs: a cold filament draws about ten times as much for a moment. */
-    BULB(10, true),
+    BULB(10, true, true),
     /** Fans, pumps, drives of vents. */
-    MOTOR(6, false),
+    MOTOR(6, false, false),
     /** Compressors of fridges, chillers and dehumidifiers. */
-    COMPRESSOR(8, false),
+    COMPRESSOR(8, false, false),
     /** Power supplies and lamps with electronics. */
-    ELECTRONIC(10, false);
+    ELECTRONIC(10, false, false);
 
     private final double inrush;
     private final boolean dimmable;
+    private final boolean pulsable;
 
-    LoadKind(double inrush, boolean dimmable) {
+    LoadKind(double inrush, boolean dimmable, boolean pulsable) {
         this.inrush = inrush;
         this.dimmable = dimmable;
+        this.pulsable = pulsable;
     }
 
     /** How an appliance begins to draw. */
     public static LoadKind of(Appliance appliance) {
         if (appliance instanceof Heater heater) {
-            return heater.kind() == HeaterKind.BULB ? BULB : heater.selfLimitC().isPresent() ? SELF_LIMITING : RESISTIVE;
+            return heater.selfLimitC().isPresent() ? SELF_LIMITING : switch (heater.kind()) {
+                case BULB -> BULB;
+                case SELF_LIMITING -> SELF_LIMITING;
+                case FANNED_ELEMENT, WARM_LIQUID, IN_TANK -> DRIVEN_HEATER;
+                case REVERSED_MODULE -> ELECTRONIC;
+                case MAT, CERAMIC_EMITTER, RADIANT_PANEL, CABLE, ROD -> RESISTIVE;
+            };
         }
         if (appliance instanceof Cooler cooler) {
             return cooler.kind() == Cooler.Kind.THERMOELECTRIC ? ELECTRONIC : COMPRESSOR;
@@ -61,7 +69,17 @@ public enum LoadKind {
         return this == MOTOR || this == COMPRESSOR;
     }
 
-    /** Whether a dimmer may trim its watts; never one on electronics or motors. */
+    /** Whether it may be switched on and off again within a minute, as a proportional controller does: nothing with a motor or electronics. */
+    public boolean pulsable() {
+        return pulsable;
+    }
+
+    /** Whether it draws far more at the start than later, so that a small contact may weld. */
+    public boolean rushesIn() {
+        return inrush > 2;
+    }
+
+    /** Whether a dimmer may trim its watts: bare elements and filaments only. On anything with a fan, a pump, a motor or electronics it is a fire risk. */
     public boolean dimmable() {
         return dimmable;
     }

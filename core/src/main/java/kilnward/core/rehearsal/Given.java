@@ -1,5 +1,4 @@
 package kilnward.core.rehearsal;
-
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
@@ -35,7 +34,7 @@ final class Given {
 
     /** Whether what it draws depends on temperatures. */
     private static boolean isLive(Appliance appliance) {
-        return appliance instanceof Heater heater && heater.selfLimitC().isPresent() || appliance instanceof Cooler;
+        return appliance instanceof Heater heater && heater.varies() || appliance instanceof Cooler;
     }
 
     /** Inputs that change from step to step: those of self-limiting elements. */
@@ -105,7 +104,7 @@ final class Given {
             if (state.appliance instanceof Lamp) {
                 inputs[lightInput] = 1;
             }
-            if (!(state.appliance instanceof Heater heater) || heater.selfLimitC().isEmpty()) {
+            if (!(state.appliance instanceof Heater heater) || !heater.varies()) {
                 electricalW += state.powerShare() * state.appliance.electricalW();
             }
         }
@@ -134,12 +133,12 @@ final class Given {
                 continue;
             }
             if (each.appliance instanceof Heater heater) {
-                double watts = each.level() * heater.powerW(state[each.element]);
+                double watts = each.level() * heater.powerW(state[each.element], roomC);
                 inputs[ThermalModel.FIRST_ELEMENT_INPUT + each.element] += watts;
-                liveElectricalJ += seconds * watts / heater.kind().heatPerWatt();
+                liveElectricalJ += seconds * each.level() * heater.electricalW(state[each.element], roomC);
             } else if (each.appliance instanceof Cooler cooler) {
                 double most = airKPerW > 0 ? Math.max(0, (state[airState] - cooler.lowestC(roomC)) / airKPerW + Math.min(0, besidesW)) / coolers : Double.POSITIVE_INFINITY;
-                inputs[ThermalModel.AIR_HEAT_INPUT] -= Math.min(each.level() * cooler.removesW(state[airState], roomC), most);
+                inputs[ThermalModel.AIR_HEAT_INPUT] -= Math.min(each.level() * cooler.pumpsW(state[airState], roomC), most);
             }
         }
     }

@@ -1,10 +1,11 @@
 package kilnward.core.rehearsal;
-
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
 import java.util.OptionalDouble;
 import java.util.Set;
 import java.util.TreeSet;
+import java.util.stream.Stream;
 import kilnward.core.air.SaturatedVapour;
 import kilnward.core.chamber.Appliance;
 import kilnward.core.chamber.Bowl;
@@ -359,14 +360,17 @@ final class Outputs {
         return layersActed;
     }
 
-    /** The loop that starts at the steady state: the first one on temperature; null where there is none. */
-    private RunningLoop leading() {
-        for (RunningLoop loop : loops) {
-            if (!loop.unit.humidity && !loop.loop.cutOut()) {
-                return loop;
-            }
-        }
-        return null;
+    /** How many loops the steady state can start from: those on temperature that hold about a level. */
+    int leaders() {
+        return (int) leading().count();
+    }
+
+    private Stream<RunningLoop> leading() {
+        return Arrays.stream(loops).filter(each -> !each.unit.humidity && !each.loop.cutOut() && each.chain.law().holdsAbout().isPresent());
+    }
+
+    private RunningLoop leader(int which) {
+        return leading().skip(which).findFirst().orElseThrow();
     }
 
     /** Lets appliances that act by themselves find out where they stand, before anything runs. */
@@ -394,25 +398,27 @@ final class Outputs {
         return thermostatShare < 1 ? -1 : 0;
     }
 
-    /** Switches the leading loop by hand, for finding its steady states; all others stay as they are. */
-    void holdLeading(boolean on) {
-        RunningLoop leading = leading();
-        if (leading != null) {
-            leading.conducts = on;
-        }
+    /** Switches one of the leading loops by hand, for finding its steady states; all others stay as they are. */
+    void holdLeading(int which, boolean on) {
+        leader(which).conducts = on;
     }
 
-    /** Share of its time the leading loop has to be on so that its display stands in the middle of its switching points. */
-    double holdingShare(Probed off, Probed on) {
-        RunningLoop leading = leading();
-        if (leading == null || leading.chain.law().holdsAbout().isEmpty()) {
-            return 0;
-        }
-        var display = leading.unit.controller.display();
-        double middle = leading.chain.law().holdsAbout().getAsDouble() - display.offset();
-        double wanted = display.unit().toModel(middle);
+    /** Share of its time a leading loop has to be on so that its display stands in the middle of its switching points; below 0 or above 1 it cannot. */
+    double holdingShare(int which, Probed off, Probed on) {
+        RunningLoop leading = leader(which);
         double whenOff = leading.unit.sensed(BEFORE_ANY_FAULT_S, off);
         double whenOn = leading.unit.sensed(BEFORE_ANY_FAULT_S, on);
-        return whenOn == whenOff ? 0 : Math.max(0, Math.min(1, (wanted - whenOff) / (whenOn - whenOff)));
+        return whenOn == whenOff ? 0 : (wanted(leading) - whenOff) / (whenOn - whenOff);
+    }
+
+    private static double wanted(RunningLoop leading) {
+        var display = leading.unit.controller.display();
+        return display.unit().toModel(leading.chain.law().holdsAbout().orElseThrow() - display.offset());
+    }
+
+    /** How far a leading loop's display is from the middle of its switching points (K). */
+    double missesK(int which, Probed state) {
+        RunningLoop leading = leader(which);
+        return Math.abs(leading.unit.sensed(BEFORE_ANY_FAULT_S, state) - wanted(leading));
     }
 }

@@ -1,5 +1,4 @@
 package kilnward.core.rehearsal;
-
 import java.util.Arrays;
 import java.util.HashMap;
 import java.util.List;
@@ -216,14 +215,7 @@ public final class Rehearsal {
     private void settle(double startS) {
         double roomC = scenario.room().temperatureC(startS - SETTLING_S);
         outputs.feelAt(rig.needs().keep().middleC(), -SETTLING_S);
-        double[] off = steady(roomC, false);
-        double[] on = steady(roomC, true);
-        double share = outputs.holdingShare(new Probed(nodes, humidityPct).of(off), new Probed(nodes, humidityPct).of(on));
-        outputs.holdLeading(false);
-        state = off;
-        for (int i = 0; i < states - 1; i++) {
-            state[i] = off[i] + share * (on[i] - off[i]);
-        }
+        state = held(roomC);
         outputs.feelAt(state[nodes - 3], -SETTLING_S);
         outputs.powerUp(-SETTLING_S - 86_400);
         beginWater(roomC, true);
@@ -231,9 +223,36 @@ public final class Rehearsal {
         advance(startS - steps * stepS, -steps, 0, null);
     }
 
-    /** The state everything tends to with the leading loop held on or off, thermostats of their own holding what they hold, and all else as it stands. */
-    private double[] steady(double roomC, boolean on) {
-        outputs.holdLeading(on);
+    /** The state in which the first loop that can holds its middle; where none can, the one that comes nearest to it does what it can. */
+    private double[] held(double roomC) {
+        if (outputs.leaders() == 0) {
+            return steadyHeld(roomC);
+        }
+        double[] best = null;
+        double bestK = Double.POSITIVE_INFINITY;
+        for (int loop = 0; loop < outputs.leaders() && bestK > 0; loop++) {
+            outputs.holdLeading(loop, false);
+            double[] off = steadyHeld(roomC);
+            outputs.holdLeading(loop, true);
+            double[] on = steadyHeld(roomC);
+            outputs.holdLeading(loop, false);
+            double asked = outputs.holdingShare(loop, new Probed(nodes, humidityPct).of(off), new Probed(nodes, humidityPct).of(on));
+            double share = Math.max(0, Math.min(1, asked));
+            double[] found = off.clone();
+            for (int i = 0; i < states - 1; i++) {
+                found[i] = off[i] + share * (on[i] - off[i]);
+            }
+            double missesK = share == asked ? 0 : outputs.missesK(loop, new Probed(nodes, humidityPct).of(found));
+            if (best == null || missesK < bestK) {
+                best = found;
+                bestK = missesK;
+            }
+        }
+        return best;
+    }
+
+    /** The state everything tends to with the loops as they are held, thermostats of their own holding what they hold, and all else as it stands. */
+    private double[] steadyHeld(double roomC) {
         outputs.holdThermostats(1);
         double[] found = steady(roomC);
         double low = 0;

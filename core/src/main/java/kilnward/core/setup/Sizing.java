@@ -1,5 +1,8 @@
 package kilnward.core.setup;
+import java.util.List;
 import java.util.OptionalDouble;
+import java.util.function.DoubleUnaryOperator;
+import kilnward.core.air.Root;
 import kilnward.core.chamber.Chamber;
 import kilnward.core.chamber.Cooler;
 import kilnward.core.chamber.Heater;
@@ -82,10 +85,18 @@ public record Sizing(double hasW, double neededW, double fullC, double wantedW, 
                 : OptionalDouble.of(run.metrics().loops().get((int) loop.getAsDouble()).cyclesPerHour());
     }
 
+    /** What takes heat out takes out less the colder it gets inside: where the two meet, it ends. */
     private static double idleWarmestC(Chamber chamber, KeepBand keep) {
         double warmestC = chamber.room().warmestC();
-        double coolingW = chamber.of(Cooler.class).stream().mapToDouble(each -> each.removesW(keep.middleC(), warmestC)).sum();
-        return SteadyState.aired(chamber).occupantC(warmestC, 0, coolingW);
+        SteadyState aired = SteadyState.aired(chamber);
+        List<Cooler> coolers = chamber.of(Cooler.class);
+        if (coolers.isEmpty()) {
+            return aired.occupantC(warmestC, 0, 0);
+        }
+        double hottestC = aired.occupantC(warmestC, 0, 0);
+        DoubleUnaryOperator missC = insideC -> aired.occupantC(warmestC, 0, coolers.stream().mapToDouble(each -> each.pumpsW(insideC, warmestC)).sum()) - insideC;
+        double coldestC = Math.min(keep.lowC(), coolers.stream().mapToDouble(each -> each.lowestC(warmestC)).min().orElseThrow()) - 1;
+        return missC.applyAsDouble(coldestC) <= 0 ? coldestC : missC.applyAsDouble(hottestC) >= 0 ? hottestC : Root.between(missC, coldestC, hottestC, 0.01);
     }
 
     private static double coolingW(Chamber chamber, KeepBand keep) {

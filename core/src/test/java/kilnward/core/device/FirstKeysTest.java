@@ -1,5 +1,4 @@
 package kilnward.core.device;
-
 import static org.junit.jupiter.api.Assertions.assertEquals;
 import static org.junit.jupiter.api.Assertions.assertTrue;
 
@@ -33,7 +32,7 @@ class FirstKeysTest {
     }
 
     private static Map<Parameter, Double> first(Profile profile, Settings keyed, Optional<HumidityBand> damp, SwitchingPoints... points) {
-        return FirstKeys.of(profile, keyed, KEEP, damp, List.of(points)).values();
+        return FirstKeys.of(profile, keyed, FirstKeys.Wanted.of(KEEP, damp), List.of(points)).values();
     }
 
     private static Settings nothing() {
@@ -81,7 +80,7 @@ class FirstKeysTest {
     void nobodyLivingThereStillGivesSomewhereToBegin() {
         Profile profile = device(LawKind.ON_OFF, DisplayUnit.C, 0.1, Style.OFF_AT_SET, Parameter.SET_VALUE, Parameter.DIFFERENTIAL, Parameter.HIGH_ALARM, Parameter.LOW_ALARM);
         assertEquals(Map.of(Parameter.SET_VALUE, 25.0, Parameter.DIFFERENTIAL, 0.5, Parameter.HIGH_ALARM, 40.0, Parameter.LOW_ALARM, 10.0),
-                FirstKeys.of(profile, nothing(), Optional.empty(), Optional.empty(), List.of()).values());
+                FirstKeys.of(profile, nothing(), FirstKeys.Wanted.of(Optional.empty(), Optional.empty()), List.of()).values());
     }
 
     @ParameterizedTest

@@ -1,5 +1,4 @@
 package kilnward.server.begin;
-
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Pattern;
@@ -8,17 +7,26 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.stream.DoubleStream;
+import kilnward.core.chamber.Appliance;
+import kilnward.core.chamber.Effect;
+import kilnward.core.control.Direction;
 import kilnward.core.control.SwitchingPoints;
 import kilnward.core.device.FirstKeys;
 import kilnward.core.device.Parameter;
 import kilnward.core.device.Profile;
 import kilnward.core.device.Settings;
+import kilnward.core.finding.RefusedValueException;
 import kilnward.core.life.HumidityBand;
 import kilnward.core.life.KeepBand;
+import kilnward.core.life.Side;
+import kilnward.core.load.LoadKind;
 import kilnward.server.people.Open;
-import kilnward.server.plan.ChamberPlan.ControllerPlan;
-import kilnward.server.plan.ChamberPlan.OccupancyPlan;
+import kilnward.server.plan.AppliancePlan;
 import kilnward.server.plan.ChamberPlan;
+import kilnward.server.plan.ChamberPlan.ControllerPlan;
+import kilnward.server.plan.ChamberPlan.LoopPlan;
+import kilnward.server.plan.ChamberPlan.OccupancyPlan;
 import kilnward.server.plan.PlanReader;
 import kilnward.server.wire.OrNull;
 import kilnward.server.wire.problem.Within;
@@ -31,7 +39,8 @@ import org.springframework.web.bind.annotation.RestController;
 @RestController
 public class FirstKeysController {
     /** Controllers of a chamber in which somebody lives, or nobody yet. */
-    public record FirstKeysRequest(@OrNull @Valid OccupancyPlan occupancy, @NotNull @Size(max = 10) List<@Valid @NotNull Keyed> controllers) {
+    public record FirstKeysRequest(@OrNull @Valid OccupancyPlan occupancy, @NotNull @Size(max = 10) List<@Valid @NotNull Keyed> controllers,
+            @OrNull @Size(max = 60) List<@Valid @NotNull AppliancePlan> appliances) {
     }
 
     /**
@@ -57,21 +66,49 @@ public class FirstKeysController {
         List<Begun> begun = new ArrayList<>();
         for (int i = 0; i < request.controllers().size(); i++) {
             Keyed keyed = request.controllers().get(i);
-            begun.add(PlanReader.at("controllers[" + i + "].controller", () -> begun(request.occupancy(), keyed.controller(), new Settings(keyed.values()), keyed.points().stream()
-                    .filter(each -> !each.onAt().equals(each.offAt())).map(each -> SwitchingPoints.ofPair(each.onAt(), each.offAt())).toList())));
+            begun.add(PlanReader.at("controllers[" + i + "].controller",
+                    () -> begun(request.occupancy(), request.appliances() == null ? List.of() : request.appliances(), keyed.controller(), new Settings(keyed.values()),
+                            keyed.points().stream()
+                                    .filter(each -> !each.onAt().equals(each.offAt())).map(each -> SwitchingPoints.ofPair(each.onAt(), each.offAt())).toList())));
         }
         return begun;
     }
 
     /** A value for each key of a controller: the one keyed in, or what such a key begins with. */
-    public static Begun begun(OccupancyPlan occupancy, ControllerPlan controller, Settings keyed, List<SwitchingPoints> points) {
+    public static Begun begun(OccupancyPlan occupancy, List<AppliancePlan> appliances, ControllerPlan controller, Settings keyed, List<SwitchingPoints> points) {
         Profile profile = PlanReader.at("profile", () -> PlanReader.profile(controller));
         // What is wanted is only looked at where it can be: a band that is being typed the wrong way round is refused where it is rehearsed.
         Optional<OccupancyPlan> lives = Optional.ofNullable(occupancy);
-        return new Begun(controller.id(), FirstKeys.of(profile, keyed,
+        List<Appliance> hang = controller.loops().isEmpty() ? List.of() : hang(appliances, controller.loops().get(0));
+        boolean humid = profile.unit().isHumidity();
+        Optional<Direction> direction = hang.isEmpty() ? Optional.empty()
+                : Optional.of(hang.stream().map(Appliance::effect).anyMatch(effect -> humid ? effect == Effect.MOISTENS : effect.raisesTemperature()) ? Direction.RAISE
+                        : Direction.LOWER);
+        boolean compressor = controller.loops().stream().flatMap(loop -> hang(appliances, loop).stream()).anyMatch(each -> LoadKind.of(each) == LoadKind.COMPRESSOR);
+        return new Begun(controller.id(), FirstKeys.of(profile, keyed, new FirstKeys.Wanted(
                 lives.filter(each -> each.keepLowC() < each.keepHighC()).map(each -> new KeepBand(each.keepLowC(), each.keepHighC())),
                 lives.filter(each -> each.keepHumidityLowPct() != null && each.keepHumidityHighPct() != null && each.keepHumidityLowPct() < each.keepHumidityHighPct())
                         .map(each -> new HumidityBand(each.keepHumidityLowPct(), each.keepHumidityHighPct())),
-                points).values());
+                harm(lives, Side.LOW).max(), harm(lives, Side.HIGH).min(), direction, compressor), points).values());
+    }
+
+    private static DoubleStream harm(Optional<OccupancyPlan> lives, Side side) {
+        return lives.stream().flatMap(each -> each.harmLimits().stream()).filter(limit -> limit.side() == side).mapToDouble(ChamberPlan.HarmPlan::levelC);
+    }
+
+    /** What hangs on an output, as far as it is described well enough to be read. */
+    private static List<Appliance> hang(List<AppliancePlan> appliances, LoopPlan loop) {
+        List<Appliance> hang = new ArrayList<>();
+        for (AppliancePlan each : appliances) {
+            if (loop.applianceIds().contains(each.id())) {
+                try {
+                    hang.add(each.read());
+                } catch (RefusedValueException typed) {
+                    // It is refused where it is rehearsed; until then nothing is known of it.
+                    continue;
+                }
+            }
+        }
+        return hang;
     }
 }

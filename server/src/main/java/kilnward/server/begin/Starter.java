@@ -4,20 +4,28 @@ import java.util.Comparator;
 import java.util.EnumSet;
 import java.util.List;
 import java.util.Optional;
+import java.util.OptionalDouble;
 import java.util.Set;
 import java.util.UUID;
 import kilnward.core.chamber.AirMovement;
+import kilnward.core.chamber.Chamber;
 import kilnward.core.control.Style;
 import kilnward.core.device.Parameter;
 import kilnward.core.finding.RefusedValueException;
 import kilnward.core.life.Guide;
+import kilnward.core.life.Metabolism;
+import kilnward.core.life.Needs;
 import kilnward.core.life.School;
 import kilnward.core.life.Stage;
 import kilnward.core.probe.DisplayUnit;
+import kilnward.core.setup.FirstSizes;
+import kilnward.core.setup.LivingDay;
 import kilnward.server.begin.NewChamber;
 import kilnward.server.guide.GuideService;
 import kilnward.server.plan.ApplianceKind;
 import kilnward.server.plan.AppliancePlan;
+import kilnward.server.plan.AppliancePlan.CoolerPlan;
+import kilnward.server.plan.AppliancePlan.HeaterPlan;
 import kilnward.server.plan.ChamberPlan;
 import kilnward.server.plan.ChamberPlan.BoxPlan;
 import kilnward.server.plan.ChamberPlan.ContentsPlan;
@@ -32,6 +40,7 @@ import kilnward.server.plan.ChamberPlan.ProbePlan;
 import kilnward.server.plan.ChamberPlan.ProfilePlan;
 import kilnward.server.plan.ChamberPlan.RoomPlan;
 import kilnward.server.plan.ChamberPlan.WallPlan;
+import kilnward.server.plan.PlanReader;
 import org.springframework.stereotype.Component;
 
 /** What a new chamber begins with: a foam box with a mat, one probe and one invented controller, all to be changed. */
@@ -54,7 +63,7 @@ public class Starter {
         return new ChamberPlan(chamber.name().strip(), "", null, occupancy(chamber),
                 foamBox(0.5, 0.4, 0.35, 50, altitudeM), inside(chamber),
                 new RoomPlan(15.0, 25.0, 15.0, null, null, null), null,
-                List.of(AppliancePlan.HeaterPlan.of(heater, "mat", ApplianceKind.MAT, 15)),
+                List.of(HeaterPlan.of(heater, "mat", ApplianceKind.MAT, 15)),
                 List.of(new ProbePlan(probe, "probe", null, null, null, null, 0.0, 0.0, 40.0, 0.0, 0.0, 0.0, null)),
                 List.of(new ControllerPlan(UUID.randomUUID().toString(), "My controller", List.of(probe), profile(),
                         List.of(LoopPlan.of(UUID.randomUUID().toString(), List.of(heater), null, null, null)))),
@@ -68,7 +77,20 @@ public class Starter {
             return plan;
         }
         Optional<LivingPlan> living = living(chamber.guideId(), chamber.schoolId(), chamber.stageId());
-        return living.isEmpty() ? plan : plan.withContents(plan.contents().with(amount(living.get(), build)));
+        return sized(living.isEmpty() ? plan : plan.withContents(plan.contents().with(amount(living.get(), build))));
+    }
+
+    /** A build is as strong as what is to live in it asks for: heaters and coolers that are too weak begin as the next size that is sold. */
+    private static ChamberPlan sized(ChamberPlan plan) {
+        Chamber built = PlanReader.chamber(plan);
+        Needs needs = PlanReader.needs(plan);
+        Metabolism most = PlanReader.livingDays(plan.contents(), OptionalDouble.empty()).stream().map(LivingDay::living)
+                .max(Comparator.comparingDouble(Metabolism::heatW)).orElse(Metabolism.NONE);
+        double heaters = FirstSizes.heaters(built, needs);
+        double coolers = FirstSizes.coolers(built, needs, most);
+        List<AppliancePlan> sized = plan.appliances().stream().map(each -> each instanceof HeaterPlan heater && heaters > 1 ? (AppliancePlan) heater.sized(heaters)
+                : each instanceof CoolerPlan cooler && coolers > 1 ? cooler.sized(coolers) : each).toList();
+        return plan.withAppliances(sized);
     }
 
     /** As much as usually lives in such a build. */

@@ -1,5 +1,4 @@
 package kilnward.server.plan;
-
 import com.fasterxml.jackson.annotation.JsonTypeInfo;
 import io.swagger.v3.oas.annotations.media.Schema;
 import jakarta.validation.Valid;
@@ -21,6 +20,7 @@ import kilnward.core.chamber.Lamp;
 import kilnward.core.chamber.OwnThermostat;
 import kilnward.core.chamber.Vent;
 import kilnward.core.finding.RefusedValueException;
+import kilnward.core.setup.FirstSizes;
 import kilnward.server.plan.ChamberPlan.PlacePlan;
 import kilnward.server.wire.OrNull;
 import kilnward.server.wire.problem.Within;
@@ -81,6 +81,11 @@ public sealed interface AppliancePlan {
             return new HeaterPlan(id, name, kind, powerW, false, null, null, null, null, null, null, null);
         }
 
+        /** One that is so many times as strong, or the next size that is sold. */
+        public HeaterPlan sized(double times) {
+            return new HeaterPlan(id, name, kind, FirstSizes.sold(times * powerW), lowVoltage, place, elementJK, toAirWK, toContentsWK, selfLimitC, opensAtC, closesAtC);
+        }
+
         @Override
         public Appliance read() {
             HeaterKind heats = HeaterKind.valueOf(kind.name());
@@ -105,6 +110,12 @@ public sealed interface AppliancePlan {
             @NotNull @Within(min = 0.1, max = 100_000, unit = "W") Double removesW, @OrNull @Within(min = 1, max = 100, unit = "K") Double limitK,
             @OrNull @Within(min = -40, max = 30, unit = "°C") Double lowestC, @OrNull @Within(min = -30, max = 120, unit = "°C") Double opensAtC,
             @OrNull @Within(min = -30, max = 120, unit = "°C") Double closesAtC) implements AppliancePlan {
+        /** One that takes out so many times as much, or the next size that is sold, and draws as much more. */
+        public CoolerPlan sized(double times) {
+            double takesW = FirstSizes.sold(times * removesW);
+            return new CoolerPlan(id, name, kind, Math.rint(powerW * takesW / removesW), lowVoltage, place, takesW, limitK, lowestC, opensAtC, closesAtC);
+        }
+
         @Override
         public Appliance read() {
             Cooler.Kind cools = switch (kind) {

@@ -59,6 +59,11 @@ public record ChamberPlan(@NotBlank @Size(max = 80) String name, @NotNull @Size(
         return new ChamberPlan(name, note, standsAt, occupancy, box, other, room, power, appliances, probes, controllers, looked);
     }
 
+    /** The same with other appliances. */
+    public ChamberPlan withAppliances(List<AppliancePlan> others) {
+        return new ChamberPlan(name, note, standsAt, occupancy, box, contents, room, power, others, probes, controllers, looked);
+    }
+
     /** The same with another error of some probes (K, or points of %RH of their humidity sensors). */
     public ChamberPlan withSensorError(List<String> probeIds, boolean humid, double error) {
         return new ChamberPlan(name, note, standsAt, occupancy, box, contents, room, power, appliances,

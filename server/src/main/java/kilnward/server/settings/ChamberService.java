@@ -287,7 +287,7 @@ public class ChamberService {
     private static FirstKeysController.Begun begun(ChamberPlan plan, ChamberPlan.ControllerPlan controller, SettingsRevisionEntity inForce) {
         Map<Parameter, Double> keyed = inForce == null ? Map.of() : values(inForce.getValues());
         try {
-            return FirstKeysController.begun(plan.occupancy(), controller, new Settings(keyed), List.of());
+            return FirstKeysController.begun(plan.occupancy(), plan.appliances(), controller, new Settings(keyed), List.of());
         } catch (RefusedValueException saved) {
             // A device that was described when more was taken: it is refused where it is used, and hides neither its chamber nor the others.
             return new FirstKeysController.Begun(controller.id(), keyed);

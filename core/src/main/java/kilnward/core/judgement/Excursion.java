@@ -1,0 +1,56 @@
+package kilnward.core.judgement;
+import java.util.List;
+import java.util.OptionalDouble;
+import java.util.function.Predicate;
+import kilnward.core.chamber.Effect;
+import kilnward.core.rehearsal.Trace;
+import kilnward.core.setup.PlannedController;
+
+/**
+ * What the outputs were seen to do while something was on one side outside of what is wanted: the mechanism is read from the trace, not guessed from the keys.
+ *
+ * @param situation the chamber and its sound day
+ * @param buckets   buckets of the trace in which it was outside
+ * @param share     their share of the time, 0 to 1
+ */
+record Excursion(Situation situation, List<Integer> buckets, double share) {
+    /** An output that is on for so much of the time has nothing left to give … */
+    private static final double ALWAYS = 0.9;
+    /** … and one that is on for so little gives nothing. */
+    private static final double NEVER = 0.02;
+
+    /**
+     * @param of   the course of the quantity
+     * @param edge end of what is wanted on that side
+     * @param high whether it is looked at above that end, or below
+     */
+    static Excursion of(Situation situation, Trace.Envelope of, double edge, boolean high) {
+        List<Integer> buckets = java.util.stream.IntStream.range(0, of.low().length).filter(i -> high ? of.high()[i] > edge : of.low()[i] < edge).boxed().toList();
+        return new Excursion(situation, buckets, buckets.size() / (double) Math.max(1, of.low().length));
+    }
+
+    /** The greatest share of that time for which an output ran that does something; empty where no controller switches one. */
+    OptionalDouble ran(Predicate<Effect> does) {
+        double most = Double.NEGATIVE_INFINITY;
+        for (int i = 0; i < situation.setup().controllers().size(); i++) {
+            List<PlannedController.PlannedLoop> loops = situation.controller(i).loops();
+            for (int loop = 0; loop < loops.size(); loop++) {
+                if (!loops.get(loop).cutOut() && situation.setup().effects(loops.get(loop)).stream().anyMatch(does)) {
+                    double[] on = situation.daily().trace().onShares().get(situation.setup().firstLoop(i) + loop);
+                    most = Math.max(most, buckets.stream().mapToDouble(bucket -> on[bucket]).average().orElse(0));
+                }
+            }
+        }
+        return most >= 0 ? OptionalDouble.of(most) : OptionalDouble.empty();
+    }
+
+    /** Whether an output that does something had nothing left to give. */
+    boolean exhausted(Predicate<Effect> does) {
+        return ran(does).orElse(0) >= ALWAYS;
+    }
+
+    /** Whether an output that does something ran at all. */
+    boolean worked(Predicate<Effect> does) {
+        return ran(does).orElse(0) > NEVER;
+    }
+}
