@@ -44,4 +44,11 @@ describe('units', () => {
     expect(parse('1e5')).toBeNull()
     expect(parse('')).toBeNull()
   })
+
+  it('refuses a comma before three digits unless the language has it before the tenths', () => {
+    expect(parse('1,500', false)).toBeNull()
+    expect(parse('1,500', true)).toBe(1.5)
+    expect(parse('1,5', false)).toBe(1.5)
+    expect(parse('12,75', false)).toBe(12.75)
+  })
 })

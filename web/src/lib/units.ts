@@ -91,8 +91,19 @@ export function fill(text: string, numbers: Record<string, QuantityAnswer>, unit
   })
 }
 
-/** Reads what a person typed: comma or point, a true minus sign; null where it is no number. */
-export function parse(text: string): number | null {
+/** Whether this person writes a comma before the tenths. */
+export const commaIsDecimal = (): boolean =>
+  typeof navigator !== 'undefined' && new Intl.NumberFormat(navigator.language).formatToParts(1.5).some((part) => part.type === 'decimal' && part.value === ',')
+
+/** One comma before three digits: a thousand to some, a thousandth to others. */
+export const isAmbiguous = (text: string): boolean => /^[+−-]?\d{1,3},\d{3}$/.test(text.trim())
+
+/**
+ * Reads what a person typed: comma or point, a true minus sign; null where it is no number, and where a comma before three digits could mean a thousand, unless the
+ * person's language has it before the tenths.
+ */
+export function parse(text: string, comma = commaIsDecimal()): number | null {
+  if (isAmbiguous(text) && !comma) return null
   const plain = text.trim().replace(',', '.').replace('−', '-')
   return /^[+-]?(\d+\.?\d*|\.\d+)$/.test(plain) ? Number(plain) : null
 }

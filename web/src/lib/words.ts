@@ -61,6 +61,7 @@ const APPLIANCES: Record<ApplianceKind, { name: string; does: Doing }> = {
   HUMIDIFIER_EVAPORATING: { name: 'humidifier, evaporating', does: 'moistens' },
   BOWL: { name: 'bowl of water', does: 'moistens' },
   DEHUMIDIFIER: { name: 'dehumidifier', does: 'dries' },
+  DEHUMIDIFIER_MODULE: { name: 'dehumidifier without a compressor', does: 'dries' },
   FAN_CIRCULATION: { name: 'fan or pump inside', does: 'moves air' },
   FAN_EXHAUST: { name: 'exhaust fan', does: 'moves air' },
   FAN_INTAKE: { name: 'intake fan', does: 'moves air' },

@@ -22,7 +22,16 @@
   let trouble = $state.raw<Problem | null>(null)
   let busy = $state('')
   /** The rule that is changed, as it is typed, in the units a person reads. */
-  let form = $state<{ id: string | null; rule: RulePlan; limit: number; second: number | null; onDelayMin: number; offDelayMin: number; urgency: Urgency } | null>(null)
+  let form = $state<{
+    id: string | null
+    rule: RulePlan
+    limit: number
+    second: number | null
+    deadband: number
+    onDelayMin: number
+    offDelayMin: number
+    urgency: Urgency
+  } | null>(null)
   let tried = $state.raw<TrialView | null>(null)
 
   async function attempt(what: string, work: () => Promise<void>) {
@@ -106,17 +115,39 @@
   const unitOf = (rule: RulePlan) =>
     isTime(rule) ? 'min' : rule.kind === 'NO_EFFECT' ? 'W' : warm(rule) ? (isStep(rule) ? (prefs.unit === 'C' ? 'K' : '°F') : `°${prefs.unit}`) : (one(rule.seriesId)?.sign ?? '')
 
+  /** How far back it must go is a difference, whatever its limit is. */
+  const toBand = (rule: RulePlan, value: number) => rounded(warm(rule) && !isTime(rule) && rule.kind !== 'NO_EFFECT' ? kelvinTo(prefs.unit, value) : value)
+  const fromBand = (rule: RulePlan, value: number) => (warm(rule) && !isTime(rule) && rule.kind !== 'NO_EFFECT' ? toKelvin(prefs.unit, value) : value)
+  const hasBand = (rule: RulePlan) => ['HIGH', 'LOW', 'RATE', 'OUT_OF_BAND', 'OUTLIER', 'WATER_LOW'].includes(rule.kind)
+  const bandUnit = (rule: RulePlan) => (warm(rule) ? (prefs.unit === 'C' ? 'K' : '°F') : unitOf(rule))
+
+  /** What was typed was in the unit of then: in another one it stays the same temperature. */
+  let shownIn = prefs.unit
+  $effect(() => {
+    const unit = prefs.unit
+    if (unit === shownIn) return
+    const before = shownIn
+    shownIn = unit
+    if (!form || !warm(form.rule) || isTime(form.rule) || form.rule.kind === 'NO_EFFECT') return
+    const turn = (value: number) => rounded(isStep(form!.rule) ? kelvinTo(unit, toKelvin(before, value)) : celsiusTo(unit, toCelsius(before, value)))
+    form.limit = turn(form.limit)
+    if (form.second !== null) form.second = turn(form.second)
+    form.deadband = rounded(kelvinTo(unit, toKelvin(before, form.deadband)))
+  })
+
   function begin(rule: RulePlan, id: string | null) {
     form = {
       id,
       rule,
       limit: toForm(rule, rule.limit),
       second: rule.kind === 'OUT_OF_BAND' ? toForm(rule, rule.secondLimit!) : null,
+      deadband: toBand(rule, rule.deadband ?? 0),
       onDelayMin: rounded((rule.onDelayS ?? 0) / 60),
       offDelayMin: rounded((rule.offDelayS ?? 0) / 60),
       urgency: rule.urgency,
     }
     tried = null
+    shownIn = prefs.unit
   }
   const blank = (): RulePlan => ({
     seriesId: series.find((each) => each.retiredAt === null)!.id,
@@ -125,7 +156,7 @@
     urgency: 'SOON',
     limit: 30,
     secondLimit: null,
-    deadband: 0.2,
+    deadband: QUANTITIES[one(series.find((each) => each.retiredAt === null)!.id)!.quantity].deadband,
     overS: null,
     onDelayS: 300,
     offDelayS: 120,
@@ -134,6 +165,7 @@
     ...form!.rule,
     urgency: form!.urgency,
     limit: fromForm(form!.rule, form!.limit),
+    deadband: fromBand(form!.rule, form!.deadband),
     secondLimit: form!.second === null ? form!.rule.secondLimit : fromForm(form!.rule, form!.second),
     onDelayS: form!.onDelayMin * 60,
     offDelayS: form!.offDelayMin * 60,
@@ -199,7 +231,7 @@
     <h3>{form.id ? `Change: ${nameOf(form.rule.seriesId)}, ${RULES[form.rule.kind]}` : 'Another rule'}</h3>
     {#if form.id === null}
       <label
-        >Watches <select bind:value={form.rule.seriesId}>
+        >Watches <select bind:value={form.rule.seriesId} onchange={() => (form!.deadband = toBand(form!.rule, QUANTITIES[one(form!.rule.seriesId)!.quantity].deadband))}>
           {#each series.filter((each) => each.retiredAt === null) as each (each.id)}<option value={each.id}>{each.name} ({QUANTITIES[each.quantity].name})</option>{/each}
         </select></label
       >
@@ -215,6 +247,13 @@
     {#if form.second !== null}
       <label>To ({unitOf(form.rule)}) <input type="number" step="any" bind:value={form.second} required /></label>
       {#if error('secondLimit')}<p class="error">{error('secondLimit')}</p>{/if}
+    {/if}
+    {#if hasBand(form.rule)}
+      <label
+        >Clears after going back by ({bandUnit(form.rule)})
+        <input type="number" step="any" min="0" bind:value={form.deadband} required aria-invalid={error('deadband') ? true : undefined} /></label
+      >
+      {#if error('deadband')}<p class="error">{error('deadband')}</p>{/if}
     {/if}
     <label>Must last (min) <input type="number" step="any" min="0" bind:value={form.onDelayMin} required /></label>
     <label>Over when back for (min) <input type="number" step="any" min="0" bind:value={form.offDelayMin} required /></label>

@@ -18,7 +18,7 @@
     ['warms', HEATERS],
     ['cools', ['COOLER', 'CHILLER', 'THERMOELECTRIC']],
     ['moistens', ['HUMIDIFIER_ULTRASONIC', 'HUMIDIFIER_EVAPORATING', 'BOWL']],
-    ['dries', ['DEHUMIDIFIER']],
+    ['dries', ['DEHUMIDIFIER', 'DEHUMIDIFIER_MODULE']],
     ['moves air or water', ['FAN_CIRCULATION', 'FAN_EXHAUST', 'FAN_INTAKE', 'FAN_SURFACE', 'VENT']],
     ['lights', ['LAMP']],
   ]
@@ -76,6 +76,7 @@
           { key: 'pulseRestS', label: 'and rests', unit: 'min', scale: 1 / 60, empty: 'never' },
         ]
       case 'DEHUMIDIFIER':
+      case 'DEHUMIDIFIER_MODULE':
         return [{ key: 'outputGh', label: 'Takes out, at 27 °C and 60 %RH', unit: 'g/h' }]
       case 'BOWL':
         return [
@@ -86,7 +87,11 @@
       case 'FAN_INTAKE':
         return [{ key: 'flowM3h', label: 'Air it moves', unit: 'm³/h' }]
       case 'VENT':
-        return [{ key: 'openPerHour', label: 'Air changes while open', unit: 'per hour' }]
+        return [
+          { key: 'openPerHour', label: 'Air changes while open', unit: 'per hour' },
+          { key: 'areaM2', label: 'or its free area', unit: 'cm²', scale: 10_000, digits: 0, empty: 'not measured' },
+          { key: 'heightM', label: 'and its height above where air comes in', unit: 'm', empty: 'not measured' },
+        ]
       case 'LAMP':
         return [
           { key: 'insideShare', label: 'Its heat that stays inside', unit: '%', scale: 100, digits: 0 },

@@ -2,7 +2,7 @@
   /** Describe a device by typing or pasting its table: a line a key, the meanings guessed and confirmed. */
   import type { ControllerPlan, KeyPlan, Parameter, Values } from '../api/types'
   import { MEANINGS, needed, PARAMETERS } from './meanings'
-  import { keysOf, lawOf, readTable, type PastedKey, type Unread } from './paste'
+  import { convert, keysOf, lawOf, readTable, type PastedKey, type Unread } from './paste'
 
   let { controller, ontake }: { controller: ControllerPlan; ontake: (keys: KeyPlan[], values: Values, law: ControllerPlan['profile']['law']) => void } = $props()
   const id = $props.id()
@@ -13,6 +13,8 @@
   const twice = $derived(new Set(table?.map((each) => each.meaning).filter((meaning, at, all) => meaning !== null && all.indexOf(meaning) !== at)))
   const pair = $derived(table?.some((each) => each.meaning === 'ON_AT') ?? false)
   const missing = $derived(table ? needed(law, pair).filter((each) => !table!.some((key) => key.meaning === each)) : [])
+  const counted = $derived(table?.map((each) => convert(each, controller.profile.unit, table!)) ?? [])
+  const wrong = $derived(counted.some((each) => each.wrong !== null))
   const open = $derived(table?.filter((each) => each.meaning === null).length ?? 0)
 
   function read() {
@@ -39,7 +41,8 @@
     <table class="rows">
       <thead><tr><th>Line</th><th>Label</th><th>Value</th><th>It means</th></tr></thead>
       <tbody>
-        {#each table as key (key.line)}
+        {#each table as key, at (key.line)}
+          {@const one = counted[at]!}
           <tr>
             <td>{key.line}</td>
             <td>{key.label}</td>
@@ -55,6 +58,8 @@
                 {#each PARAMETERS as parameter (parameter)}<option value={parameter}>{MEANINGS[parameter].name}</option>{/each}
               </select>
               {#if key.meaning !== null && twice.has(key.meaning)}<p class="error">must not stand twice</p>{/if}
+              {#if one.wrong}<p class="error">{one.wrong}</p>{/if}
+              {#if one.note}<p class="small">{one.note}: {one.value ?? one.range?.join(' to ')}</p>{/if}
             </td>
           </tr>
         {/each}
@@ -62,7 +67,7 @@
     </table>
     {#if open > 0}<p class="small quiet">{open} left out as they stand: choose what they mean, or that they mean nothing for the climate.</p>{/if}
     {#if missing.length > 0}<p class="error">Still missing: {missing.map((each) => MEANINGS[each].name).join(', ')}.</p>{/if}
-    <p><button class="button main" disabled={twice.size > 0 || missing.length > 0} onclick={take}>These are its keys</button></p>
+    <p><button class="button main" disabled={twice.size > 0 || missing.length > 0 || wrong || unread.length > 0} onclick={take}>These are its keys</button></p>
   {/if}
 </details>
 

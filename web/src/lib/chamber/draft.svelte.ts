@@ -198,7 +198,9 @@ export class ChamberDraft extends Rehearsing {
         values: $state.snapshot(this.keyed[each.id]) ?? {},
         points: switching(this.answer, each.id),
       }))
-      const begun = await dataOf(api.post('/calc/first-keys', { body: { occupancy: $state.snapshot(this.plan.occupancy), controllers, appliances: $state.snapshot(this.plan.appliances) } }))
+      const begun = await dataOf(
+        api.post('/calc/first-keys', { body: { occupancy: $state.snapshot(this.plan.occupancy), controllers, appliances: $state.snapshot(this.plan.appliances) } }),
+      )
       if (asked !== this.#beginning) return
       // What was typed meanwhile stays.
       for (const { controllerId, values } of begun) this.keyed[controllerId] = { ...(values as Values), ...this.keyed[controllerId] }

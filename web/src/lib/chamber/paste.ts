@@ -1,6 +1,7 @@
 /** A device's table as somebody types or pastes it: one key a line, guessed and then confirmed. Plain functions, tested beside. */
 import type { KeyPlan, Parameter } from '../api/types'
-import { parse } from '../units'
+import { kindOf } from '../api/catalogue'
+import { isAmbiguous, parse, toStep } from '../units'
 import { freshKey, type Law } from './meanings'
 import type { ControllerPlan } from '../api/types'
 
@@ -19,6 +20,16 @@ export interface PastedKey {
   meaning: Parameter | null
 }
 
+/** A line's value and range as the device counts them. */
+export interface Converted {
+  value: number | null
+  range: [number, number] | null
+  /** What has to be put right before it can be taken over; null where nothing has. */
+  wrong: string | null
+  /** What was done to it; null where nothing was. */
+  note: string | null
+}
+
 /** A line that could not be read, and why. */
 export interface Unread {
   line: number
@@ -27,8 +38,9 @@ export interface Unread {
 }
 
 const NUMBER = '[+−-]?\\d+(?:[.,]\\d+)?'
-const RANGE = new RegExp(`(${NUMBER})\\s*(?:\\.\\.+|…|to|–)\\s*(${NUMBER})`, 'i')
-const VALUE = new RegExp(`(?:^|[\\s=:;,\\t])(${NUMBER})\\s*(°\\s*[CF]|K|%\\s*RH|%|min|s|h)?\\s*$`, 'i')
+const RANGE = new RegExp(`(${NUMBER})\\s*(?:°\\s*[CF])?\\s*(?:\\.\\.+|…|to|–)\\s*(${NUMBER})(?:\\s*(°\\s*[CF]))?`, 'i')
+const UNIT = '°\\s*[CF]|[CFK](?![a-z])|%\\s*RH|%|min(?:utes?)?|sec(?:onds?)?|s|hours?|h'
+const VALUE = new RegExp(`(?:^|[\\s=:;,\\t])(${NUMBER})\\s*(${UNIT})?\\s*$`, 'i')
 
 /** What words on a key commonly say, the more particular first. */
 const GUESSES: [RegExp, Parameter][] = [
@@ -81,18 +93,94 @@ export function readTable(text: string): { keys: PastedKey[]; unread: Unread[] }
       unread.push({ line: index + 1, text: line, why: 'has a label of more than 40 characters' })
       return
     }
+    const ambiguous = [valued?.[1], ranged?.[1], ranged?.[2]].find((each) => each !== undefined && isAmbiguous(each) && parse(each) === null)
+    if (ambiguous) {
+      unread.push({ line: index + 1, text: line, why: `has “${ambiguous}”, which can be read two ways: write ${ambiguous.replace(',', '')} or ${ambiguous.replace(',', '.')}` })
+      return
+    }
     keys.push({
       line: index + 1,
       label,
       value: valued ? parse(valued[1]!) : null,
       off: off !== null,
       range: ranged ? [parse(ranged[1]!)!, parse(ranged[2]!)!] : null,
-      unit: (valued?.[2] ?? '').replace(/\s/g, ''),
+      unit: unitOf(valued?.[2] ?? ranged?.[3] ?? ''),
       meaning: guess(label, taken),
     })
   })
   return { keys, unread }
 }
+
+/** °C, °F, K, %RH, %, min, s or h; nothing where the line has none. */
+function unitOf(text: string): string {
+  const plain = text.replace(/\s/g, '').toLowerCase()
+  if (plain === '') return ''
+  if (/^°?c$/.test(plain)) return '°C'
+  if (/^°?f$/.test(plain)) return '°F'
+  if (plain === '%rh') return '%RH'
+  return plain === 'k' ? 'K' : plain.startsWith('min') ? 'min' : plain.startsWith('s') ? 's' : plain.startsWith('h') ? 'h' : plain
+}
+
+const TIMES: Record<string, number> = { s: 1, min: 60, h: 3600 }
+
+/**
+ * A line as the device counts it: what stands in another unit of the same kind is converted, what cannot be is said. A table that names a unit in one line and none in
+ * another is asked about where the two could be meant.
+ */
+export function convert(key: PastedKey, unit: ControllerPlan['profile']['unit'], table: PastedKey[]): Converted {
+  const plain: Converted = { value: key.value, range: key.range, wrong: null, note: null }
+  if (key.meaning === null || key.off) return plain
+  const kind = kindOf(key.meaning)
+  const said = key.unit
+  const by = (turn: (value: number) => number, note: string): Converted => ({
+    value: key.value === null ? null : tidy(turn(key.value)),
+    range: key.range && [tidy(turn(key.range[0])), tidy(turn(key.range[1]))],
+    wrong: null,
+    note,
+  })
+  const not = (wants: string): Converted => ({ ...plain, wrong: `is in ${said}; this key is ${wants}` })
+  const degrees = unit === 'F' ? '°F' : '°C'
+  const warm = unit !== 'RH'
+  if (kind === 'LEVEL' || kind === 'DIFFERENCE') {
+    if (!warm) return said === '' || said.startsWith('%') ? plain : not('in %RH')
+    if (said === '') {
+      const other = table.find((each) => each.unit === (unit === 'F' ? '°C' : '°F') && each.meaning !== null)
+      return other && key.value !== null ? { ...plain, wrong: `has no unit, and line ${other.line} is in ${other.unit}: write the unit behind ${key.value}` } : plain
+    }
+    if (said === 'K') return kind === 'DIFFERENCE' ? (unit === 'F' ? by((value) => value * 1.8, 'K turned into °F') : plain) : not(`in ${degrees}`)
+    if (said !== '°C' && said !== '°F') return not(`in ${degrees}`)
+    if (said === degrees) return plain
+    const turn =
+      kind === 'LEVEL'
+        ? said === '°F'
+          ? (value: number) => (value - 32) / 1.8
+          : (value: number) => value * 1.8 + 32
+        : said === '°F'
+          ? (value: number) => value / 1.8
+          : (value: number) => value * 1.8
+    return by(turn, `${said} turned into ${degrees}`)
+  }
+  if (kind === 'MINUTES' || kind === 'SECONDS' || kind === 'HOUR') {
+    const own = kind === 'MINUTES' ? 'min' : kind === 'SECONDS' ? 's' : 'h'
+    if (said === '' || said === own) return plain
+    return TIMES[said] ? by((value) => (value * TIMES[said]!) / TIMES[own]!, `${said} turned into ${own}`) : not(`in ${own}`)
+  }
+  if (kind === 'PERCENT' || kind === 'HUMIDITY') {
+    if (said !== '' && !said.startsWith('%')) return not(kind === 'PERCENT' ? 'in %' : 'in %RH')
+    // A share that is printed with its sign is what is taken off.
+    if (kind === 'PERCENT' && key.value !== null && key.value < 0) {
+      const off = -key.value
+      return {
+        ...plain,
+        value: key.meaning === 'INTAKE_KEPT' ? 100 - off : off,
+        note: key.meaning === 'INTAKE_KEPT' ? `${off} % taken off leave ${100 - off} %` : 'taken as a share taken off',
+      }
+    }
+  }
+  return plain
+}
+
+const tidy = (value: number) => toStep(value, 0.01)
 
 function guess(label: string, taken: Set<Parameter>): Parameter | null {
   for (const [words, meaning] of GUESSES) {
@@ -115,11 +203,12 @@ export function keysOf(table: PastedKey[], profile: ControllerPlan['profile']): 
     if (each.meaning === null) return []
     const fresh = freshKey(each.meaning, profile)
     const key = { ...fresh, label: each.label }
-    if (each.range && key.words.length === 0) [key.lowest, key.highest] = each.range[0] <= each.range[1] ? each.range : [each.range[1], each.range[0]]
+    const { value, range } = convert(each, profile.unit, table)
+    if (range && key.words.length === 0) [key.lowest, key.highest] = range[0] <= range[1] ? range : [range[1], range[0]]
     if (each.off && key.words.length === 0) {
       key.offAt = key.lowest - key.step
       values[each.meaning] = key.offAt
-    } else if (each.value !== null) values[each.meaning] = each.value
+    } else if (value !== null) values[each.meaning] = value
     return [key]
   })
   return { keys, values }

@@ -2,8 +2,8 @@
 import type { Measured, SeriesUnit } from '../api/types'
 import { celsiusTo, fixed, type TemperatureUnit } from '../units'
 
-/** Names, the units that can be sent, and how many decimals a value is shown with. */
-export const QUANTITIES: Record<Measured, { name: string; units: [SeriesUnit, string][]; digits: number }> = {
+/** Names, the units that can be sent, how many decimals a value is shown with, and how far back a new alarm rule wants it to go, in the unit it is kept in. */
+export const QUANTITIES: Record<Measured, { name: string; units: [SeriesUnit, string][]; digits: number; deadband: number }> = {
   TEMPERATURE: {
     name: 'temperature',
     units: [
@@ -11,8 +11,9 @@ export const QUANTITIES: Record<Measured, { name: string; units: [SeriesUnit, st
       ['F', '°F'],
     ],
     digits: 1,
+    deadband: 0.2,
   },
-  RELATIVE_HUMIDITY: { name: 'relative humidity', units: [['RH', '%RH']], digits: 0 },
+  RELATIVE_HUMIDITY: { name: 'relative humidity', units: [['RH', '%RH']], digits: 0, deadband: 2 },
   LIGHT: {
     name: 'light',
     units: [
@@ -20,8 +21,9 @@ export const QUANTITIES: Record<Measured, { name: string; units: [SeriesUnit, st
       ['UMOL_M2_S', 'µmol/m²s'],
     ],
     digits: 0,
+    deadband: 50,
   },
-  CARBON_DIOXIDE: { name: 'carbon dioxide', units: [['PPM', 'ppm']], digits: 0 },
+  CARBON_DIOXIDE: { name: 'carbon dioxide', units: [['PPM', 'ppm']], digits: 0, deadband: 50 },
   WATER_LEVEL: {
     name: 'water level',
     units: [
@@ -30,8 +32,9 @@ export const QUANTITIES: Record<Measured, { name: string; units: [SeriesUnit, st
       ['INCH', 'in'],
     ],
     digits: 0,
+    deadband: 5,
   },
-  PH: { name: 'pH', units: [['PH', 'pH']], digits: 2 },
+  PH: { name: 'pH', units: [['PH', 'pH']], digits: 2, deadband: 0.05 },
   CONDUCTIVITY: {
     name: 'conductivity',
     units: [
@@ -39,8 +42,9 @@ export const QUANTITIES: Record<Measured, { name: string; units: [SeriesUnit, st
       ['MS_CM', 'mS/cm'],
     ],
     digits: 0,
+    deadband: 20,
   },
-  POWER: { name: 'power', units: [['W', 'W']], digits: 0 },
+  POWER: { name: 'power', units: [['W', 'W']], digits: 0, deadband: 2 },
 }
 
 type Of = { quantity: Measured; sign: string }

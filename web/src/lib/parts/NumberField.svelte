@@ -6,7 +6,7 @@
   import type { Word } from '../glossary'
   import { prefs } from '../prefs.svelte'
   import Meaning from './Meaning.svelte'
-  import { celsiusTo, fixed, kelvinTo, parse, toCelsius, toKelvin } from '../units'
+  import { celsiusTo, fixed, isAmbiguous, kelvinTo, parse, toCelsius, toKelvin } from '../units'
 
   interface Props {
     label: string
@@ -38,7 +38,15 @@
   const notANumber = $derived(typed !== null && typed.trim() !== '' && parse(typed) === null)
   const missing = $derived(typed !== null && typed.trim() === '' && emptyMeans === null)
   const shownUnit = $derived(kind === 'plain' ? unit : (kind === 'level' || prefs.unit === 'F' ? `°${prefs.unit}` : 'K') + unit)
-  const complaint = $derived(notANumber ? 'must be a number' : missing ? 'must be given' : error)
+  const complaint = $derived(
+    notANumber
+      ? isAmbiguous(typed!)
+        ? `can be read two ways: write ${typed!.trim().replace(',', '')} or ${typed!.trim().replace(',', '.')}`
+        : 'must be a number'
+      : missing
+        ? 'must be given'
+        : error,
+  )
   const shown = $derived(typed ?? (value === null ? '' : tidy(toShown(value))))
 
   // What was typed was in the unit of then; in another one the field shows the value anew.

@@ -1,5 +1,4 @@
 package kilnward.core.chamber;
-
 import kilnward.core.air.SaturatedVapour;
 import kilnward.core.finding.Require;
 
@@ -9,10 +8,16 @@ import kilnward.core.finding.Require;
  * @param id          stable name within the chamber
  * @param removesGh   water it takes out (g/h) at 27 °C and 60 %RH
  * @param electricalW power while on (W)
+ * @param compressor  whether a compressor cools its coil, and not a thermoelectric module or a drying wheel
  */
-public record Dehumidifier(String id, double removesGh, double electricalW) implements Appliance {
+public record Dehumidifier(String id, double removesGh, double electricalW, boolean compressor) implements Appliance {
     /** Its coil: below this dew point it takes nothing out (°C); order of magnitude, from memory. */
     public static final double COIL_C = 5;
+
+    /** One with a compressor. */
+    public Dehumidifier(String id, double removesGh, double electricalW) {
+        this(id, removesGh, electricalW, true);
+    }
 
     public Dehumidifier {
         Require.named("id", id);

@@ -1,5 +1,4 @@
 package kilnward.core.chamber;
-
 import java.util.Collection;
 import java.util.function.Predicate;
 
@@ -34,7 +33,7 @@ public record Flow(double exchangeM3s, AirMovement movement, boolean overSurface
                     case SURFACE -> over = true;
                 }
             } else if (appliance instanceof Vent vent) {
-                vents += vent.openPerHour();
+                vents += vent.flowM3h(chamber.box().volumeM3());
             }
         }
         boolean hasCirculation = chamber.appliances().stream()
@@ -43,7 +42,7 @@ public record Flow(double exchangeM3s, AirMovement movement, boolean overSurface
                 ? AirMovement.MOVING : AirMovement.STILL;
         double volumeM3 = chamber.box().volumeM3();
         // What one fan pushes in the other lets out: the larger of the two is the exchange.
-        double m3h = volumeM3 * (chamber.airChangesPerHour() + vents + (lidOpen ? LID_OPEN_PER_HOUR : 0)) + Math.max(in, out);
+        double m3h = volumeM3 * (chamber.airChangesPerHour() + (lidOpen ? LID_OPEN_PER_HOUR : 0)) + vents + Math.max(in, out);
         return new Flow(m3h / 3600, movement, over);
     }
 

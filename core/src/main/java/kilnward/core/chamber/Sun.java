@@ -1,5 +1,4 @@
 package kilnward.core.chamber;
-
 import kilnward.core.finding.Require;
 
 /**
@@ -12,6 +11,10 @@ import kilnward.core.finding.Require;
 public record Sun(double peakWm2, double riseHour, double setHour) {
     /** What glazing lets through; handbook value from memory. */
     private static final double TRANSMITTED = 0.8;
+    /** Frames, dirt, and what the inside reflects out again (ASABE EP406 puts all of it at 0.7 to 0.9 of what falls on a house; from memory). */
+    private static final double FITTINGS = 0.85;
+    /** Of what comes in by a side this share leaves by the others, where they are all glass: it passes over the floor. */
+    private static final double PASSES = 0.7;
     /** A side against the level surface, over a day and all directions; order of magnitude. */
     private static final double SIDE_SHARE = 0.4;
     /** Share that falls on the contents; the rest warms the air by the fittings it hits. */
@@ -34,7 +37,9 @@ public record Sun(double peakWm2, double riseHour, double setHour) {
 
     /** Area on which a box takes it in as if level and unglazed (m²). */
     public static double gainM2(Box box) {
-        double sum = 0;
+        double top = 0;
+        double sides = 0;
+        double sidesM2 = 0;
         for (WallSide side : WallSide.values()) {
             Wall wall = box.walls().get(side.ordinal());
             double glazed = wall.layers().stream().allMatch(layer -> layer.material().transparent())
@@ -42,12 +47,13 @@ public record Sun(double peakWm2, double riseHour, double setHour) {
             glazed += wall.openings().stream()
                     .filter(opening -> opening.layers().stream().allMatch(layer -> layer.material().transparent()))
                     .mapToDouble(Opening::areaM2).sum();
-            sum += glazed * TRANSMITTED * switch (side) {
-                case TOP -> 1;
-                case BOTTOM -> 0;
-                case FRONT, BACK, LEFT, RIGHT -> SIDE_SHARE;
-            };
+            if (side == WallSide.TOP) {
+                top = glazed;
+            } else if (side != WallSide.BOTTOM) {
+                sides += glazed;
+                sidesM2 += box.innerAreaM2(side);
+            }
         }
-        return sum;
+        return TRANSMITTED * FITTINGS * (top + SIDE_SHARE * sides * (1 - PASSES * sides / sidesM2));
     }
 }

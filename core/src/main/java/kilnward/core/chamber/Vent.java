@@ -1,16 +1,51 @@
 package kilnward.core.chamber;
-
+import java.util.Optional;
 import kilnward.core.finding.Require;
 
 /**
  * A vent that something opens; without power it is shut.
  *
  * @param id          stable name within the chamber
- * @param openPerHour air changes with the room while it is open, on top of the leaks (1/h)
+ * @param openPerHour air changes with the room while it is open, on top of the leaks (1/h); what its size and height say, where those are known
  * @param electricalW power of what holds it open (W)
+ * @param opening     how big it is; empty where nobody has measured it
  */
-public record Vent(String id, double openPerHour, double electricalW) implements Appliance {
+public record Vent(String id, double openPerHour, double electricalW, Optional<Size> opening) implements Appliance {
     private static final double LEAST_PER_HOUR = 0.01;
+
+    /** Discharge of a sharp-edged opening, and the difference it is reckoned for (K): a few kelvins, as in a house that is kept cool; handbook values from memory. */
+    private static final double DISCHARGE = 0.6;
+    private static final double WARMER_K = 5;
+    private static final double OUTSIDE_K = 293;
+    private static final double GRAVITY_MS2 = 9.81;
+
+    /**
+     * How big a vent is.
+     *
+     * @param areaM2  free area while open (m²)
+     * @param heightM height of its middle above the middle of where air comes in (m)
+     */
+    public record Size(double areaM2, double heightM) {
+        public Size {
+            Require.within("areaM2", areaM2, 0.0001, 100, "m²");
+            Require.within("heightM", heightM, 0.05, 20, "m");
+        }
+
+        /** Air that rises through it and a way in of the same size: C_d·A·√(2·g·h·ΔT/T)/√2 (EN 16798-7, from memory), for 5 K (m³/h). */
+        public double flowM3h() {
+            return 3600 * DISCHARGE * areaM2 * StrictMath.sqrt(2 * GRAVITY_MS2 * heightM * WARMER_K / OUTSIDE_K) / StrictMath.sqrt(2);
+        }
+    }
+
+    /** One that nobody has measured. */
+    public Vent(String id, double openPerHour, double electricalW) {
+        this(id, openPerHour, electricalW, Optional.empty());
+    }
+
+    /** Air it lets through while open (m³/h) in a box of a volume (m³). */
+    public double flowM3h(double volumeM3) {
+        return opening.map(Size::flowM3h).orElse(openPerHour * volumeM3);
+    }
 
     public Vent {
         Require.named("id", id);
@@ -40,6 +75,6 @@ public record Vent(String id, double openPerHour, double electricalW) implements
 
     @Override
     public Vent atLevel(double level) {
-        return new Vent(id, Math.max(LEAST_PER_HOUR, openPerHour * level), electricalW);
+        return new Vent(id, Math.max(LEAST_PER_HOUR, openPerHour * level), electricalW, opening.map(size -> new Size(Math.max(0.0001, size.areaM2() * level), size.heightM())));
     }
 }

@@ -18,7 +18,6 @@ import kilnward.core.life.KeepBand;
 import kilnward.core.rehearsal.AlarmMuted;
 import kilnward.core.rehearsal.Attendance;
 import kilnward.core.rehearsal.Fault;
-import kilnward.core.rehearsal.Metrics;
 import kilnward.core.rehearsal.Rehearsal;
 import kilnward.core.rehearsal.Rehearsed;
 import kilnward.core.rehearsal.Rig;
@@ -100,7 +99,7 @@ public record FaultTable(List<Row> rows, Map<String, Integer> deaf, boolean laye
         List<Rig> bares = plain.stream().map(each -> bare(each).lookingNoOftenerThan(stepS)).toList();
         boolean layered = !bares.equals(rigs);
         List<Rig> looks = plain.stream().map(each -> each.lookingNoOftenerThan(LOOK_STEP_S)).toList();
-        List<Map<String, Metrics.Level>> goodDay = List.of(Verdict.goodDay(looks.get(0), Rehearsal.run(looks.get(0), scenario(rooms[0], LOOK_STEP_S))),
+        List<Verdict.GoodDay> goodDay = List.of(Verdict.goodDay(looks.get(0), Rehearsal.run(looks.get(0), scenario(rooms[0], LOOK_STEP_S))),
                 Verdict.goodDay(looks.get(1), Rehearsal.run(looks.get(1), scenario(rooms[1], LOOK_STEP_S))));
         boolean alike = rooms[0] == rooms[1] && plain.get(0).equals(plain.get(1));
         Map<Fault, Integer> worsts = new ConcurrentHashMap<>();

@@ -11,7 +11,6 @@ import kilnward.core.finding.Require;
 import kilnward.core.probe.Probe;
 import kilnward.core.rehearsal.Attendance;
 import kilnward.core.rehearsal.Fault;
-import kilnward.core.rehearsal.Metrics;
 import kilnward.core.rehearsal.Rehearsal;
 import kilnward.core.rehearsal.Rig;
 import kilnward.core.rehearsal.RoomCurve;
@@ -79,11 +78,11 @@ public record Sureness(Map<String, Map<Verdict.Kind, Integer>> counts, int sampl
         List<Probe> probes = setup.probes().stream().map(probe -> probe.withSensorError(Math.max(-20, Math.min(20, probe.sensorErrorK() + sensorK)))).toList();
         Setup varied = setup.with(chamber.with(drawn).withLossFactor(Math.max(0.1, Math.min(10, chamber.lossFactor() * loss)))).withProbes(probes);
         Rig rig = varied.rig().lookingNoOftenerThan(STEP_S);
-        Map<Double, Map<String, Metrics.Level>> goodDays = new LinkedHashMap<>();
+        Map<Double, Verdict.GoodDay> goodDays = new LinkedHashMap<>();
         Map<String, Verdict.Kind> verdicts = new LinkedHashMap<>();
         for (Case each : cases) {
             Scenario scenario = new Scenario(RoomCurve.constant(each.roomC() + roomK), 0, lengthS, STEP_S, Scenario.Start.SETTLED, List.of(), 144);
-            Map<String, Metrics.Level> goodDay = goodDays.computeIfAbsent(each.roomC(), room -> Verdict.goodDay(rig, Rehearsal.run(rig, scenario)));
+            Verdict.GoodDay goodDay = goodDays.computeIfAbsent(each.roomC(), room -> Verdict.goodDay(rig, Rehearsal.run(rig, scenario)));
             verdicts.put(FaultBook.id(each.fault()), Verdict.of(each.fault(), rig, Rehearsal.run(rig, FaultTable.befallen(setup, scenario, each.fault())), goodDay, watch).kind());
         }
         return verdicts;

@@ -1,5 +1,4 @@
 package kilnward.core.judgement;
-
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
@@ -10,6 +9,7 @@ import kilnward.core.finding.Quantity;
 import kilnward.core.finding.Remedy;
 import kilnward.core.finding.Severity;
 import kilnward.core.finding.Step;
+import kilnward.core.probe.DisplayUnit;
 import kilnward.core.rehearsal.Metrics;
 import kilnward.core.setup.Aim;
 import kilnward.core.setup.PlannedController;
@@ -19,6 +19,9 @@ import kilnward.core.setup.PlannedController;
  * aside on purpose does not stray; a probe that is misled is another finding.
  */
 final class SetElsewhere implements Judgement {
+    /** So near to what is wanted (K) figures of the other unit make sense. */
+    private static final double NEAR_K = 1;
+
     @Override
     public List<Finding> judge(Situation situation) {
         List<Finding> findings = new ArrayList<>();
@@ -33,6 +36,24 @@ final class SetElsewhere implements Judgement {
             }
         }
         return findings;
+    }
+
+    /** What the same numbers would be in the other unit, where only that makes sense: the commonest dangerous slip. */
+    private static String otherUnit(Situation situation, int i, double[] acts, double[] wanted, Map<String, Quantity> numbers) {
+        DisplayUnit unit = situation.unit(i);
+        if (unit.isHumidity()) {
+            return "";
+        }
+        DisplayUnit other = unit == DisplayUnit.F ? DisplayUnit.C : DisplayUnit.F;
+        double low = other.toModel(unit.fromModel(acts[0]));
+        double high = other.toModel(unit.fromModel(acts[1]));
+        double middle = 0.5 * (low + high) + situation.placement(i);
+        if (middle < wanted[0] - NEAR_K || middle > wanted[1] + NEAR_K) {
+            return "";
+        }
+        numbers.put("otherFrom", Numbers.level(low));
+        numbers.put("otherTo", Numbers.level(high));
+        return " In °" + other + " the same figures would be {otherFrom} to {otherTo}, which fits: is the device in °" + other + "?";
     }
 
     private static Optional<Finding> judge(Situation situation, int i, double[] wanted, Metrics.Level occupant) {
@@ -51,7 +72,7 @@ final class SetElsewhere implements Judgement {
         Remedy remedy = Trials.band(situation, i, shift, numbers, Remedy.byHand("Propose settings, or key in what works between {wantedLow} and {wantedHigh} at the occupant",
                 Step.SETTINGS));
         return Optional.of(new Finding("set-elsewhere", Severity.NEEDS_YOU_NOW, low ? "It is set below what is wanted" : "It is set above what is wanted",
-                "It works from {from} to {to} on the display; {wantedLow} to {wantedHigh} is wanted.", numbers, remedy)
+                "It works from {from} to {to} on the display; {wantedLow} to {wantedHigh} is wanted." + otherUnit(situation, i, acts, wanted, numbers), numbers, remedy)
                 .about(controller.id(), "", controller.name()).towards(low ? Finding.Towards.LOW : Finding.Towards.HIGH));
     }
 }

@@ -21,6 +21,9 @@ final class SwingOutOfBand implements Judgement {
     /** Outside for longer than this share of the time, and more than this share of the way to harm, it needs somebody now. */
     private static final double OFTEN = 0.1;
     private static final double NEAR = 0.5;
+    /** Outside for less than this share of the time and of the way to harm it is not worth a word. */
+    private static final double SELDOM = 0.01;
+    private static final double MILD = 0.25;
 
     @Override
     public List<Finding> judge(Situation situation) {
@@ -30,6 +33,9 @@ final class SwingOutOfBand implements Judgement {
         double below = keep.lowC() - occupant.lowest();
         double above = occupant.highest() - keep.highC();
         if (below < NOTICEABLE_K && above < NOTICEABLE_K) {
+            return List.of();
+        }
+        if (metrics.inBandShare() > 1 - SELDOM && nearness(situation, Side.HIGH) < MILD && nearness(situation, Side.LOW) < MILD) {
             return List.of();
         }
         boolean both = below >= NOTICEABLE_K && above >= NOTICEABLE_K;

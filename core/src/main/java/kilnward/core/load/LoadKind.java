@@ -55,7 +55,7 @@ public enum LoadKind {
         if (appliance instanceof Humidifier humidifier) {
             return humidifier.kind() == Humidifier.Kind.ULTRASONIC ? ELECTRONIC : MOTOR;
         }
-        return appliance instanceof Dehumidifier ? COMPRESSOR : appliance instanceof Lamp ? ELECTRONIC
+        return appliance instanceof Dehumidifier dryer ? dryer.compressor() ? COMPRESSOR : ELECTRONIC : appliance instanceof Lamp ? ELECTRONIC
                 : appliance instanceof Fan || appliance instanceof Vent ? MOTOR : RESISTIVE;
     }
 

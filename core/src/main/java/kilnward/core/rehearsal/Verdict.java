@@ -1,9 +1,10 @@
 package kilnward.core.rehearsal;
-
 import java.util.HashMap;
 import java.util.Map;
+import java.util.Optional;
 import java.util.OptionalDouble;
 import kilnward.core.life.HarmLimit;
+import kilnward.core.life.HumidityBand;
 import kilnward.core.life.KeepBand;
 import kilnward.core.life.Needs;
 import kilnward.core.life.Side;
@@ -27,6 +28,9 @@ public record Verdict(Kind kind, double worstC, OptionalDouble worstPct, Optiona
     /** A display that stands this far outside what it shows on a good day (K, points) is noticed by a look. */
     private static final double NOTICED_K = 1;
     private static final double NOTICED_PCT = 10;
+    /** No farther than a sound day goes and this (K, points) is nothing that the fault did. */
+    private static final double AS_SOUND_K = 0.2;
+    private static final double AS_SOUND_PCT = 2;
     /** Humidity this far outside its band (points) is tight. */
     private static final double TIGHT_PCT = 5;
 
@@ -49,7 +53,7 @@ public record Verdict(Kind kind, double worstC, OptionalDouble worstPct, Optiona
      * @param goodDay  what the displays show without it, as {@link #goodDay} tells
      * @param watch    who can act when
      */
-    public static Verdict of(Fault fault, Rig rig, Rehearsed run, Map<String, Metrics.Level> goodDay, Attendance watch) {
+    public static Verdict of(Fault fault, Rig rig, Rehearsed run, GoodDay goodDay, Attendance watch) {
         Needs needs = rig.needs();
         KeepBand keep = needs.keep();
         Metrics.Level occupant = run.metrics().occupant();
@@ -65,7 +69,9 @@ public record Verdict(Kind kind, double worstC, OptionalDouble worstPct, Optiona
         boolean damp = worstPct.isPresent() && needs.humidity().map(band -> outside(band.lowPct(), band.highPct(), worstPct.getAsDouble()) > TIGHT_PCT).orElse(false);
         Kind kind;
         if (harm.isEmpty()) {
-            kind = marginK < TIGHT_K || damp || strays(needs, high ? Side.HIGH : Side.LOW, worst) ? Kind.TIGHT : Kind.HOLDS;
+            // What a sound day does already tells nothing of the fault.
+            boolean near = marginK < TIGHT_K || strays(needs, high ? Side.HIGH : Side.LOW, worst);
+            kind = near && !goodDay.reaches(high, worst) || damp && !goodDay.isAsDamp(needs.humidity().orElseThrow(), worstPct.getAsDouble()) ? Kind.TIGHT : Kind.HOLDS;
         } else if (acts.isPresent() && acts.getAsDouble() < harm.getAsDouble()) {
             kind = Kind.TIGHT;
         } else {
@@ -77,13 +83,36 @@ public record Verdict(Kind kind, double worstC, OptionalDouble worstPct, Optiona
         return new Verdict(kind, worst, worstPct, alarm, seen, acts, harm, marginK);
     }
 
-    /** What the displays of a rehearsal without a fault show, by controller (°C or %RH): what anybody is used to. */
-    public static Map<String, Metrics.Level> goodDay(Rig rig, Rehearsed sound) {
+    /**
+     * A rehearsal without a fault: what anybody is used to.
+     *
+     * @param shown    what the displays show, by controller (°C or %RH)
+     * @param occupant what the occupant has (°C); empty where that is not compared
+     * @param humidity what the air has at its end (%RH); empty where humidity does not matter
+     */
+    public record GoodDay(Map<String, Metrics.Level> shown, Optional<Metrics.Level> occupant, OptionalDouble humidity) {
+        public GoodDay {
+            shown = Map.copyOf(shown);
+        }
+
+        /** Whether the occupant goes as far, or nearly, without any fault. */
+        private boolean reaches(boolean high, double worstC) {
+            return occupant.isPresent() && (high ? worstC <= occupant.get().highest() + AS_SOUND_K : worstC >= occupant.get().lowest() - AS_SOUND_K);
+        }
+
+        /** Whether the air is as far outside, or nearly, without any fault. */
+        private boolean isAsDamp(HumidityBand band, double worstPct) {
+            return humidity.isPresent() && outside(band.lowPct(), band.highPct(), worstPct) <= outside(band.lowPct(), band.highPct(), humidity.getAsDouble()) + AS_SOUND_PCT;
+        }
+    }
+
+    /** A rehearsal without a fault. */
+    public static GoodDay goodDay(Rig rig, Rehearsed sound) {
         Map<String, Metrics.Level> shown = new HashMap<>();
         for (int i = 0; i < rig.controllers().size(); i++) {
             shown.put(rig.controllers().get(i).id(), sound.metrics().displays().get(i));
         }
-        return shown;
+        return new GoodDay(shown, Optional.of(sound.metrics().occupant()), humidity(rig.needs(), sound));
     }
 
     /** Whether it strays more than half of the way from the keep band to the nearest harm on that side. */
@@ -101,14 +130,14 @@ public record Verdict(Kind kind, double worstC, OptionalDouble worstPct, Optiona
      * From when on a display stands where it does not on a good day, for as long as it takes until somebody is sure to look; a display without power tells at
      * once.
      */
-    private static OptionalDouble seen(Fault fault, Rig rig, Rehearsed run, Map<String, Metrics.Level> goodDay, Attendance watch) {
+    private static OptionalDouble seen(Fault fault, Rig rig, Rehearsed run, GoodDay goodDay, Attendance watch) {
         if (fault.showsAtOnce()) {
             return OptionalDouble.of(fault.fromS());
         }
         double first = Double.POSITIVE_INFINITY;
         for (int i = 0; i < run.trace().displays().size(); i++) {
             Trace.Envelope shown = run.trace().displays().get(i);
-            Metrics.Level good = goodDay.get(rig.controllers().get(i).id());
+            Metrics.Level good = goodDay.shown().get(rig.controllers().get(i).id());
             double noticed = rig.controllers().get(i).display().unit().isHumidity() ? NOTICED_PCT : NOTICED_K;
             double since = Double.NaN;
             for (int bucket = (int) (fault.fromS() / run.trace().bucketS()); bucket < shown.low().length; bucket++) {

@@ -50,6 +50,9 @@ public record Sizing(double hasW, double neededW, double fullC, double wantedW, 
     /** A share of the time above which nothing is left for a cold snap or an opened lid; common practice, no source. */
     public static final double LARGEST_SHARE = 0.8;
 
+    /** Turned down farther than to this share (%) a dimmer is not steady; common practice, no source. */
+    private static final double LEAST_DIMMED_PCT = 20;
+
     /** What lies just at the end of the band is still inside it (K). */
     private static final double BAND_EDGE_K = 0.05;
 
@@ -116,7 +119,8 @@ public record Sizing(double hasW, double neededW, double fullC, double wantedW, 
         boolean tooStrong = harmlessW.isPresent() && hasW > harmlessW.getAsDouble() && harmlessW.getAsDouble() >= wantedW
                 && wantedW > 0;
         boolean dimmable = chamber.heaters().stream().allMatch(heater -> LoadKind.of(heater).dimmable());
-        return tooStrong && dimmable ? OptionalDouble.of(100 * 0.5 * (wantedW + harmlessW.getAsDouble()) / hasW)
+        double pct = tooStrong ? 100 * 0.5 * (wantedW + harmlessW.getAsDouble()) / hasW : 0;
+        return pct >= LEAST_DIMMED_PCT && dimmable ? OptionalDouble.of(pct)
                 : OptionalDouble.empty();
     }
 

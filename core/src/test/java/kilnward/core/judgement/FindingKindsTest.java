@@ -1,5 +1,4 @@
 package kilnward.core.judgement;
-
 import static org.junit.jupiter.api.Assertions.assertEquals;
 import static org.junit.jupiter.api.Assertions.assertTrue;
 
@@ -34,61 +33,71 @@ class FindingKindsTest {
 
     /** Kind, severity, side and the seed of a random chamber of which just that is said. */
     private static final String SEEDED = """
-            alarm-in-swing MIND_THIS HIGH 175
-            alarm-in-swing MIND_THIS LOW 525
-            alarm-opens-cooling NEEDS_YOU_NOW HIGH 1
-            alarm-too-late MIND_THIS HIGH 175
-            alarm-too-late MIND_THIS LOW 204
-            backup-order MIND_THIS NEITHER 351
-            backup-order NEEDS_YOU_NOW NEITHER 351
-            cannot-lose-own-heat MIND_THIS HIGH 10
-            cannot-lose-own-heat NEEDS_YOU_NOW HIGH 620
-            changes-too-fast MIND_THIS NEITHER 377
-            coasts-past MIND_THIS NEITHER 528
-            compressor-unguarded MIND_THIS NEITHER 350
-            cooler-too-small NEEDS_YOU_NOW HIGH 350
-            dimmer-would-fit MIND_THIS NEITHER 526
-            fan-below-floor MIND_THIS NEITHER 351
-            heater-too-small MIND_THIS NEITHER 530
-            heater-too-small NEEDS_YOU_NOW LOW 525
-            humidifier-too-small MIND_THIS LOW 617
+            alarm-in-swing MIND_THIS HIGH 209
+            alarm-in-swing MIND_THIS LOW 290
+            alarm-opens-cooling NEEDS_YOU_NOW HIGH 209
+            alarm-past-reading MIND_THIS HIGH 915
+            alarm-too-far MIND_THIS HIGH 879
+            alarm-too-late MIND_THIS HIGH 209
+            alarm-too-late MIND_THIS LOW 290
+            backup-order MIND_THIS NEITHER 209
+            backup-order NEEDS_YOU_NOW NEITHER 209
+            cannot-lose-own-heat MIND_THIS HIGH 1031
+            cannot-lose-own-heat NEEDS_YOU_NOW HIGH 300
+            changes-too-fast MIND_THIS NEITHER 389
+            coasts-past MIND_THIS NEITHER 209
+            compressor-unguarded MIND_THIS NEITHER 586
+            cooler-too-small MIND_THIS HIGH 110
+            cooler-too-small NEEDS_YOU_NOW HIGH 209
+            dimmer-would-fit MIND_THIS NEITHER 62
+            fan-below-floor MIND_THIS NEITHER 186
+            heater-too-small MIND_THIS NEITHER 389
+            heater-too-small NEEDS_YOU_NOW LOW 209
+            humidifier-too-small MIND_THIS LOW 915
             humidifier-too-small NEEDS_YOU_NOW LOW 176
-            humidity-out-of-band MIND_THIS BOTH 3
-            humidity-out-of-band MIND_THIS HIGH 526
-            humidity-out-of-band MIND_THIS LOW 435
-            humidity-out-of-band NEEDS_YOU_NOW BOTH 528
-            humidity-out-of-band NEEDS_YOU_NOW HIGH 175
-            humidity-out-of-band NEEDS_YOU_NOW LOW 0
+            humidity-out-of-band MIND_THIS BOTH 290
+            humidity-out-of-band MIND_THIS HIGH 586
+            humidity-out-of-band MIND_THIS LOW 389
+            humidity-out-of-band NEEDS_YOU_NOW BOTH 1442
+            humidity-out-of-band NEEDS_YOU_NOW HIGH 186
+            humidity-out-of-band NEEDS_YOU_NOW LOW 110
             limits-mistaken NEEDS_YOU_NOW BOTH 110
-            limits-mistaken NEEDS_YOU_NOW HIGH 559
+            limits-mistaken NEEDS_YOU_NOW HIGH 89
             limits-mistaken NEEDS_YOU_NOW LOW 2
-            link-loss-unsafe MIND_THIS NEITHER 525
-            near-saturation MIND_THIS HIGH 641
-            output-in-manual NEEDS_YOU_NOW HIGH 350
-            output-in-manual NEEDS_YOU_NOW LOW 528
-            outputs-fight NEEDS_YOU_NOW BOTH 176
-            probe-follows-contents MIND_THIS BOTH 175
-            probe-follows-wall MIND_THIS BOTH 177
-            probe-near-heater MIND_THIS LOW 1
-            rest-zone-narrow MIND_THIS BOTH 378
-            room-air-cannot-cool NEEDS_YOU_NOW HIGH 180
-            rung-order MIND_THIS HIGH 175
-            rung-order MIND_THIS LOW 525
-            rung-order NEEDS_YOU_NOW HIGH 1
-            rung-order NEEDS_YOU_NOW LOW 533
-            set-elsewhere NEEDS_YOU_NOW HIGH 1
-            set-elsewhere NEEDS_YOU_NOW LOW 527
-            short-cycling MIND_THIS NEITHER 355
-            stuck-on-harms NEEDS_YOU_NOW HIGH 175
-            swing-out-of-band MIND_THIS BOTH 175
-            swing-out-of-band MIND_THIS HIGH 350
-            swing-out-of-band MIND_THIS LOW 184
-            swing-out-of-band NEEDS_YOU_NOW BOTH 528
-            swing-out-of-band NEEDS_YOU_NOW HIGH 526
-            swing-out-of-band NEEDS_YOU_NOW LOW 525
-            vent-motor-times-out MIND_THIS BOTH 527
-            walls-drip MIND_THIS NEITHER 527
-            wrong-direction NEEDS_YOU_NOW BOTH 350
+            link-loss-unsafe MIND_THIS NEITHER 209
+            near-saturation MIND_THIS HIGH 915
+            output-in-manual NEEDS_YOU_NOW HIGH 586
+            output-in-manual NEEDS_YOU_NOW LOW 62
+            outputs-alternate MIND_THIS BOTH 335
+            outputs-alternate NEEDS_YOU_NOW BOTH 186
+            outputs-fight NEEDS_YOU_NOW BOTH 209
+            own-thermostat-governs MIND_THIS LOW 290
+            probe-follows-contents MIND_THIS BOTH 586
+            probe-follows-wall MIND_THIS BOTH 209
+            probe-near-heater MIND_THIS HIGH 62
+            probe-near-heater MIND_THIS LOW 209
+            probe-near-heater MIND_THIS NEITHER 635
+            rest-zone-narrow MIND_THIS BOTH 586
+            room-air-cannot-cool MIND_THIS HIGH 635
+            room-air-cannot-cool NEEDS_YOU_NOW HIGH 290
+            rung-order MIND_THIS HIGH 209
+            rung-order MIND_THIS LOW 586
+            rung-order NEEDS_YOU_NOW HIGH 586
+            rung-order NEEDS_YOU_NOW LOW 586
+            set-elsewhere NEEDS_YOU_NOW HIGH 290
+            set-elsewhere NEEDS_YOU_NOW LOW 635
+            short-cycling MIND_THIS NEITHER 209
+            stuck-on-harms MIND_THIS HIGH 586
+            stuck-on-harms NEEDS_YOU_NOW HIGH 209
+            swing-out-of-band MIND_THIS BOTH 1031
+            swing-out-of-band MIND_THIS HIGH 389
+            swing-out-of-band MIND_THIS LOW 635
+            swing-out-of-band NEEDS_YOU_NOW BOTH 209
+            swing-out-of-band NEEDS_YOU_NOW HIGH 586
+            swing-out-of-band NEEDS_YOU_NOW LOW 186
+            vent-motor-times-out MIND_THIS BOTH 635
+            walls-drip MIND_THIS NEITHER 209
+            wrong-direction NEEDS_YOU_NOW BOTH 186
             """;
 
     private record Row(String kind, String severity, String side, long seed) {

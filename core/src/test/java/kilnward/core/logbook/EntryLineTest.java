@@ -1,8 +1,8 @@
 package kilnward.core.logbook;
-
 import static org.junit.jupiter.api.Assertions.assertDoesNotThrow;
 import static org.junit.jupiter.api.Assertions.assertEquals;
 import static org.junit.jupiter.api.Assertions.assertThrows;
+import static org.junit.jupiter.api.Assertions.assertTrue;
 
 import java.util.List;
 import java.util.OptionalDouble;
@@ -29,6 +29,9 @@ class EntryLineTest {
             "water change 20 l = WATER_CHANGED 20.0", "smells of mould in the corner = NOTE 'smells of mould in the corner'",
             "28.2 opened lid for 2 min = OPENED 28.2C 'lid for 2 min'",
             "Topped up 0,5 l and misted = TOPPED_UP 0.5 | MISTED", "28.4, topped up 1 l = TOPPED_UP 1.0 28.4C", "3 seen yawning = NOTE '3 seen yawning'",
+            "3 eggs hatched = HATCHED x3", "2 fish died = DIED x2 'fish'", "12 trays up = HATCHED x12", "26.1 71 3 hatched = HATCHED x3 26.1C 71.0%",
+            "38 hatched 3 = HATCHED x3 38.0C", "12 trays misted = MISTED '12 trays'", "vent 85 % = NOTE 'vent 85 %'", "26 °C 71 % = READ 26.0C 71.0%",
+            "co2 900 = READ 'co2 900'", "pH 6.5 = READ 'pH 6.5'", "EC 1.8 = READ 'EC 1.8'", "humidity 85 % = READ 85.0% 'humidity'",
             "died 1 smallest of the clutch = DIED x1 'smallest of the clutch'", "replaced the mat = REPLACED 'the mat'"})
     void lines(String said, String understood) {
         assertEquals(understood, told(EntryLine.of(said, false)));
@@ -44,6 +47,7 @@ class EntryLineTest {
     @Test
     void whatCannotBe() {
         assertEquals("text", assertThrows(RefusedValueException.class, () -> EntryLine.of("  ", false)).field());
+        assertTrue(assertThrows(RefusedValueException.class, () -> EntryLine.of("topped up 1,500 ml", false)).getMessage().contains("1500 or 1.500"));
         // A quail egg of 300 g.
         assertEquals("amount", weighed(300, 1, 11).field());
         assertEquals("amount", weighed(300, 3, 11).field());

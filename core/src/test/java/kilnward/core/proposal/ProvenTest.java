@@ -1,5 +1,4 @@
 package kilnward.core.proposal;
-
 import static org.junit.jupiter.api.Assertions.assertEquals;
 import static org.junit.jupiter.api.Assertions.assertTrue;
 
@@ -86,7 +85,7 @@ class ProvenTest {
     }
 
     /** Controllers of these chambers look no oftener than the steps in which they are rehearsed here. */
-    private static Setup looking(Setup setup) {
+    static Setup looking(Setup setup) {
         return setup.withControllers(setup.controllers().stream().map(each -> {
             Profile profile = each.profile();
             return new PlannedController(each.id(), each.name(), each.probeIds(),

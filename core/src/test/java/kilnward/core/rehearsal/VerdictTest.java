@@ -1,5 +1,4 @@
 package kilnward.core.rehearsal;
-
 import static org.junit.jupiter.api.Assertions.assertEquals;
 import static org.junit.jupiter.api.Assertions.assertTrue;
 
@@ -27,7 +26,7 @@ class VerdictTest {
     private static final Needs NEEDS = new Needs(new KeepBand(27, 29), List.of(new HarmLimit(Side.HIGH, 34, 7200), new HarmLimit(Side.LOW, 20, 86_400)),
             Optional.of(new HumidityBand(70, 85)), OptionalDouble.empty());
     private static final Rig RIG = new Rig(Osier.reedbox(), NEEDS, Osier.rig(Osier.reedbox()).probes(), Osier.rig(Osier.reedbox()).controllers());
-    private static final Map<String, Metrics.Level> GOOD = Map.of("controller", new Metrics.Level(28, 27.5, 28.5, 1));
+    private static final Verdict.GoodDay GOOD = new Verdict.GoodDay(Map.of("controller", new Metrics.Level(28, 27.5, 28.5, 1)), Optional.empty(), OptionalDouble.empty());
     /** Within hearing, never away, a quarter of an hour to act, a look every two hours. */
     private static final Attendance NEAR = new Attendance(0, true, 0, false, 0, 900, 2 * HOUR);
     private static final Fault FAULT = new RelayStuckOn("loop", HOUR);

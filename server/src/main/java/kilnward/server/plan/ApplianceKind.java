@@ -1,5 +1,4 @@
 package kilnward.server.plan;
-
 import kilnward.server.plan.AppliancePlan.BowlPlan;
 import kilnward.server.plan.AppliancePlan.CoolerPlan;
 import kilnward.server.plan.AppliancePlan.DehumidifierPlan;
@@ -30,11 +29,12 @@ public enum ApplianceKind {
     HUMIDIFIER_EVAPORATING(HumidifierPlan.class, (id, name, kind) -> new HumidifierPlan(id, name, kind, 5.0, false, null, 40.0, null, null)),
     BOWL(BowlPlan.class, (id, name, kind) -> new BowlPlan(id, name, kind, 0.0, false, null, 0.01, 0.3)),
     DEHUMIDIFIER(DehumidifierPlan.class, (id, name, kind) -> new DehumidifierPlan(id, name, kind, 45.0, false, null, 15.0)),
+    DEHUMIDIFIER_MODULE(DehumidifierPlan.class, (id, name, kind) -> new DehumidifierPlan(id, name, kind, 60.0, false, null, 15.0)),
     FAN_CIRCULATION(StirrerPlan.class, (id, name, kind) -> new StirrerPlan(id, name, kind, 3.0, false, null)),
     FAN_EXHAUST(FanPlan.class, (id, name, kind) -> new FanPlan(id, name, kind, 3.0, false, null, 10.0)),
     FAN_INTAKE(FanPlan.class, (id, name, kind) -> new FanPlan(id, name, kind, 3.0, false, null, 10.0)),
     FAN_SURFACE(StirrerPlan.class, (id, name, kind) -> new StirrerPlan(id, name, kind, 3.0, false, null)),
-    VENT(VentPlan.class, (id, name, kind) -> new VentPlan(id, name, kind, 2.0, false, null, 10.0)),
+    VENT(VentPlan.class, (id, name, kind) -> new VentPlan(id, name, kind, 2.0, false, null, 10.0, null, null)),
     LAMP(LampPlan.class, (id, name, kind) -> new LampPlan(id, name, kind, 30.0, false, null, 0.8, 7.0, 14.0));
 
     /** Makes the first one of a kind. */

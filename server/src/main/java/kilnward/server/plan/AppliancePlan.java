@@ -169,7 +169,7 @@ public sealed interface AppliancePlan {
             @NotNull @Within(min = 0.01, max = 1e6, unit = "g/h") Double outputGh) implements AppliancePlan {
         @Override
         public Appliance read() {
-            return new Dehumidifier(id, outputGh, drawn(this));
+            return new Dehumidifier(id, outputGh, drawn(this), kind == ApplianceKind.DEHUMIDIFIER);
         }
     }
 
@@ -192,13 +192,23 @@ public sealed interface AppliancePlan {
         }
     }
 
-    /** A vent: air changes while it is open. */
+    /**
+     * A vent: air changes while it is open, or how big it is and how high.
+     *
+     * @param openPerHour air changes while it is open; what its size says counts instead where that is known
+     * @param areaM2      free area while open; null with its partner where nobody has measured it
+     * @param heightM     height above where air comes in
+     */
     record VentPlan(@NotNull @Pattern(regexp = ChamberPlan.UUID, message = ChamberPlan.NOT_UUID) String id, @NotBlank @Size(max = 80) String name, @NotNull ApplianceKind kind,
             @NotNull @Within(min = 0, max = 100_000, unit = "W") Double powerW, @NotNull Boolean lowVoltage, @OrNull @Valid PlacePlan place,
-            @NotNull @Within(min = 0.01, max = 500, unit = "1/h") Double openPerHour) implements AppliancePlan {
+            @NotNull @Within(min = 0.01, max = 500, unit = "1/h") Double openPerHour,
+            @OrNull @Within(min = 0.0001, max = 100, unit = "m²") Double areaM2, @OrNull @Within(min = 0.05, max = 20, unit = "m") Double heightM) implements AppliancePlan {
         @Override
         public Appliance read() {
-            return new Vent(id, openPerHour, drawn(this));
+            if ((areaM2 == null) != (heightM == null)) {
+                throw new RefusedValueException(areaM2 == null ? "areaM2" : "heightM", null, "must be given too, or both left empty");
+            }
+            return new Vent(id, openPerHour, drawn(this), areaM2 == null ? Optional.empty() : Optional.of(new Vent.Size(areaM2, heightM)));
         }
     }
 
