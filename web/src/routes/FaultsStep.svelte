@@ -5,6 +5,7 @@
   import type { ChamberDraft } from '../lib/chamber/draft.svelte'
   import DrillPanel from '../lib/fault/DrillPanel.svelte'
   import FaultTrace from '../lib/fault/FaultTrace.svelte'
+  import PairsList from '../lib/fault/PairsList.svelte'
   import LayersList from '../lib/fault/LayersList.svelte'
   import TonightSheet from '../lib/fault/TonightSheet.svelte'
   import WatchForm from '../lib/fault/WatchForm.svelte'
@@ -241,6 +242,8 @@
           >
         {:else}<button class="button" onclick={sample}>{sure ? `Go on sampling (${sure.samples} so far)` : 'How sure is that?'}</button>{/if}
       </p>
+
+      <PairsList pairs={answer.pairs} />
 
       <section class="headed">
         <h2>What one purchase or change would do</h2>

@@ -133,9 +133,9 @@ public record FaultTable(List<Row> rows, Map<String, Integer> deaf, boolean laye
         return new FaultTable(rows, deaf, layered);
     }
 
-    /** A scenario with a fault; controllers that have no sounder, or one that is switched off, are muted whatever else befalls. */
-    static Scenario befallen(Setup setup, Scenario scenario, Fault fault) {
-        List<Fault> all = new ArrayList<>(List.of(fault));
+    /** A scenario with one or more faults; controllers that have no sounder, or one that is switched off, are muted whatever else befalls. */
+    static Scenario befallen(Setup setup, Scenario scenario, Fault... faults) {
+        List<Fault> all = new ArrayList<>(List.of(faults));
         setup.controllers().stream().filter(each -> each.profile().habits().sounder() == Habits.Sounder.NONE || each.profile().habits().sounder() == Habits.Sounder.OFF)
                 .forEach(each -> all.add(new AlarmMuted(each.id(), 0)));
         return scenario.with(all.toArray(Fault[]::new));

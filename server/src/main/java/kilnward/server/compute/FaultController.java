@@ -1,7 +1,7 @@
 package kilnward.server.compute;
-
 import jakarta.validation.Valid;
 import java.util.List;
+import kilnward.core.fault.FaultPairs;
 import kilnward.core.fault.FaultTable;
 import kilnward.core.fault.LayerRanking;
 import kilnward.core.fault.Sureness;
@@ -13,6 +13,7 @@ import kilnward.server.compute.FaultViews.FaultAnswer;
 import kilnward.server.compute.FaultViews.FaultRequest;
 import kilnward.server.compute.FaultViews.LayerAnswer;
 import kilnward.server.compute.FaultViews.LinkChoice;
+import kilnward.server.compute.FaultViews.PairsAnswer;
 import kilnward.server.compute.FaultViews.SurenessAnswer;
 import kilnward.server.compute.FaultViews.SurenessRequest;
 import kilnward.server.compute.FaultViews.VerdictChange;
@@ -48,7 +49,8 @@ public class FaultController {
         Setup setup = Rehearser.setup(request.chamber(), request.settings());
         Attendance watch = WatchPlan.orUsual(request.watch());
         FaultTable table = FaultTable.of(setup, watch, Boolean.TRUE.equals(request.coarse()) ? LOOK_STEP_S : RECORD_STEP_S, workers);
-        return new FaultAnswer(WatchPlan.of(watch), table.layered(), table.deaf(), 3600, FaultViews.rows(setup, table, request.chamber()), links(setup));
+        return new FaultAnswer(WatchPlan.of(watch), table.layered(), table.deaf(), 3600, FaultViews.rows(setup, table, request.chamber()), links(setup),
+                PairsAnswer.of(FaultPairs.of(setup, table, watch, workers), FaultViews.names(request.chamber())));
     }
 
     private static List<LinkChoice> links(Setup setup) {

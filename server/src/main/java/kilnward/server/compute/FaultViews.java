@@ -1,5 +1,4 @@
 package kilnward.server.compute;
-
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Size;
@@ -11,6 +10,7 @@ import java.util.OptionalDouble;
 import java.util.Set;
 import kilnward.core.chamber.Effect;
 import kilnward.core.fault.FaultBook;
+import kilnward.core.fault.FaultPairs;
 import kilnward.core.fault.FaultTable;
 import kilnward.core.fault.FirstAct;
 import kilnward.core.fault.SecondLayer;
@@ -160,7 +160,32 @@ public final class FaultViews {
      * @param deaf    for each controller with alarms, by id: how many more faults would harm unseen, were they not heard
      * @param bucketS length of a bucket of the small traces (s)
      */
-    public record FaultAnswer(WatchPlan watch, boolean layered, Map<String, Integer> deaf, double bucketS, List<FaultRow> rows, List<LinkChoice> links) {
+    public record FaultAnswer(WatchPlan watch, boolean layered, Map<String, Integer> deaf, double bucketS, List<FaultRow> rows, List<LinkChoice> links, PairsAnswer pairs) {
+    }
+
+    /** A fault by what names it, and what it befalls. */
+    public record FaultName(String id, Fault.Kind kind, String subject, @OrNull Double size) {
+        static FaultName of(Fault fault, Map<String, String> names) {
+            return new FaultName(FaultBook.id(fault), fault.kind(), names.getOrDefault(fault.subject(), ""), FaultRow.size(fault));
+        }
+    }
+
+    /** Two faults at once that harm: what befalls it while a protection had failed. */
+    public record PairAnswer(FaultName first, FaultName hidden, @OrNull Double harmS) {
+    }
+
+    /**
+     * How much it survives.
+     *
+     * @param lost pairs that harm, the soonest first, at most a dozen
+     */
+    public record PairsAnswer(int singles, int singlesSurvived, int doubles, int doublesSurvived, List<PairAnswer> lost) {
+        private static final int MOST = 12;
+
+        static PairsAnswer of(FaultPairs pairs, Map<String, String> names) {
+            return new PairsAnswer(pairs.singles(), pairs.singlesSurvived(), pairs.doubles(), pairs.doublesSurvived(), pairs.lost().stream().limit(MOST)
+                    .map(each -> new PairAnswer(FaultName.of(each.first(), names), FaultName.of(each.hidden(), names), orNull(each.verdict().harmS()))).toList());
+        }
     }
 
     /** A fault whose verdict a layer changes. */
