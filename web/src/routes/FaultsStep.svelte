@@ -123,7 +123,7 @@
   const best = $derived(layers?.find((each) => each.harmsGone > 0) ?? null)
   const range = $derived.by(() => {
     if (!occupancy) return { low: 0, high: 1 }
-    const harm = occupancy.harmLimits.map((each) => each.levelC)
+    const harm = occupancy.harmLimits.filter((each) => each.costs === null).map((each) => each.levelC)
     const reached = rows.flatMap((row) => [row.with.worstC])
     const low = Math.max(Math.min(...reached, ...harm, occupancy.keepLowC) - 1, occupancy.keepLowC - 25)
     const high = Math.min(Math.max(...reached, ...harm, occupancy.keepHighC) + 1, occupancy.keepHighC + 25)

@@ -79,7 +79,7 @@
           />
         {/if}
       </div>
-      <LivingFields {draft} {contents} days={draft.answer?.living ?? []} name={plan.occupancy?.name ?? null} {change} />
+      <LivingFields {draft} {contents} days={draft.answer?.living ?? []} warmsFromDay={draft.answer?.warmsItselfFromDay ?? null} name={plan.occupancy?.name ?? null} {change} />
       <details class="small">
         <summary>Where it stands</summary>
         <PlaceFields

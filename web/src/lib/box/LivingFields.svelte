@@ -10,11 +10,13 @@
     contents: ContentsPlan
     /** What the server says of the days that tell another. */
     days: RehearsalAnswer['living']
+    /** From which day on they give a third of the warmth it asks for; null where they never do. */
+    warmsFromDay: number | null
     name: string | null
     change: (action: () => void) => void
   }
 
-  let { draft, contents, days, name, change }: Props = $props()
+  let { draft, contents, days, warmsFromDay, name, change }: Props = $props()
   const living = $derived(contents.living)
   const counted = $derived(living !== null && living.points[0]!.eachG !== null)
   const amount = $derived(living && (counted ? living.pieces : living.kg))
@@ -55,5 +57,8 @@
         {fixed(day.day, 1)}: {some(day.heatW)} W{day.waterGh > 0 ? `, ${some(day.waterGh)} g/h of water` : ''}{day.co2Gh > 0 ? `, ${some(day.co2Gh)} g/h of CO₂` : ''}{/each}. Each
       of these days is judged. From memory: breeds and strains differ.
     </p>
+    {#if warmsFromDay !== null}
+      <p class="small">From about day {fixed(warmsFromDay, 0)} they give a third of the warmth it needs: the heater rests longer, watch the high alarm.</p>
+    {/if}
   {/if}
 {/if}

@@ -36,6 +36,7 @@ function plan(unit: 'C' | 'F', keys: KeyPlan[]): ChamberPlan {
       keepHighC: 29,
       harmLimits: [],
       other: null,
+      night: null,
     },
     box: null,
     contents: null,

@@ -22,8 +22,8 @@
   const scale = $derived(scaleOf(range.low, range.high, 0, height))
   const x = $derived((seconds: number) => left + (seconds / 259_200) * (width - left))
   const bucket = $derived((index: number) => x((index + 0.5) * (259_200 / row.trace.low.length)))
-  const harmHigh = $derived(Math.min(...occupancy.harmLimits.filter((each) => each.side === 'HIGH').map((each) => each.levelC), Infinity))
-  const harmLow = $derived(Math.max(...occupancy.harmLimits.filter((each) => each.side === 'LOW').map((each) => each.levelC), -Infinity))
+  const harmHigh = $derived(Math.min(...occupancy.harmLimits.filter((each) => each.side === 'HIGH' && each.costs === null).map((each) => each.levelC), Infinity))
+  const harmLow = $derived(Math.max(...occupancy.harmLimits.filter((each) => each.side === 'LOW' && each.costs === null).map((each) => each.levelC), -Infinity))
   const marks = $derived(
     big
       ? ([

@@ -14,7 +14,7 @@
   <p>
     {occupancy.name}, wanted {level(occupancy.keepLowC, prefs.unit)} to {level(occupancy.keepHighC, prefs.unit)}
     {occupancy.where}.
-    {#each occupancy.harmLimits as limit, index (index)}Harm {limit.side === 'HIGH' ? 'above' : 'below'}
+    {#each occupancy.harmLimits.filter((each) => each.costs === null) as limit, index (index)}Harm {limit.side === 'HIGH' ? 'above' : 'below'}
       {level(limit.levelC, prefs.unit)}{limit.durationS > 0 ? ` for ${duration(limit.durationS)}` : ' at once'}.
     {/each}
   </p>

@@ -7,7 +7,7 @@ const needs = {
   keepHighC: 20,
   keepHumidityLowPct: 60,
   keepHumidityHighPct: 80,
-  harmLimits: [{ side: 'HIGH', levelC: 34, durationS: 7200 }],
+  harmLimits: [{ side: 'HIGH', levelC: 34, durationS: 7200, costs: null }],
   other: { where: 'at the roots', keepLowC: 21, keepHighC: 23 },
 } as unknown as OccupancyPlan
 

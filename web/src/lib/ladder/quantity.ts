@@ -32,7 +32,7 @@ export function temperature(needs: OccupancyPlan, unit: TemperatureUnit): Quanti
     humidity: false,
     other: null,
     keep: { low: needs.keepLowC, high: needs.keepHighC },
-    harm: needs.harmLimits.map(({ side, levelC, durationS }) => ({ side, level: levelC, durationS })),
+    harm: needs.harmLimits.filter((each) => each.costs === null).map(({ side, levelC, durationS }) => ({ side, level: levelC, durationS })),
     pad: 1,
     lowest: -273,
     highest: 1000,

@@ -226,7 +226,10 @@
           <button type="button" class="link small" onclick={() => (stage!.harm = stage!.harm.filter((each) => each !== harm))}>Remove</button>
         </div>
       {/each}
-      <button type="button" class="link small" onclick={() => stage!.harm.push({ side: 'HIGH', levelC: stage!.temperatureC.high + 5, durationS: 3600, grade: 'FROM_MEMORY' })}
+      <button
+        type="button"
+        class="link small"
+        onclick={() => stage!.harm.push({ side: 'HIGH', levelC: stage!.temperatureC.high + 5, durationS: 3600, grade: 'FROM_MEMORY', costs: null as unknown as string })}
         >Add a harm limit</button
       >
       <div class="row buttons">

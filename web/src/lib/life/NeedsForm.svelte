@@ -139,7 +139,61 @@
           >
         </p>
       {/if}
+      <h3>By night</h3>
+      {#if occupancy.night}
+        {@const night = occupancy.night}
+        <div class="row">
+          <NumberField
+            label="Night begins"
+            unit="o’clock"
+            value={night.fromHour}
+            error={draft.error('occupancy.night.fromHour')}
+            onchange={(value) => change(() => (night.fromHour = value!))}
+          />
+          <NumberField
+            label="and ends"
+            unit="o’clock"
+            value={night.toHour}
+            error={draft.error('occupancy.night.toHour')}
+            onchange={(value) => change(() => (night.toHour = value!))}
+          />
+          <NumberField
+            label="Lowest by night"
+            kind="level"
+            value={night.keepLowC}
+            error={draft.error('occupancy.night.keepLowC')}
+            onchange={(value) => change(() => (night.keepLowC = value!))}
+          />
+          <NumberField
+            label="Highest by night"
+            kind="level"
+            value={night.keepHighC}
+            error={draft.error('occupancy.night.keepHighC')}
+            onchange={(value) => change(() => (night.keepHighC = value!))}
+          />
+          <button class="link small" onclick={() => change(() => (occupancy.night = null))}>The same by night as by day</button>
+        </div>
+      {:else}
+        <p>
+          <button
+            class="link small"
+            onclick={() =>
+              change(
+                () =>
+                  (occupancy.night = {
+                    keepLowC: occupancy.keepLowC,
+                    keepHighC: occupancy.keepHighC,
+                    keepHumidityLowPct: null,
+                    keepHumidityHighPct: null,
+                    fromHour: 21,
+                    toHour: 7,
+                  }),
+              )}>They want something else by night</button
+          >
+        </p>
+      {/if}
       <h3>What harms them, and how soon</h3>
+      <p class="small quiet">What does not kill and still costs, as a poorer hatch, is told apart: say what it costs.</p>
       {#each occupancy.harmLimits as limit, index (limit)}
         <div class="row">
           <div class="plain">
@@ -164,16 +218,31 @@
             error={draft.error(`occupancy.harmLimits[${index}].durationS`)}
             onchange={(value) => change(() => (limit.durationS = value!))}
           />
+          <div class="plain">
+            <label for="{id}-costs-{index}">What it costs</label>
+            <input
+              id="{id}-costs-{index}"
+              maxlength="120"
+              placeholder="it kills or maims"
+              value={limit.costs ?? ''}
+              onchange={(event) => {
+                const said = event.currentTarget.value.trim()
+                change(() => (limit.costs = said === '' ? null : said))
+              }}
+            />
+          </div>
           <button class="link small" onclick={() => change(() => (occupancy.harmLimits = occupancy.harmLimits.filter((each) => each !== limit)))}>Remove</button>
         </div>
       {/each}
       <div>
-        <button class="button" onclick={() => change(() => occupancy.harmLimits.push({ side: 'HIGH', levelC: Math.min(80, occupancy.keepHighC + 5), durationS: 3600 }))}
+        <button
+          class="button"
+          onclick={() => change(() => occupancy.harmLimits.push({ side: 'HIGH', levelC: Math.min(80, occupancy.keepHighC + 5), durationS: 3600, costs: null }))}
           >Add a harm limit</button
         >
       </div>
     </div>
-    <HarmChart keepLowC={occupancy.keepLowC} keepHighC={occupancy.keepHighC} limits={occupancy.harmLimits} />
+    <HarmChart keepLowC={occupancy.keepLowC} keepHighC={occupancy.keepHighC} limits={occupancy.harmLimits.filter((each) => each.costs === null)} />
   </div>
 </fieldset>
 

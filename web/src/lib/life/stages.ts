@@ -32,6 +32,24 @@ export function segmentsOf(school: School): Segment[] {
   })
 }
 
+/** A day begins at seven and has fourteen hours of light where nobody says otherwise. */
+const MORNING = 7
+const USUAL_LIGHT = 14
+
+/** What it asks by night; null where the night asks nothing else. Hours that were said stay. */
+function nightOf(stage: Stage, now: OccupancyPlan | null): OccupancyPlan['night'] {
+  if (!stage.nightTemperatureC && !stage.nightHumidityPct) return null
+  const warmth = stage.nightTemperatureC ?? stage.temperatureC
+  return {
+    keepLowC: warmth.low,
+    keepHighC: warmth.high,
+    keepHumidityLowPct: stage.nightHumidityPct?.low ?? null,
+    keepHumidityHighPct: stage.nightHumidityPct?.high ?? null,
+    fromHour: now?.night?.fromHour ?? (MORNING + (stage.lightHours?.value ?? USUAL_LIGHT)) % 24,
+    toHour: now?.night?.toHour ?? MORNING,
+  }
+}
+
 /** What a stage asks of a chamber; what is the chamber's own stays as it is. */
 export function needsOf(guide: Guide, school: School, stage: Stage, now: OccupancyPlan | null, night = false): OccupancyPlan {
   const warmth = (night && stage.nightTemperatureC) || stage.temperatureC
@@ -51,7 +69,8 @@ export function needsOf(guide: Guide, school: School, stage: Stage, now: Occupan
     keepHumidityLowPct: damp?.low ?? null,
     keepHumidityHighPct: damp?.high ?? null,
     maxRateKh: stage.maxRateKh?.value ?? null,
-    harmLimits: stage.harm.map(({ side, levelC, durationS }) => ({ side, levelC, durationS })),
+    harmLimits: stage.harm.map(({ side, levelC, durationS, costs }) => ({ side, levelC, durationS, costs: costs ?? null })),
+    night: night ? null : nightOf(stage, now),
   }
 }
 

@@ -1,5 +1,4 @@
 package kilnward.core.chamber;
-
 import java.util.Objects;
 import java.util.Optional;
 import java.util.OptionalDouble;
@@ -52,5 +51,10 @@ public record Room(double coldestC, double warmestC, double warmestHour, Optiona
     public OptionalDouble vapourPressurePa() {
         return humidityPct.isEmpty() ? OptionalDouble.empty()
                 : OptionalDouble.of(humidityPct.getAsDouble() / 100 * MoistAir.saturationPressurePa(meanC()));
+    }
+
+    /** The hour at which it is coldest: half a day from the warmest. */
+    public double coldestHour() {
+        return (warmestHour + 12) % 24;
     }
 }

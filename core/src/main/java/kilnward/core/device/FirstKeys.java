@@ -8,6 +8,7 @@ import kilnward.core.control.Direction;
 import kilnward.core.control.SwitchingPoints;
 import kilnward.core.life.HumidityBand;
 import kilnward.core.life.KeepBand;
+import kilnward.core.life.Night;
 import kilnward.core.probe.DisplayUnit;
 
 /**
@@ -41,12 +42,13 @@ public final class FirstKeys {
      * @param harmHighC  where harm begins above (°C)
      * @param direction  which way what hangs on its first output moves what it reads; empty where nothing does
      * @param compressor whether something with a compressor hangs on it
+     * @param night      what is wanted by night; empty where that is what is wanted by day
      */
     public record Wanted(Optional<KeepBand> keep, Optional<HumidityBand> damp, OptionalDouble harmLowC, OptionalDouble harmHighC, Optional<Direction> direction,
-            boolean compressor) {
+            boolean compressor, Optional<Night> night) {
         /** What is wanted, where nothing is known of harm and of what hangs on it. */
         public static Wanted of(Optional<KeepBand> keep, Optional<HumidityBand> damp) {
-            return new Wanted(keep, damp, OptionalDouble.empty(), OptionalDouble.empty(), Optional.empty(), false);
+            return new Wanted(keep, damp, OptionalDouble.empty(), OptionalDouble.empty(), Optional.empty(), false, Optional.empty());
         }
     }
 
@@ -88,6 +90,8 @@ public final class FirstKeys {
             case HIGHEST_SETTABLE -> key.highest();
             case UNIT -> unit == DisplayUnit.F ? 1 : 0;
             case DIRECTION -> lowers() ? 1 : 0;
+            case DAY_FROM -> key.nearest(wanted.night().map(Night::toHour).orElse(beginning.value().orElse(0)));
+            case DAY_TO -> key.nearest(wanted.night().map(Night::fromHour).orElse(beginning.value().orElse(0)));
             case ACT_DELAY, MIN_OFF -> key.nearest(wanted.compressor() && rests(key.parameter()) ? COMPRESSOR_REST_MIN : 0);
             case SECOND_ACT_DELAY, SECOND_MIN_OFF -> key.nearest(wanted.compressor() && rests(key.parameter()) ? COMPRESSOR_REST_MIN : 0);
             // A fan is not asked for less than turns it.
@@ -146,6 +150,7 @@ public final class FirstKeys {
             case SET_VALUE -> first.map(SwitchingPoints::offAt).orElseGet(() -> own(parameter, band.middleC()));
             case DIFFERENTIAL -> first.map(SwitchingPoints::width).orElse(profile.unit() == DisplayUnit.F ? WIDTH_F : WIDTH_K);
             case LOWER_DIFFERENTIAL -> second.map(SwitchingPoints::width).orElseGet(() -> own(parameter, LOWER_WIDTH_K));
+            case NIGHT_SET_VALUE -> own(parameter, wanted.night().map(each -> each.keep().middleC()).orElse(band.middleC()));
             case FAN_SET_VALUE -> own(parameter, band.highC());
             case HIGH_ALARM -> own(parameter, keep.map(each -> each.highC() + alarmOutK(each.highC(), wanted.harmHighC(), HIGH_ALARM_K)).orElse(40.0));
             case LOW_ALARM -> own(parameter, keep.map(each -> each.lowC() - alarmOutK(each.lowC(), wanted.harmLowC(), LOW_ALARM_K)).orElse(10.0));
@@ -158,7 +163,8 @@ public final class FirstKeys {
         KeepBand band = keep.orElse(SOMEWHERE);
         double begins = keep.map(wanted -> wanted.highC() - 0.3 * (wanted.highC() - wanted.lowC())).orElse(band.middleC());
         return switch (parameter) {
-            case SET_VALUE, NIGHT_SET_VALUE -> own(parameter, begins);
+            case NIGHT_SET_VALUE -> own(parameter, wanted.night().map(each -> each.keep().highC() - 0.3 * (each.keep().highC() - each.keep().lowC())).orElse(begins));
+            case SET_VALUE -> own(parameter, begins);
             case BAND -> own(parameter, keep.map(wanted -> Math.max(1, wanted.highC() - begins)).orElse(2.0));
             case SET_HUMIDITY, NIGHT_SET_HUMIDITY -> damp.orElse(SOMEHOW_DAMP).highPct() - 5;
             default -> warmth(parameter);

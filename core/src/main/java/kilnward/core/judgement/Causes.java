@@ -31,6 +31,7 @@ public final class Causes {
     private static final String FIGHT = "outputs-fight";
     private static final String TURNS = "outputs-alternate";
     private static final String DRIPS = "walls-drip";
+    private static final String POORER = "poorer-result";
     private static final String COASTS = "coasts-past";
 
     /**
@@ -44,8 +45,8 @@ public final class Causes {
     }
 
     private static final List<Cause> ORDER = List.of(
-            new Cause("output-in-manual", Set.of(SWING, OTHER, DAMP, WEAK_MIST, IN_SWING, ELSEWHERE, "limits-mistaken"), Set.of(FAST, FIGHT, TURNS, DRIPS)),
-            new Cause("wrong-direction", Set.of(SWING, OTHER, DAMP, WEAK_MIST, IN_SWING, ELSEWHERE, "limits-mistaken"),
+            new Cause("output-in-manual", Set.of(SWING, POORER, OTHER, DAMP, WEAK_MIST, IN_SWING, ELSEWHERE, "limits-mistaken"), Set.of(FAST, FIGHT, TURNS, DRIPS)),
+            new Cause("wrong-direction", Set.of(SWING, POORER, OTHER, DAMP, WEAK_MIST, IN_SWING, ELSEWHERE, "limits-mistaken"),
                     Set.of(FAST, CYCLES, FIGHT, TURNS, COASTS, STUCK, LATE, DRIPS)),
             new Cause("probe-outside", Set.of(SWING, IN_SWING, ELSEWHERE, "limits-mistaken", "probe-follows-wall"), Set.of(FAST, CYCLES, "rung-order", COASTS)),
             new Cause("limits-mistaken", Set.of(ELSEWHERE, SWING, IN_SWING), Set.of()),
@@ -55,7 +56,7 @@ public final class Causes {
             new Cause("cooler-too-small", Set.of(SWING, IN_SWING), Set.of()),
             new Cause("room-air-cannot-cool", Set.of(SWING, IN_SWING), Set.of()),
             new Cause("cannot-lose-own-heat", Set.of(SWING, IN_SWING), Set.of()),
-            new Cause(ELSEWHERE, Set.of(SWING, OTHER, DAMP, WEAK_MIST, IN_SWING), Set.of()),
+            new Cause(ELSEWHERE, Set.of(SWING, POORER, OTHER, DAMP, WEAK_MIST, IN_SWING), Set.of()),
             new Cause("probe-in-light", Set.of(SWING, IN_SWING), Set.of()),
             new Cause("probe-warms-itself", Set.of(SWING), Set.of()),
             new Cause("probe-in-mist", Set.of(DAMP, WEAK_MIST), Set.of()),
@@ -66,7 +67,7 @@ public final class Causes {
             new Cause(TURNS, Set.of(DAMP, SWING), Set.of(CYCLES)),
             new Cause("near-saturation", Set.of(DAMP), Set.of(DRIPS)),
             new Cause(WEAK_MIST, Set.of(IN_SWING), Set.of()),
-            new Cause(SWING, Set.of(IN_SWING, DAMP), Set.of(FAST)),
+            new Cause(SWING, Set.of(IN_SWING, DAMP, POORER), Set.of(FAST)),
             new Cause(DAMP, Set.of(IN_SWING), Set.of(DRIPS)));
 
     /** Probes that are misled: a cause only where what they are misled by is a fair part of the miss. */

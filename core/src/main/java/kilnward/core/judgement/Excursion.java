@@ -1,7 +1,9 @@
 package kilnward.core.judgement;
 import java.util.List;
 import java.util.OptionalDouble;
+import java.util.function.DoubleUnaryOperator;
 import java.util.function.Predicate;
+import java.util.stream.IntStream;
 import kilnward.core.chamber.Effect;
 import kilnward.core.rehearsal.Trace;
 import kilnward.core.setup.PlannedController;
@@ -21,11 +23,16 @@ record Excursion(Situation situation, List<Integer> buckets, double share) {
 
     /**
      * @param of   the course of the quantity
-     * @param edge end of what is wanted on that side
+     * @param edge end of what is wanted on that side, by the hour of the day
      * @param high whether it is looked at above that end, or below
      */
-    static Excursion of(Situation situation, Trace.Envelope of, double edge, boolean high) {
-        List<Integer> buckets = java.util.stream.IntStream.range(0, of.low().length).filter(i -> high ? of.high()[i] > edge : of.low()[i] < edge).boxed().toList();
+    static Excursion of(Situation situation, Trace.Envelope of, DoubleUnaryOperator edge, boolean high) {
+        Trace trace = situation.daily().trace();
+        double startHour = situation.daily().scenario().startHour();
+        List<Integer> buckets = IntStream.range(0, of.low().length).filter(i -> {
+            double at = edge.applyAsDouble(startHour + (i + 0.5) * trace.bucketS() / 3600);
+            return high ? of.high()[i] > at : of.low()[i] < at;
+        }).boxed().toList();
         return new Excursion(situation, buckets, buckets.size() / (double) Math.max(1, of.low().length));
     }
 

@@ -1,5 +1,4 @@
 package kilnward.core.judgement;
-
 import java.util.List;
 import java.util.Map;
 import kilnward.core.chamber.Heater;
@@ -17,7 +16,7 @@ final class HeaterTooSmall implements Judgement {
         if (heaters.isEmpty()) {
             return List.of();
         }
-        double middleC = situation.setup().needs().keep().middleC();
+        double middleC = situation.setup().needs().keepAt(situation.setup().chamber().room().coldestHour()).middleC();
         double roomC = situation.setup().chamber().room().coldestC();
         Sizing sizing = situation.sizing();
         double share = sizing.neededW() / sizing.hasW();

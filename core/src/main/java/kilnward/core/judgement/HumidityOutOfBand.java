@@ -55,8 +55,10 @@ final class HumidityOutOfBand implements Judgement {
                 "lowPct", Numbers.humidity(band.lowPct()), "highPct", Numbers.humidity(band.highPct()), "sharePct", Numbers.percent(100 * share),
                 "neededGh", Numbers.gramsPerHour(flows.neededGh()), "givesGh", Numbers.gramsPerHour(flows.mostGh()), "restingPct", Numbers.humidity(flows.restingPct()),
                 "storeGh", Numbers.gramsPerHour(flows.storeGh())));
-        Excursion out = Excursion.of(situation, situation.daily().trace().humidity().orElseThrow(), side == Finding.Towards.HIGH ? band.highPct() : band.lowPct(),
-                side == Finding.Towards.HIGH);
+        Excursion out = Excursion.of(situation, situation.daily().trace().humidity().orElseThrow(), hour -> {
+            HumidityBand then = situation.setup().needs().humidityAt(hour).orElse(band);
+            return side == Finding.Towards.HIGH ? then.highPct() : then.lowPct();
+        }, side == Finding.Towards.HIGH);
         String reason = "It goes from {lowestPct} to {highestPct}; wanted are {lowPct} to {highPct}. It is inside {sharePct} of the time.";
         if (side == Finding.Towards.LOW && out.exhausted(effect -> effect == Effect.MOISTENS)) {
             return List.of(new Finding("humidifier-too-small", severity, "The humidifier cannot keep up",

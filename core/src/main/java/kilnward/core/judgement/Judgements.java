@@ -21,6 +21,7 @@ public final class Judgements {
             new HeaterTooSmall(),
             new CannotCool(),
             new SwingOutOfBand(),
+            new PoorerResult(),
             new OtherPlaceOutOfBand(),
             new HumidityOutOfBand(),
             new HumidityUnsaid(),

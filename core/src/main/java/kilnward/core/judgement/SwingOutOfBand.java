@@ -1,4 +1,6 @@
 package kilnward.core.judgement;
+import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -11,8 +13,10 @@ import kilnward.core.finding.Severity;
 import kilnward.core.finding.Step;
 import kilnward.core.life.HarmLimit;
 import kilnward.core.life.KeepBand;
+import kilnward.core.life.Needs;
 import kilnward.core.life.Side;
 import kilnward.core.rehearsal.Metrics;
+import kilnward.core.rehearsal.Trace;
 
 /** The occupant leaves the keep band day by day without any fault. */
 final class SwingOutOfBand implements Judgement {
@@ -25,34 +29,73 @@ final class SwingOutOfBand implements Judgement {
     private static final double SELDOM = 0.01;
     private static final double MILD = 0.25;
 
+    /** Hours of one kind: what the occupant had, and what is wanted then. */
+    private record Span(boolean night, KeepBand keep, double lowestC, double highestC) {
+        double below() {
+            return keep.lowC() - lowestC;
+        }
+
+        double above() {
+            return highestC - keep.highC();
+        }
+    }
+
     @Override
     public List<Finding> judge(Situation situation) {
-        KeepBand keep = situation.setup().needs().keep();
         Metrics metrics = situation.daily().metrics();
-        Metrics.Level occupant = metrics.occupant();
-        double below = keep.lowC() - occupant.lowest();
-        double above = occupant.highest() - keep.highC();
+        Span span = spans(situation).stream().max(Comparator.comparingDouble(each -> Math.max(each.below(), each.above()))).orElseThrow();
+        double below = span.below();
+        double above = span.above();
         if (below < NOTICEABLE_K && above < NOTICEABLE_K) {
             return List.of();
         }
         if (metrics.inBandShare() > 1 - SELDOM && nearness(situation, Side.HIGH) < MILD && nearness(situation, Side.LOW) < MILD) {
             return List.of();
         }
+        KeepBand keep = span.keep();
         boolean both = below >= NOTICEABLE_K && above >= NOTICEABLE_K;
         Finding.Towards side = both ? Finding.Towards.BOTH : above > below ? Finding.Towards.HIGH : Finding.Towards.LOW;
-        double shiftK = keep.middleC() - 0.5 * (occupant.lowest() + occupant.highest());
-        Map<String, Quantity> numbers = new HashMap<>(Map.of("lowestC", Numbers.level(occupant.lowest()), "highestC", Numbers.level(occupant.highest()),
+        double shiftK = keep.middleC() - 0.5 * (span.lowestC() + span.highestC());
+        Map<String, Quantity> numbers = new HashMap<>(Map.of("lowestC", Numbers.level(span.lowestC()), "highestC", Numbers.level(span.highestC()),
                 "keepLowC", Numbers.level(keep.lowC()), "keepHighC", Numbers.level(keep.highC()), "inBandPct", Numbers.percent(100 * metrics.inBandShare()),
                 "awayK", Numbers.difference(Math.abs(shiftK))));
         Remedy remedy = advice(situation, side, shiftK);
         int[] governing = situation.onTemperature();
-        for (int at = governing.length - 1; at >= 0; at--) {
+        for (int at = governing.length - 1; at >= 0 && !span.night(); at--) {
             remedy = Trials.band(situation, governing[at], shiftK, numbers, remedy);
         }
+        String when = situation.setup().needs().night().isEmpty() ? "" : span.night() ? " by night" : " by day";
         return List.of(new Finding("swing-out-of-band", severity(situation),
-                both ? "It swings out of the keep band on both sides" : side == Finding.Towards.HIGH ? "It runs too warm" : "It runs too cool",
-                "At the occupant it goes from {lowestC} to {highestC}; wanted are {keepLowC} to {keepHighC}. It is inside {inBandPct} of the time.", numbers, remedy)
+                (both ? "It swings out of the keep band on both sides" : side == Finding.Towards.HIGH ? "It runs too warm" : "It runs too cool") + when,
+                "At the occupant it goes from {lowestC} to {highestC}" + when + "; wanted are {keepLowC} to {keepHighC}. It is inside {inBandPct} of the time.", numbers, remedy)
                 .towards(side));
+    }
+
+    /** The day; where the night wants something else, its hours by themselves, the first after dusk and dawn left out. */
+    private static List<Span> spans(Situation situation) {
+        Needs needs = situation.setup().needs();
+        Metrics.Level all = situation.daily().metrics().occupant();
+        if (needs.night().isEmpty()) {
+            return List.of(new Span(false, needs.keep(), all.lowest(), all.highest()));
+        }
+        Trace trace = situation.daily().trace();
+        List<Span> spans = new ArrayList<>();
+        for (boolean night : new boolean[] {false, true}) {
+            KeepBand keep = night ? needs.night().get().keep() : needs.keep();
+            double lowest = Double.POSITIVE_INFINITY;
+            double highest = Double.NEGATIVE_INFINITY;
+            for (int i = 0; i < trace.occupant().low().length; i++) {
+                double hour = situation.daily().scenario().startHour() + (i + 0.5) * trace.bucketS() / 3600;
+                if (needs.night().get().isNight(hour) == night && needs.keepAt(hour).equals(keep)) {
+                    lowest = Math.min(lowest, trace.occupant().low()[i]);
+                    highest = Math.max(highest, trace.occupant().high()[i]);
+                }
+            }
+            if (lowest <= highest) {
+                spans.add(new Span(night, keep, lowest, highest));
+            }
+        }
+        return spans.isEmpty() ? List.of(new Span(false, needs.keep(), all.lowest(), all.highest())) : spans;
     }
 
     /** By nearness to harm and by time, not by any step out of the band. */
@@ -64,18 +107,17 @@ final class SwingOutOfBand implements Judgement {
 
     /** How much of the way from the band to harm it goes; where no harm is known, to as far beyond the band as the band is wide. */
     private static double nearness(Situation situation, Side side) {
-        KeepBand keep = situation.setup().needs().keep();
-        Metrics.Level occupant = situation.daily().metrics().occupant();
-        double edgeC = side == Side.HIGH ? keep.highC() : keep.lowC();
-        double outK = side == Side.HIGH ? occupant.highest() - edgeC : edgeC - occupant.lowest();
         Optional<HarmLimit> harm = situation.setup().needs().nearest(side);
-        return outK / harm.map(limit -> Math.abs(limit.levelC() - edgeC)).orElse(keep.highC() - keep.lowC());
+        return spans(situation).stream().mapToDouble(span -> (side == Side.HIGH ? span.above() : span.below())
+                / harm.map(limit -> Math.abs(limit.levelC() - (side == Side.HIGH ? span.keep().highC() : span.keep().lowC()))).orElse(span.keep().highC() - span.keep().lowC()))
+                .max().orElse(0);
     }
 
     /** What a person can do, by what the outputs were seen to do while it was outside. */
     private static Remedy advice(Situation situation, Finding.Towards side, double shiftK) {
-        KeepBand keep = situation.setup().needs().keep();
-        Excursion out = Excursion.of(situation, situation.daily().trace().occupant(), side == Finding.Towards.HIGH ? keep.highC() : keep.lowC(), side == Finding.Towards.HIGH);
+        Needs needs = situation.setup().needs();
+        Excursion out = Excursion.of(situation, situation.daily().trace().occupant(),
+                hour -> side == Finding.Towards.HIGH ? needs.keepAt(hour).highC() : needs.keepAt(hour).lowC(), side == Finding.Towards.HIGH);
         boolean heats = out.ran(Effect::raisesTemperature).isPresent();
         boolean cools = out.ran(SwingOutOfBand::takesHeatOut).isPresent();
         return switch (side) {

@@ -1,5 +1,4 @@
 package kilnward.core.life;
-
 import java.util.Objects;
 
 /**
@@ -9,8 +8,14 @@ import java.util.Objects;
  * @param levelC    temperature at the occupant (°C)
  * @param durationS how long it can be borne (s)
  * @param grade     grade of the source
+ * @param costs     what it costs where it does not kill; null where it does
  */
-public record GuideHarm(Side side, double levelC, double durationS, SourceGrade grade) {
+public record GuideHarm(Side side, double levelC, double durationS, SourceGrade grade, String costs) {
+    /** One that kills. */
+    public GuideHarm(Side side, double levelC, double durationS, SourceGrade grade) {
+        this(side, levelC, durationS, grade, null);
+    }
+
     public GuideHarm {
         Objects.requireNonNull(grade, "grade");
         new HarmLimit(side, levelC, durationS);

@@ -1,5 +1,4 @@
 package kilnward.core.life;
-
 import java.util.Comparator;
 import java.util.List;
 import java.util.Objects;
@@ -15,12 +14,20 @@ import kilnward.core.finding.Require;
  * @param humidity   range of humidity wanted; empty where it does not matter
  * @param maxRateKh  greatest rate of change it bears (K/h); empty where none is known
  * @param other      a second place with a keep band of its own; empty where the occupant lives in one place
+ * @param poorer     levels that do not kill but cost
+ * @param night      what is wanted by night; empty where that is what is wanted by day
  */
-public record Needs(KeepBand keep, List<HarmLimit> harmLimits, Optional<HumidityBand> humidity, OptionalDouble maxRateKh, Optional<OtherPlace> other) {
+public record Needs(KeepBand keep, List<HarmLimit> harmLimits, Optional<HumidityBand> humidity, OptionalDouble maxRateKh, Optional<OtherPlace> other,
+        List<PoorerLimit> poorer, Optional<Night> night) {
+    /** From dusk and dawn it takes this long (h) to come to what is wanted then: until then either will do; common practice, no source. */
+    private static final double TURNS_H = 1.5;
+
     public Needs {
         Objects.requireNonNull(keep, "keep");
         harmLimits = List.copyOf(harmLimits);
         Objects.requireNonNull(humidity, "humidity");
+        poorer = List.copyOf(poorer);
+        Objects.requireNonNull(night, "night");
         maxRateKh.ifPresent(rate -> Require.within("maxRateKh", rate, 0.01, 100, "K/h"));
         for (int i = 0; i < harmLimits.size(); i++) {
             HarmLimit limit = harmLimits.get(i);
@@ -29,6 +36,41 @@ public record Needs(KeepBand keep, List<HarmLimit> harmLimits, Optional<Humidity
                     ? "must be above the keep band (" + Require.plain(keep.highC()) + " °C)"
                     : "must be below the keep band (" + Require.plain(keep.lowC()) + " °C)");
         }
+    }
+
+    /** The same by day and by night, with nothing between well and harmed. */
+    public Needs(KeepBand keep, List<HarmLimit> harmLimits, Optional<HumidityBand> humidity, OptionalDouble maxRateKh, Optional<OtherPlace> other) {
+        this(keep, harmLimits, humidity, maxRateKh, other, List.of(), Optional.empty());
+    }
+
+    /** The same with levels that do not kill but cost. */
+    public Needs withPoorer(List<PoorerLimit> limits) {
+        return new Needs(keep, harmLimits, humidity, maxRateKh, other, limits, night);
+    }
+
+    /** The same with other needs by night. */
+    public Needs withNight(Night other) {
+        return new Needs(keep, harmLimits, humidity, maxRateKh, this.other, poorer, Optional.of(other));
+    }
+
+    /** The keep band at an hour of the day (h); soon after dusk and dawn what is inside either band will do. */
+    public KeepBand keepAt(double hour) {
+        if (night.isEmpty()) {
+            return keep;
+        }
+        KeepBand now = night.get().isNight(hour) ? night.get().keep() : keep;
+        KeepBand before = night.get().isNight(hour - TURNS_H) ? night.get().keep() : keep;
+        return now.equals(before) ? now : new KeepBand(Math.min(now.lowC(), before.lowC()), Math.max(now.highC(), before.highC()));
+    }
+
+    /** The range of humidity at an hour of the day (h), likewise; empty where it does not matter. */
+    public Optional<HumidityBand> humidityAt(double hour) {
+        if (night.isEmpty() || humidity.isEmpty() || night.get().humidity().isEmpty()) {
+            return humidity;
+        }
+        HumidityBand now = night.get().isNight(hour) ? night.get().humidity().get() : humidity.get();
+        HumidityBand before = night.get().isNight(hour - TURNS_H) ? night.get().humidity().get() : humidity.get();
+        return Optional.of(now.equals(before) ? now : new HumidityBand(Math.min(now.lowPct(), before.lowPct()), Math.max(now.highPct(), before.highPct())));
     }
 
     /** Needs in one place. */

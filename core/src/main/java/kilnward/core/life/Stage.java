@@ -76,8 +76,9 @@ public record Stage(String id, String name, Double durationDays, SourceGrade dur
 
     private static Needs needs(Range temperatureC, Range humidityPct, Graded maxRateKh, List<GuideHarm> harm) {
         return new Needs(new KeepBand(temperatureC.low(), temperatureC.high()),
-                harm.stream().map(GuideHarm::limit).toList(), Optional.ofNullable(humidityPct)
+                harm.stream().filter(each -> each.costs() == null).map(GuideHarm::limit).toList(), Optional.ofNullable(humidityPct)
                         .map(range -> new HumidityBand(range.low(), range.high())),
-                maxRateKh == null ? OptionalDouble.empty() : OptionalDouble.of(maxRateKh.value()));
+                maxRateKh == null ? OptionalDouble.empty() : OptionalDouble.of(maxRateKh.value()))
+                .withPoorer(harm.stream().filter(each -> each.costs() != null).map(each -> new PoorerLimit(each.limit(), each.costs())).toList());
     }
 }

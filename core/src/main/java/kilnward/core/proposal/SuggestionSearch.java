@@ -1,5 +1,4 @@
 package kilnward.core.proposal;
-
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
@@ -25,12 +24,16 @@ import kilnward.core.finding.RefusedValueException;
 import kilnward.core.finding.Unit;
 import kilnward.core.judgement.AlarmPlace;
 import kilnward.core.judgement.LinkLossChoice;
+import kilnward.core.life.KeepBand;
+import kilnward.core.life.Night;
 import kilnward.core.load.LoadCheck;
 import kilnward.core.probe.DisplayUnit;
 import kilnward.core.rehearsal.Metrics;
 import kilnward.core.rehearsal.Rehearsal;
+import kilnward.core.rehearsal.Rehearsed;
 import kilnward.core.rehearsal.RoomCurve;
 import kilnward.core.rehearsal.Scenario;
+import kilnward.core.rehearsal.Trace;
 import kilnward.core.rehearsal.Workers;
 import kilnward.core.setup.Aim;
 import kilnward.core.setup.PlannedController;
@@ -60,6 +63,7 @@ final class SuggestionSearch {
     /** Widths that are proven before it is said that none holds. */
     private static final int MOST_PROVEN = 6;
     private static final int PROOF_BUCKETS = 288;
+    private static final int NIGHTLY_BUCKETS = 96;
     /** Least distance between where a two-sided device raises and where it lowers (K or points): below it a swing carries it from one into the other. */
     private static final double LEAST_ZONE_K = 0.5;
     private static final double LEAST_ZONE_PCT = 6;
@@ -280,7 +284,7 @@ final class SuggestionSearch {
                 // Its ranges and steps end before this: what was tried so far is what there is.
                 break;
             }
-            Trial trial = rehearse(about);
+            Trial trial = rehearse(nightly(about));
             count++;
             if (best == null || trial.margin() > best.margin()) {
                 best = trial;
@@ -294,25 +298,64 @@ final class SuggestionSearch {
         return new Tried(best, count);
     }
 
+    /** By night it aims as much lower or higher as what is wanted does. */
+    private Settings nightly(Settings settings) {
+        Optional<Night> night = aim == Aim.OCCUPANT ? setup.needs().night() : Optional.empty();
+        if (night.isEmpty() || profile.key(Parameter.NIGHT_SET_VALUE).isEmpty() || settings.value(Parameter.SET_VALUE).isEmpty()) {
+            return settings;
+        }
+        double by = unit.differenceFromModel(night.get().keep().middleC() - setup.needs().keep().middleC());
+        Settings turned = settings.with(Parameter.NIGHT_SET_VALUE, Translation.key(profile, settings, Parameter.NIGHT_SET_VALUE).nearest(settings.need(Parameter.SET_VALUE) + by));
+        if (profile.key(Parameter.DAY_FROM).isPresent() && profile.key(Parameter.DAY_TO).isPresent()) {
+            turned = turned.with(Parameter.DAY_FROM, Translation.key(profile, settings, Parameter.DAY_FROM).nearest(night.get().toHour()))
+                    .with(Parameter.DAY_TO, Translation.key(profile, settings, Parameter.DAY_TO).nearest(night.get().fromHour()));
+        }
+        return turned;
+    }
+
     /** As long as the device that looks most often lets it be. */
     private double stepS() {
         double fastestS = setup.controllers().stream().mapToDouble(each -> each.profile().samplingS()).min().orElse(SHORTEST_STEP_S);
         return Math.max(SHORTEST_STEP_S, Math.min(LONGEST_STEP_S, fastestS));
     }
 
+    /** Lowest and highest by day, and how far inside what is wanted by night the night stays. */
+    private double[] byDay(Rehearsed run) {
+        Trace trace = run.trace();
+        double lowest = Double.POSITIVE_INFINITY;
+        double highest = Double.NEGATIVE_INFINITY;
+        double margin = Double.POSITIVE_INFINITY;
+        for (int i = 0; i < trace.occupant().low().length; i++) {
+            double hour = run.scenario().startHour() + (i + 0.5) * trace.bucketS() / 3600;
+            KeepBand keep = setup.needs().keepAt(hour);
+            if (keep.equals(setup.needs().keep())) {
+                lowest = Math.min(lowest, trace.occupant().low()[i]);
+                highest = Math.max(highest, trace.occupant().high()[i]);
+            } else {
+                margin = Math.min(margin, Math.min(trace.occupant().low()[i] - keep.lowC(), keep.highC() - trace.occupant().high()[i]));
+            }
+        }
+        return new double[] {lowest, highest, margin};
+    }
+
     private Metrics metrics(Settings settings) {
+        return day(settings).metrics();
+    }
+
+    private Rehearsed day(Settings settings) {
         Setup changed = setup.with(controller.id(), settings);
         return Rehearsal.run(changed.rig().lookingNoOftenerThan(stepS()), new Scenario(RoomCurve.day(setup.chamber().room()), 9, DAY_S,
-                stepS(), Scenario.Start.SETTLED, List.of(), 1)).metrics();
+                stepS(), Scenario.Start.SETTLED, List.of(), setup.needs().night().isPresent() ? NIGHTLY_BUCKETS : 1));
     }
 
     private Trial rehearse(Settings settings) {
-        Metrics metrics = metrics(settings);
+        Rehearsed run = day(settings);
+        Metrics metrics = run.metrics();
         Metrics.Level there = aim.there(metrics).orElseThrow(() -> new RefusedValueException("controllerId", controller.id(),
                 "must be in a chamber whose humidity can be rehearsed"));
-        return new Trial(settings, there.lowest(), there.highest(), there.mean(),
-                busiest(metrics), metrics.displays().get(index),
-                Math.min(there.lowest() - low, high - there.highest()));
+        double[] byDay = aim == Aim.OCCUPANT && setup.needs().night().isPresent() ? byDay(run) : new double[] {there.lowest(), there.highest(), Double.POSITIVE_INFINITY};
+        return new Trial(settings, byDay[0], byDay[1], there.mean(), busiest(metrics), metrics.displays().get(index),
+                Math.min(byDay[2], Math.min(byDay[0] - low, high - byDay[1])));
     }
 
     private double busiest(Metrics metrics) {

@@ -1,5 +1,4 @@
 package kilnward.core.rehearsal;
-
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
@@ -8,6 +7,7 @@ import kilnward.core.chamber.Moisture;
 import kilnward.core.life.HarmClock;
 import kilnward.core.life.HumidityBand;
 import kilnward.core.life.KeepBand;
+import kilnward.core.life.Needs;
 import kilnward.core.life.OtherPlace;
 
 /** Watches a run and keeps what is to be told of it. */
@@ -23,7 +23,10 @@ final class Recorder {
     private final Moisture moisture;
     private final boolean damp;
     private final int airState;
-    private final KeepBand keep;
+    private final Needs needs;
+    private final boolean nightly;
+    private final long stepsAMinute;
+    private KeepBand keep;
     private final HarmClock harm;
 
     private final Trace.Envelope occupantEnvelope;
@@ -46,8 +49,8 @@ final class Recorder {
     private int switchingsListed;
     private int eventsLeftOut;
     private long inBand;
-    private final double dampLowPct;
-    private final double dampHighPct;
+    private double dampLowPct;
+    private double dampHighPct;
     private long dampInBand;
     private double electricalJ;
     private double startLiveElectricalJ;
@@ -139,7 +142,10 @@ final class Recorder {
         this.moisture = moisture;
         this.damp = moisture != null && rig.chamber().tank().isEmpty();
         this.airState = plant.model().air();
-        this.keep = rig.needs().keep();
+        this.needs = rig.needs();
+        this.nightly = needs.night().isPresent();
+        this.stepsAMinute = (long) Math.max(1, 60 / scenario.stepS());
+        this.keep = needs.keep();
         this.dampLowPct = rig.needs().humidity().map(HumidityBand::lowPct).orElse(Double.NaN);
         this.dampHighPct = rig.needs().humidity().map(HumidityBand::highPct).orElse(Double.NaN);
         this.harm = new HarmClock(rig.needs().harmLimits());
@@ -179,6 +185,14 @@ final class Recorder {
             seeLoop(i, step);
         }
         occupant.see(occupantC);
+        if (nightly && step % stepsAMinute == 0) {
+            double hour = scenario.startHour() + step * stepS / 3600;
+            keep = needs.keepAt(hour);
+            needs.humidityAt(hour).ifPresent(band -> {
+                dampLowPct = band.lowPct();
+                dampHighPct = band.highPct();
+            });
+        }
         if (occupantC >= keep.lowC() && occupantC <= keep.highC()) {
             inBand++;
         }

@@ -70,7 +70,8 @@ public record Verdict(Kind kind, double worstC, OptionalDouble worstPct, Optiona
         Kind kind;
         if (harm.isEmpty()) {
             // What a sound day does already tells nothing of the fault.
-            boolean near = marginK < TIGHT_K || strays(needs, high ? Side.HIGH : Side.LOW, worst);
+            boolean poorer = needs.poorer().stream().anyMatch(each -> each.isReached(run.trace().occupant().low(), run.trace().occupant().high(), run.trace().bucketS()));
+            boolean near = poorer || marginK < TIGHT_K || strays(needs, high ? Side.HIGH : Side.LOW, worst);
             kind = near && !goodDay.reaches(high, worst) || damp && !goodDay.isAsDamp(needs.humidity().orElseThrow(), worstPct.getAsDouble()) ? Kind.TIGHT : Kind.HOLDS;
         } else if (acts.isPresent() && acts.getAsDouble() < harm.getAsDouble()) {
             kind = Kind.TIGHT;

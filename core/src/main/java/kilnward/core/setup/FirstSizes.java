@@ -31,7 +31,7 @@ public final class FirstSizes {
             return 1;
         }
         SteadyState bare = SteadyState.of(chamber.with(chamber.contents().with(Metabolism.NONE)));
-        double neededW = bare.holdingW(needs.keep().middleC(), chamber.room().coldestC()) / Sizing.LARGEST_SHARE;
+        double neededW = bare.holdingW(needs.keepAt(chamber.room().coldestHour()).middleC(), chamber.room().coldestC()) / Sizing.LARGEST_SHARE;
         return Double.isFinite(neededW) ? Math.max(1, neededW / hasW) : 1;
     }
 

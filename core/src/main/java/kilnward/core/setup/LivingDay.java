@@ -2,6 +2,8 @@ package kilnward.core.setup;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Objects;
+import java.util.OptionalDouble;
+import kilnward.core.chamber.SteadyState;
 import kilnward.core.finding.Require;
 import kilnward.core.life.LivingCurve;
 import kilnward.core.life.Metabolism;
@@ -37,6 +39,25 @@ public record LivingDay(double day, Metabolism living) {
             }
         }
         return telling;
+    }
+
+    /**
+     * From which day on what lives there gives a share of the warmth that the chamber asks for in its usual room, so that heaters rest longer; empty where it never does.
+     *
+     * @param share 0 to 1
+     */
+    public static OptionalDouble warmsFrom(Setup setup, LivingCurve curve, double units, double firstDay, double lastDay, double share) {
+        double neededW = setup.chamber().heaters().isEmpty() ? 0
+                : SteadyState.of(setup.with(Metabolism.NONE).chamber()).holdingW(setup.needs().keep().middleC(), setup.chamber().room().meanC());
+        if (neededW <= 0) {
+            return OptionalDouble.empty();
+        }
+        for (double day = firstDay; day <= lastDay; day += 0.5) {
+            if (curve.on(day).heatW() * units >= share * neededW) {
+                return OptionalDouble.of(day);
+            }
+        }
+        return OptionalDouble.empty();
     }
 
     private boolean isLike(LivingDay other) {

@@ -70,7 +70,7 @@ public record Sizing(double hasW, double neededW, double fullC, double wantedW, 
         Needs needs = setup.needs();
         KeepBand keep = needs.keep();
         double hasW = chamber.heaters().stream().mapToDouble(Heater::powerW).sum();
-        double neededW = chamber.heaters().isEmpty() ? 0 : Math.max(0, bare.holdingW(keep.middleC(), chamber.room().coldestC()));
+        double neededW = chamber.heaters().isEmpty() ? 0 : Math.max(0, bare.holdingW(needs.keepAt(chamber.room().coldestHour()).middleC(), chamber.room().coldestC()));
         double wantedW = neededW / LARGEST_SHARE;
         OptionalDouble harmlessW = harmlessW(chamber, needs, most, hasW);
         Trace cold = runs.cold().trace();

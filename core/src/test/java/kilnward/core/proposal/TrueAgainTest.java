@@ -51,7 +51,9 @@ import kilnward.core.life.KeepBand;
 import kilnward.core.life.LivingCurve;
 import kilnward.core.life.Metabolism;
 import kilnward.core.life.Needs;
+import kilnward.core.life.Night;
 import kilnward.core.life.OccupantPlace;
+import kilnward.core.life.PoorerLimit;
 import kilnward.core.life.Side;
 import kilnward.core.life.SourceGrade;
 import kilnward.core.load.Current;
@@ -337,5 +339,41 @@ class TrueAgainTest {
         assertFalse(alarms.isEmpty());
         assertTrue(alarms.stream().anyMatch(each -> each.remedy().isOnePress()), alarms.stream().map(each -> each.remedy().text()).collect(Collectors.joining("; ")));
         assertTrue(alarms.stream().noneMatch(each -> each.remedy().text().contains("no place")), "there are places for both");
+    }
+
+    /** A tent that is cool by night as its plants want it is well by night, and one rehearsal judges both. */
+    @Test
+    void dayHoursAreJudgedByDayAndNightHoursByNight() {
+        Chamber tent = Osier.chamber(Osier.foamBox(0.9, 0.9, 1.6, 15), 1, AirMovement.MOVING, Contents.dry(10, 3300, 1.5, 0), OccupantPlace.AIR, 0,
+                List.of(HeaterKind.ROD.typical("mat", 150)), Room.of(12, 16, 15), 0);
+        Needs plants = new Needs(new KeepBand(21, 26), List.of());
+        Settings settings = keyed(Parameter.SET_VALUE, 23.5, Parameter.NIGHT_SET_VALUE, 17.5, Parameter.DAY_FROM, 7, Parameter.DAY_TO, 21, Parameter.DIFFERENTIAL, 0.5);
+        Setup always = new Setup(tent, plants, List.of(Osier.probe(0, 0)), List.of(on("heat", LawKind.ON_OFF, DisplayUnit.C, settings, "mat")), Power.UNKNOWN);
+        Setup nightly = new Setup(tent, plants.withNight(new Night(new KeepBand(15, 19), Optional.empty(), 21, 7)), always.probes(), always.controllers(), Power.UNKNOWN);
+        Scenario day = new Scenario(RoomCurve.day(tent.room()), 9, 86_400, 1, Scenario.Start.SETTLED, List.of(), 288);
+        assertTrue(says(Assessment.untried(always, day, false, Workers.ALONE).plain(), "swing-out-of-band"), "by the day's band the night is too cool");
+        List<Finding> judged = Assessment.untried(nightly, day, false, Workers.ALONE).plain();
+        assertTrue(judged.stream().noneMatch(each -> each.code().equals("swing-out-of-band")), judged.toString());
+        Setup warm = nightly.with("heat", settings.with(Parameter.NIGHT_SET_VALUE, 22.5));
+        Finding night = only(Assessment.untried(warm, day, false, Workers.ALONE).plain(), "swing-out-of-band");
+        assertTrue(night.title().endsWith("by night"), night.title());
+    }
+
+    /** 35.9 °C for days kills no egg and costs half the hatch. */
+    @Test
+    void aPoorerResultIsToldThoughNothingDies() {
+        Needs eggs = new Needs(new KeepBand(35.2, 36.6), List.of(new HarmLimit(Side.LOW, 32, 12 * 3600))).withPoorer(List.of(
+                new PoorerLimit(new HarmLimit(Side.LOW, 36.4, 12 * 3600), "a late, drawn-out and poorer hatch")));
+        Setup setup = new Setup(Osier.reedbox(60, 40, Room.of(18, 24, 15)), eggs, List.of(Osier.probe(0, 0)),
+                List.of(Osier.planned(WARM, Osier.settings(WARM, 35.9, 0.2, 38.6, 34))),
+                Power.UNKNOWN);
+        Finding poorer = only(Assessment.untried(setup, Osier.night(24), false, Workers.ALONE).plain(), "poorer-result");
+        assertEquals("a late, drawn-out and poorer hatch", poorer.names().get("costs"));
+        Setup well = new Setup(setup.chamber(), FOWL.withPoorer(eggs.poorer()), setup.probes(), List.of(Osier.planned(WARM, Osier.settings(WARM, 37.6, 0.2, 38.6, 36))),
+                Power.UNKNOWN);
+        assertTrue(Assessment.untried(well, Osier.night(24), false, Workers.ALONE).plain().stream().noneMatch(each -> each.code().equals("poorer-result")));
+        FaultTable table = FaultTable.of(well, Attendance.USUAL, 60, Workers.ALONE);
+        assertTrue(table.rows().stream().noneMatch(row -> row.with().kind() == Verdict.Kind.HOLDS && row.run().metrics().occupant().mean() < 36),
+                "a fault that costs half the hatch holds nothing");
     }
 }

@@ -19,6 +19,7 @@ import kilnward.core.device.Settings;
 import kilnward.core.finding.RefusedValueException;
 import kilnward.core.life.HumidityBand;
 import kilnward.core.life.KeepBand;
+import kilnward.core.life.Night;
 import kilnward.core.life.Side;
 import kilnward.core.load.LoadKind;
 import kilnward.server.people.Open;
@@ -89,11 +90,14 @@ public class FirstKeysController {
                 lives.filter(each -> each.keepLowC() < each.keepHighC()).map(each -> new KeepBand(each.keepLowC(), each.keepHighC())),
                 lives.filter(each -> each.keepHumidityLowPct() != null && each.keepHumidityHighPct() != null && each.keepHumidityLowPct() < each.keepHumidityHighPct())
                         .map(each -> new HumidityBand(each.keepHumidityLowPct(), each.keepHumidityHighPct())),
-                harm(lives, Side.LOW).max(), harm(lives, Side.HIGH).min(), direction, compressor), points).values());
+                harm(lives, Side.LOW).max(), harm(lives, Side.HIGH).min(), direction, compressor,
+                lives.map(OccupancyPlan::night).filter(each -> each.keepLowC() < each.keepHighC() && !each.fromHour().equals(each.toHour()))
+                        .map(each -> new Night(new KeepBand(each.keepLowC(), each.keepHighC()), Optional.empty(), each.fromHour(), each.toHour()))),
+                points).values());
     }
 
     private static DoubleStream harm(Optional<OccupancyPlan> lives, Side side) {
-        return lives.stream().flatMap(each -> each.harmLimits().stream()).filter(limit -> limit.side() == side).mapToDouble(ChamberPlan.HarmPlan::levelC);
+        return lives.stream().flatMap(each -> each.harmLimits().stream()).filter(limit -> limit.side() == side && limit.costs() == null).mapToDouble(ChamberPlan.HarmPlan::levelC);
     }
 
     /** What hangs on an output, as far as it is described well enough to be read. */

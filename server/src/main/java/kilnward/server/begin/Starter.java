@@ -15,6 +15,7 @@ import kilnward.core.finding.RefusedValueException;
 import kilnward.core.life.Guide;
 import kilnward.core.life.Metabolism;
 import kilnward.core.life.Needs;
+import kilnward.core.life.Range;
 import kilnward.core.life.School;
 import kilnward.core.life.Stage;
 import kilnward.core.probe.DisplayUnit;
@@ -35,6 +36,7 @@ import kilnward.server.plan.ChamberPlan.KeyPlan;
 import kilnward.server.plan.ChamberPlan.LayerPlan;
 import kilnward.server.plan.ChamberPlan.LivingPlan;
 import kilnward.server.plan.ChamberPlan.LoopPlan;
+import kilnward.server.plan.ChamberPlan.NightPlan;
 import kilnward.server.plan.ChamberPlan.OccupancyPlan;
 import kilnward.server.plan.ChamberPlan.ProbePlan;
 import kilnward.server.plan.ChamberPlan.ProfilePlan;
@@ -49,6 +51,9 @@ public class Starter {
     /** What is kept below this wants a cooler in most rooms (°C); common practice, no source. */
     private static final double COOLER_THAN_ROOMS_C = 20;
     private static final int UNUSUAL = 100;
+    /** A day begins at seven and has fourteen hours of light where nobody says otherwise. */
+    private static final double MORNING_H = 7;
+    private static final double USUAL_LIGHT_H = 14;
     private static final Set<Parameter> PLAIN = EnumSet.of(Parameter.SET_VALUE, Parameter.DIFFERENTIAL, Parameter.HIGH_ALARM, Parameter.LOW_ALARM, Parameter.OFFSET);
     private final GuideService guides;
 
@@ -192,8 +197,19 @@ public class Starter {
                 stage.humidityPct() == null ? null : stage.humidityPct().low(),
                 stage.humidityPct() == null ? null : stage.humidityPct().high(),
                 stage.maxRateKh() == null ? null : stage.maxRateKh().value(), stage.harm().stream()
-                        .map(harm -> new HarmPlan(harm.side(), harm.levelC(), harm.durationS())).toList(),
-                null);
+                        .map(harm -> new HarmPlan(harm.side(), harm.levelC(), harm.durationS(), harm.costs())).toList(),
+                null, night(stage));
+    }
+
+    /** What a stage wants by night, the hours by its light; null where the night wants nothing else. */
+    private static NightPlan night(Stage stage) {
+        if (stage.nightTemperatureC() == null && stage.nightHumidityPct() == null) {
+            return null;
+        }
+        Range warm = stage.nightTemperatureC() == null ? stage.temperatureC() : stage.nightTemperatureC();
+        Range damp = stage.nightHumidityPct();
+        double litH = stage.lightHours() == null ? USUAL_LIGHT_H : stage.lightHours().value();
+        return new NightPlan(warm.low(), warm.high(), damp == null ? null : damp.low(), damp == null ? null : damp.high(), (MORNING_H + litH) % 24, MORNING_H);
     }
 
     private record Chosen(Guide guide, School school, Stage stage) {

@@ -194,6 +194,6 @@ class StageKeys {
         boolean same = now != null && batch.guideId().equals(now.guideId());
         return new OccupancyPlan(wanted.guideId(), wanted.schoolId(), wanted.stageId(), same ? now.name() : wanted.name(), batch.startsAt().toLocalDate(),
                 same ? now.where() : wanted.where(), same ? now.measured() : wanted.measured(), same ? now.gradientK() : wanted.gradientK(), wanted.keepLowC(), wanted.keepHighC(),
-                wanted.keepHumidityLowPct(), wanted.keepHumidityHighPct(), wanted.maxRateKh(), wanted.harmLimits(), same ? now.other() : wanted.other());
+                wanted.keepHumidityLowPct(), wanted.keepHumidityHighPct(), wanted.maxRateKh(), wanted.harmLimits(), same ? now.other() : wanted.other(), wanted.night());
     }
 }

@@ -42,7 +42,8 @@ import kilnward.server.wire.OrNull;
 /** A rehearsal: the settings it was run with, ladder, trace, figures, events and findings. */
 public record RehearsalAnswer(List<KeyedAnswer> settings, LadderAnswer ladder, TraceAnswer trace, StuckOnAnswer stuckOn,
         SizingAnswer sizing, BalanceAnswer balance, LayoutAnswer layout, @OrNull LoadsAnswer loads,
-        MetricsAnswer metrics, List<EventAnswer> events, int eventsLeftOut, List<FindingAnswer> findings, List<LivingDayAnswer> living) {
+        MetricsAnswer metrics, List<EventAnswer> events, int eventsLeftOut, List<FindingAnswer> findings, List<LivingDayAnswer> living,
+        @OrNull Double warmsItselfFromDay) {
     /**
      * What is keyed into one controller after the edit, what it does, and whether its keys take it.
      *
@@ -228,7 +229,8 @@ public record RehearsalAnswer(List<KeyedAnswer> settings, LadderAnswer ladder, T
                 running.events().stream().map(event -> new EventAnswer(event.timeS(), event.kind(), event.subject(),
                         event.value())).toList(),
                 running.eventsLeftOut(), assessment.findings().stream().map(FindingAnswer::of).toList(),
-                PlanReader.livingDays(plan.contents(), OptionalDouble.empty()).stream().map(LivingDayAnswer::of).toList());
+                PlanReader.livingDays(plan.contents(), OptionalDouble.empty()).stream().map(LivingDayAnswer::of).toList(),
+                orNull(PlanReader.warmsItselfFrom(situation.setup(), plan.contents())));
     }
 
     /** What core tells in order, by what it belongs to. */

@@ -79,6 +79,7 @@ public record ChamberPlan(@NotBlank @Size(max = 80) String name, @NotNull @Size(
      * @param keepHumidityLowPct  lowest humidity wanted; null with its partner where humidity does not matter
      * @param maxRateKh greatest rate of change they bear; null where none is known
      * @param other     a second place with needs of its own: the roots of plants, the air over eggs; null for none
+     * @param night     what is wanted by night; null where that is what is wanted by day
      */
     public record OccupancyPlan(@OrNull @Size(max = 80) String guideId, @OrNull @Size(max = 80) String schoolId,
             @OrNull @Size(max = 80) String stageId, @NotBlank @Size(max = 80) String name, @OrNull LocalDate startedOn,
@@ -89,7 +90,14 @@ public record ChamberPlan(@NotBlank @Size(max = 80) String name, @NotNull @Size(
             @OrNull @Within(min = 0, max = 100, unit = "%RH") Double keepHumidityLowPct,
             @OrNull @Within(min = 0, max = 100, unit = "%RH") Double keepHumidityHighPct,
             @OrNull @Within(min = 0.01, max = 100, unit = "K/h") Double maxRateKh,
-            @NotNull @Size(max = 12) List<@Valid @NotNull HarmPlan> harmLimits, @OrNull @Valid OtherPlacePlan other) {
+            @NotNull @Size(max = 12) List<@Valid @NotNull HarmPlan> harmLimits, @OrNull @Valid OtherPlacePlan other,
+            @OrNull @Valid NightPlan night) {
+    }
+
+    /** What is wanted by night, from an hour to an hour; humidity null where it is that of the day. */
+    public record NightPlan(@NotNull @Within(min = -30, max = 60, unit = "°C") Double keepLowC, @NotNull @Within(min = -30, max = 60, unit = "°C") Double keepHighC,
+            @OrNull @Within(min = 0, max = 100, unit = "%RH") Double keepHumidityLowPct, @OrNull @Within(min = 0, max = 100, unit = "%RH") Double keepHumidityHighPct,
+            @NotNull @Within(min = 0, max = 24, unit = "h") Double fromHour, @NotNull @Within(min = 0, max = 24, unit = "h") Double toHour) {
     }
 
     /** The needs of a second place: the contents where the occupant is measured in the air, the air where it is the contents. */
@@ -97,9 +105,9 @@ public record ChamberPlan(@NotBlank @Size(max = 80) String name, @NotNull @Size(
             @NotNull @Within(min = -30, max = 60, unit = "°C") Double keepHighC) {
     }
 
-    /** A level and how long it can be borne. */
+    /** A level and how long it can be borne; what it costs where it does not kill, null where it does. */
     public record HarmPlan(@NotNull Side side, @NotNull @Within(min = -40, max = 80, unit = "°C") Double levelC,
-            @NotNull @Within(min = 0, max = 60 * 86_400, unit = "s") Double durationS) {
+            @NotNull @Within(min = 0, max = 60 * 86_400, unit = "s") Double durationS, @OrNull @Size(min = 1, max = 120) String costs) {
     }
 
     /**

@@ -9,7 +9,10 @@ import java.util.Optional;
 import java.util.OptionalDouble;
 import java.util.Set;
 import java.util.function.Supplier;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
 import java.util.stream.Collectors;
+import java.util.stream.IntStream;
 import kilnward.core.chamber.Appliance;
 import kilnward.core.chamber.Box;
 import kilnward.core.chamber.Chamber;
@@ -33,8 +36,10 @@ import kilnward.core.life.HumidityBand;
 import kilnward.core.life.KeepBand;
 import kilnward.core.life.LivingCurve;
 import kilnward.core.life.Needs;
+import kilnward.core.life.Night;
 import kilnward.core.life.OccupantPlace;
 import kilnward.core.life.OtherPlace;
+import kilnward.core.life.PoorerLimit;
 import kilnward.core.life.SourceGrade;
 import kilnward.core.load.Current;
 import kilnward.core.load.Supply;
@@ -63,6 +68,10 @@ import kilnward.server.wire.problem.RefusedFieldsException;
 
 /** Reads a plan into the core's own terms. The core checks; this puts the path before the field it refused. */
 public final class PlanReader {
+    /** Own warmth of less than this share is lost in what the room does. */
+    private static final double OWN_WARMTH = 1 / 3.0;
+    private static final Pattern HARM_PLACE = Pattern.compile("harmLimits\\[(\\d+)]");
+
     private PlanReader() {
     }
 
@@ -285,6 +294,12 @@ public final class PlanReader {
         }).orElse(List.of());
     }
 
+    /** From which day of its stage on what lives in it gives a third of the warmth that it asks for; empty where it never does. */
+    public static OptionalDouble warmsItselfFrom(Setup setup, ContentsPlan inside) {
+        return inside.livingHeatW() != null ? OptionalDouble.empty() : living(inside)
+                .map(stock -> LivingDay.warmsFrom(setup, stock.curve(), stock.units(), stock.firstDay(), stock.lastDay(), OWN_WARMTH)).orElse(OptionalDouble.empty());
+    }
+
     private static Setup on(Setup setup, List<LivingDay> days) {
         return days.isEmpty() ? setup : setup.with(days.get(0).living()).withDays(days.subList(1, days.size()));
     }
@@ -297,16 +312,32 @@ public final class PlanReader {
     }
 
     private static Needs needs(OccupancyPlan occupancy) {
-        return at("occupancy", () -> new Needs(new KeepBand(occupancy.keepLowC(), occupancy.keepHighC()),
-                occupancy.harmLimits().stream()
-                        .map(limit -> new HarmLimit(limit.side(), limit.levelC(), limit.durationS())).toList(),
-                humidity(occupancy), optional(occupancy.maxRateKh()), Optional.ofNullable(occupancy.other()).map(other -> at("other",
-                        () -> new OtherPlace(other.where(), new KeepBand(other.keepLowC(), other.keepHighC()))))));
+        // Limits that kill and limits that cost are two lists to the core: what it refuses is told by its place in the one that was typed.
+        List<Integer> deadly = IntStream.range(0, occupancy.harmLimits().size()).filter(i -> occupancy.harmLimits().get(i).costs() == null).boxed().toList();
+        try {
+            return readNeeds(occupancy);
+        } catch (RefusedValueException refused) {
+            Matcher place = HARM_PLACE.matcher(refused.field());
+            if (!place.find()) {
+                throw refused;
+            }
+            throw new RefusedValueException(place.replaceFirst("harmLimits[" + deadly.get(Integer.parseInt(place.group(1))) + "]"), refused.given(), refused.allowed());
+        }
     }
 
-    private static Optional<HumidityBand> humidity(OccupancyPlan occupancy) {
-        Double low = occupancy.keepHumidityLowPct();
-        Double high = occupancy.keepHumidityHighPct();
+    private static Needs readNeeds(OccupancyPlan occupancy) {
+        return at("occupancy", () -> new Needs(new KeepBand(occupancy.keepLowC(), occupancy.keepHighC()),
+                occupancy.harmLimits().stream().filter(limit -> limit.costs() == null)
+                        .map(limit -> new HarmLimit(limit.side(), limit.levelC(), limit.durationS())).toList(),
+                humidity(occupancy.keepHumidityLowPct(), occupancy.keepHumidityHighPct()), optional(occupancy.maxRateKh()), Optional.ofNullable(occupancy.other())
+                        .map(other -> at("other", () -> new OtherPlace(other.where(), new KeepBand(other.keepLowC(), other.keepHighC())))),
+                occupancy.harmLimits().stream().filter(limit -> limit.costs() != null)
+                        .map(limit -> new PoorerLimit(new HarmLimit(limit.side(), limit.levelC(), limit.durationS()), limit.costs())).toList(),
+                Optional.ofNullable(occupancy.night()).map(night -> at("night", () -> new Night(new KeepBand(night.keepLowC(), night.keepHighC()),
+                        humidity(night.keepHumidityLowPct(), night.keepHumidityHighPct()), night.fromHour(), night.toHour())))));
+    }
+
+    private static Optional<HumidityBand> humidity(Double low, Double high) {
         if (low == null && high == null) {
             return Optional.empty();
         }

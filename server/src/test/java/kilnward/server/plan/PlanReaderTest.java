@@ -1,5 +1,4 @@
 package kilnward.server.plan;
-
 import static org.junit.jupiter.api.Assertions.assertEquals;
 import static org.junit.jupiter.api.Assertions.assertThrows;
 import static org.junit.jupiter.api.Assertions.assertTrue;
@@ -46,7 +45,7 @@ class PlanReaderTest {
 
     private static ChamberPlan lived(ChamberPlan plan) {
         return new ChamberPlan(plan.name(), plan.note(), plan.standsAt(), new OccupancyPlan(null, null, null, "eggs", null, "at the eggs",
-                kilnward.core.life.OccupantPlace.CONTENTS, null, 27.0, 29.0, null, null, null, List.of(), null), plan.box(), plan.contents(),
+                kilnward.core.life.OccupantPlace.CONTENTS, null, 27.0, 29.0, null, null, null, List.of(), null, null), plan.box(), plan.contents(),
                 plan.room(), plan.power(), plan.appliances(), plan.probes(), plan.controllers(), null);
     }
 
