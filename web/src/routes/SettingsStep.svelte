@@ -165,8 +165,12 @@
               <b class="mono">{level(answer.metrics.moistAir.dewPointLowestC, prefs.unit)}</b>
               to <b class="mono">{level(answer.metrics.moistAir.dewPointHighestC, prefs.unit)}</b>{/if}.{/if}
           {#if loop}
-            {firstOutput} is on <b class="mono">{fixed(loop.dutyPct, 0)} %</b> of the time and switches
-            <b class="mono">{fixed(loop.cyclesPerHour, 1)}</b> times an hour;
+            {#if draft.answer?.settings[0]?.law === 'FAN_BAND' || draft.answer?.settings[0]?.law === 'STEP_VENT'}
+              {firstOutput} gives <b class="mono">{fixed(loop.dutyPct, 0)} %</b> of all it can on average;
+            {:else}
+              {firstOutput} is on <b class="mono">{fixed(loop.dutyPct, 0)} %</b> of the time and switches
+              <b class="mono">{fixed(loop.cyclesPerHour, 1)}</b> times an hour;
+            {/if}
           {/if}
           <b class="mono">{fixed(answer.metrics.energyKWhPerDay, 2)} kWh</b> a day{#if answer.metrics.costPerDay !== null}, costing <b class="mono"
               >{fixed(answer.metrics.costPerDay, 2)}{draft.plan.power?.currency ? ` ${draft.plan.power.currency}` : ''}</b

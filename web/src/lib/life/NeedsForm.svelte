@@ -3,7 +3,7 @@
   import type { ChamberDraft } from '../chamber/draft.svelte'
   import NumberField from '../parts/NumberField.svelte'
   import { prefs } from '../prefs.svelte'
-  import { difference } from '../units'
+  import { difference, level } from '../units'
   import HarmChart from './HarmChart.svelte'
 
   let {
@@ -27,6 +27,16 @@
     action()
     draft.replan()
   }
+
+  /** What the simulated day does, a tenth of a kelvin wider: offered where it is not inside what is wanted. Fish and corals that are used to a range are not moved by a book. */
+  const usual = $derived.by(() => {
+    const reached = draft.answer?.metrics.occupant
+    if (!reached || occupancy.night || (reached.lowest >= occupancy.keepLowC - 0.1 && reached.highest <= occupancy.keepHighC + 0.1)) return null
+    const low = Math.floor(reached.lowest * 10 - 1) / 10
+    const high = Math.ceil(reached.highest * 10 + 1) / 10
+    const safe = occupancy.harmLimits.every((each) => (each.side === 'HIGH' ? high < each.levelC : low > each.levelC))
+    return safe && high - low < 12 ? { low, high } : null
+  })
 </script>
 
 <fieldset class="form needs" {disabled}>
@@ -36,6 +46,14 @@
     <p>
       <span class="mark mind" aria-hidden="true">▲</span>By its days it is time for <b>{due.name}</b>.
       <button class="link" {disabled} onclick={() => plan(due!)}>Plan for it</button>
+    </p>
+  {/if}
+  {#if usual}
+    <p class="small">
+      The simulated day here goes from {level(usual.low, prefs.unit)} to {level(usual.high, prefs.unit)}.
+      <button class="link" {disabled} onclick={() => change(() => ((occupancy.keepLowC = usual!.low), (occupancy.keepHighC = usual!.high)))}
+        >They are used to that: keep what is usual here</button
+      >
     </p>
   {/if}
   <div class="needs-columns">

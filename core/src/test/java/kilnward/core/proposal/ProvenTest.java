@@ -34,14 +34,16 @@ class ProvenTest {
     }
 
     @Test
-    void whatIsOfferedForAFindingMendsItAndDoesNothingWorse() {
+    void whatIsOfferedForAFindingMendsItDoesNothingWorseAndContradictsNoOther() {
         AtomicInteger pressed = new AtomicInteger();
         Map<String, Integer> offered = Collections.synchronizedMap(new TreeMap<>());
         List<String> wrong = Collections.synchronizedList(new ArrayList<>());
+        List<String> contradictions = Collections.synchronizedList(new ArrayList<>());
         LongStream.range(0, CHAMBERS).parallel().forEach(seed -> {
             Setup setup = RandomChambers.of(seed);
             Scenario night = new Scenario(RoomCurve.day(setup.chamber().room()), 21, 12 * 3600, 5, Scenario.Start.SETTLED, List.of(), 144);
             Assessment before = Assessment.of(looking(setup), night);
+            Contradictions.among(setup, before.findings()).forEach(each -> contradictions.add("seed " + seed + ": " + each));
             for (Finding finding : before.findings()) {
                 if (finding.remedy().isOnePress()) {
                     pressed.incrementAndGet();
@@ -53,6 +55,7 @@ class ProvenTest {
             }
         });
         assertEquals(List.of(), wrong);
+        assertEquals(List.of(), contradictions, "no finding asks for what another forbids");
         assertTrue(pressed.get() > CHAMBERS / 3, "enough was offered to mean something: " + offered);
     }
 

@@ -244,7 +244,7 @@ public record RehearsalAnswer(List<KeyedAnswer> settings, LadderAnswer ladder, T
 
     private static RungAnswer rung(Rung rung) {
         boolean movable = rung.display().isPresent();
-        return new RungAnswer(rung.kind(), rung.controllerId(), orNull(rung.display()), rung.occupant(),
+        return new RungAnswer(rung.kind(), rung.controllerId(), orNull(rung.display()), rung.humidity() ? Math.max(0, Math.min(100, rung.occupant())) : rung.occupant(),
                 orNull(rung.beforeHarmS()), movable, rung.humidity(), rung.other(), rung.night());
     }
 

@@ -5,6 +5,9 @@ import static org.junit.jupiter.api.Assertions.assertTrue;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.TreeMap;
 import kilnward.server.running.ApiClient.Answer;
 import kilnward.server.running.ApiClient;
 import kilnward.server.running.RunningServer;
@@ -17,6 +20,9 @@ import tools.jackson.databind.node.ObjectNode;
 /** Builds to begin from: proposed by the occupant, whole, and such that what is proposed for them holds. */
 @ExtendWith(RunningServer.class)
 class BuildsTest {
+    /** Findings that say that keys hold what nobody should key in. */
+    private static final Set<String> KEYED_WRONG = Set.of("wrong-direction", "limits-mistaken", "set-elsewhere", "rung-order", "fan-below-floor", "compressor-unguarded",
+            "alarm-opens-cooling", "outputs-fight", "outputs-alternate", "output-in-manual", "pulsed-load", "near-saturation");
     private static final JsonMapper JSON = JsonMapper.builder().build();
 
     private static List<String> names(ApiClient who, String guide) {
@@ -49,6 +55,54 @@ class BuildsTest {
             assertEquals(ids.size(), ids.stream().distinct().count(), "each has its own id");
         }
         assertEquals(400, owner.post("/api/v1/chambers", "{\"name\":\"Unbuilt\",\"buildId\":\"no-such-build\"}").status());
+    }
+
+    /**
+     * Every build with every guide for which it comes first or that it suits, as it is begun, in each stage: nothing is keyed wrong, nothing contradicts itself, and what
+     * needs somebody now is what a practitioner would call so: a heater that sticks, or a build that cannot do what the guide asks.
+     */
+    @Test
+    void noBuildBeginsKeyedWrong(RunningServer.Running server) {
+        ApiClient owner = ApiClient.as(server, "OWNER");
+        List<String> wrong = new ArrayList<>();
+        Map<String, Integer> urgent = new TreeMap<>();
+        int looked = 0;
+        for (JsonNode view : owner.get("/api/v1/guides").body()) {
+            JsonNode guide = view.get("guide");
+            if (!view.get("version").isNull()) {
+                continue;
+            }
+            String id = guide.get("id").asString();
+            for (JsonNode stage : guide.at("/schools/0/stages")) {
+                String build = names(owner, id).get(0);
+                JsonNode chamber = owner.post("/api/v1/chambers", "{\"name\":\"Begun " + id + " " + stage.get("id").asString() + "\",\"guideId\":\"" + id + "\",\"schoolId\":\""
+                        + guide.at("/schools/0/id").asString() + "\",\"stageId\":\"" + stage.get("id").asString() + "\",\"buildId\":\"" + build + "\"}").body();
+                ObjectNode request = JSON.createObjectNode();
+                request.set("chamber", chamber.get("plan"));
+                request.set("settings", chamber.get("begun"));
+                request.putObject("scenario").put("room", "DAY").put("startHour", 9).put("durationS", 86_400).put("stepS", 1).put("start", "SETTLED").put("buckets", 144);
+                request.put("coarse", true);
+                ApiClient.Answer answer = owner.post("/api/v1/rehearsals", request.toString());
+                for (int again = 0; again < 3 && answer.status() == 503; again++) {
+                    answer = owner.post("/api/v1/rehearsals", request.toString());
+                }
+                assertEquals(200, answer.status(), id + " in " + build + ": " + answer.body());
+                looked++;
+                for (JsonNode finding : answer.body().get("findings")) {
+                    String code = finding.get("code").asString();
+                    if (KEYED_WRONG.contains(code)) {
+                        wrong.add(id + "/" + stage.get("id").asString() + " in " + build + ": " + code + " " + finding.get("reason").asString());
+                    } else if (finding.get("severity").asString().equals("NEEDS_YOU_NOW")) {
+                        urgent.merge(code, 1, Integer::sum);
+                    }
+                }
+                assertEquals(204, owner.delete("/api/v1/chambers/" + chamber.get("id").asString()).status());
+            }
+        }
+        assertEquals(List.of(), wrong);
+        assertTrue(looked > 50, "each stage of each guide: " + looked);
+        assertTrue(Set.of("stuck-on-harms", "room-air-cannot-cool", "cannot-lose-own-heat", "cooler-too-small", "humidity-out-of-band", "humidifier-too-small", "swing-out-of-band")
+                .containsAll(urgent.keySet()), urgent.toString());
     }
 
     /** Each plain case as a beginner meets it: what is proposed for every controller in turn can be keyed in, and then nothing needs them now. */

@@ -16,6 +16,7 @@ import org.junit.jupiter.api.extension.ExtendWith;
 import org.springframework.core.io.Resource;
 import org.springframework.core.io.support.PathMatchingResourcePatternResolver;
 import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.json.JsonMapper;
 import tools.jackson.databind.node.ObjectNode;
 
 /** Guides of one's own, as documents, over the wire. */
@@ -120,24 +121,61 @@ class GuideApiTest {
         assertEquals(400, lead.get(path + "yesterday").status());
     }
 
+    /** Lourens et al. (2006), from memory: next to nothing until the middle, about 0.13 to 0.16 W an egg before the hatch; water 13 % of the mass over 21 days. */
     @Test
-    void theHeatOfWhatLivesThereFollowsFromItsMass() {
-        JsonNode guide = lead.get("/api/v1/guides/domestic-fowl-eggs/file").body();
-        JsonNode school = guide.at("/schools/0");
-        boolean known = false;
-        for (JsonNode stage : school.get("stages")) {
-            String path = "/api/v1/guides/domestic-fowl-eggs/living-heat?school=" + school.get("id").asString() + "&stage=" + stage.get("id").asString() + "&massKg=";
-            JsonNode heat = stage.get("livingHeat");
-            JsonNode watts = lead.get(path + 6).body().get("watts");
-            if (heat == null || heat.isNull()) {
-                assertTrue(watts.isNull());
-            } else {
-                known = true;
-                assertEquals(6 * 1000 * heat.get("watts").asDouble() / heat.get("eachG").asDouble(), watts.asDouble(), 1e-9);
-                assertEquals(400, lead.get(path + -1).status());
-            }
-        }
-        assertTrue(known, "fowl eggs give off heat");
-        assertEquals(404, lead.get("/api/v1/guides/nobody/living-heat?school=a&stage=b&massKg=1").status());
+    void whatLivesThereGivesOffFollowsItsDays() {
+        assertTrue(living("domestic-fowl-eggs", "dry-start", "setting", 0, "\"pieces\":5000").get("heatW").asDouble() < 5);
+        JsonNode late = living("domestic-fowl-eggs", "dry-start", "setting", 18, "\"pieces\":5000");
+        assertEquals(700, late.get("heatW").asDouble(), 100);
+        assertEquals(80, late.get("waterGh").asDouble(), 8, "5,000 hens’ eggs");
+        assertEquals(late.get("heatW").asDouble(), living("domestic-fowl-eggs", "dry-start", "setting", 18, "\"kg\":290").get("heatW").asDouble(), 1);
+        double winter = living("honey-bees", "usual", "winter", 60, "\"kg\":1.8").get("heatW").asDouble();
+        assertTrue(winter > 10 && winter < 60, "a winter cluster gives tens of watts: " + winter);
+        assertTrue(living("axolotls", view("axolotls").at("/guide/schools/0/id").asString(), view("axolotls").at("/guide/schools/0/stages/0/id").asString(), 3, "\"kg\":1").get("heatW").isNull(),
+                "what a guide does not know it does not say");
+    }
+
+    @Test
+    void anAmountOrAPlaceThatCannotBeIsRefused() {
+        String egg = "{\"guideId\":\"domestic-fowl-eggs\",\"schoolId\":\"dry-start\",\"stageId\":\"setting\",\"day\":3,";
+        assertEquals("pieces", lead.post("/api/v1/calc/living", egg + "\"pieces\":2.5}").refusedField());
+        assertEquals("pieces", lead.post("/api/v1/calc/living", egg + "\"pieces\":0}").refusedField());
+        assertEquals("kg", lead.post("/api/v1/calc/living", egg + "\"kg\":-1}").refusedField());
+        assertEquals("kg", lead.post("/api/v1/calc/living", egg.replaceFirst(",$", "}")).refusedField());
+        assertEquals("pieces", lead.post("/api/v1/calc/living", egg + "\"kg\":1,\"pieces\":3}").refusedField());
+        assertEquals("stageId", lead.post("/api/v1/calc/living", egg.replace("setting", "nowhere") + "\"kg\":1}").refusedField());
+        assertEquals("day", lead.post("/api/v1/calc/living", egg.replace("\"day\":3", "\"day\":-1") + "\"kg\":1}").refusedField());
+    }
+
+    private JsonNode living(String guide, String school, String stage, double day, String amount) {
+        Answer answer = lead.post("/api/v1/calc/living",
+                "{\"guideId\":\"" + guide + "\",\"schoolId\":\"" + school + "\",\"stageId\":\"" + stage + "\",\"day\":" + day + "," + amount + "}");
+        assertEquals(200, answer.status(), String.valueOf(answer.body()));
+        return answer.body();
+    }
+
+    /** What was written before heat went by the day is read as a curve of one point. */
+    @Test
+    void aGuideWithOneFigureOfHeatIsStillRead() throws Exception {
+        ObjectNode old = (ObjectNode) JsonMapper.builder().build().readTree(shipped("domestic-fowl-eggs"));
+        old.remove("living");
+        ((ObjectNode) old.at("/schools/0/stages/0")).remove("living");
+        ((ObjectNode) old.at("/schools/0/stages/0")).putObject("livingHeat").put("watts", 0.1).put("eachG", 60).put("grade", "FROM_MEMORY");
+        Answer added = lead.postText(GUIDES, old.toString());
+        assertEquals(201, added.status(), String.valueOf(added.body()));
+        JsonNode curve = added.body().at("/guide/schools/0/stages/0/living");
+        assertEquals(0.1, curve.at("/points/0/heatW").asDouble());
+        assertEquals(204, lead.delete(GUIDES + "/" + added.body().at("/guide/id").asString()).status());
+    }
+
+    @Test
+    void aCurveThatGoesBackwardsOrBelowZeroIsRefusedAtItsPoint() throws Exception {
+        ObjectNode guide = (ObjectNode) JsonMapper.builder().build().readTree(shipped("domestic-fowl-eggs"));
+        ((ObjectNode) guide.at("/living/points/2")).put("day", 1);
+        Answer backwards = lead.postText(GUIDES, guide.toString());
+        assertEquals(400, backwards.status());
+        assertTrue(backwards.refusedField().endsWith("points[2].day"), backwards.refusedField());
+        ((ObjectNode) guide.at("/living/points/2")).put("day", 8).put("heatW", -1);
+        assertEquals("living.points[2].heatW", lead.postText(GUIDES, guide.toString()).refusedField());
     }
 }
