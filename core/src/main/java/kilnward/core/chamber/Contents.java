@@ -1,4 +1,5 @@
 package kilnward.core.chamber;
+
 import java.util.Objects;
 import kilnward.core.finding.Require;
 import kilnward.core.life.Metabolism;

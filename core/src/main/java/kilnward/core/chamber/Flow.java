@@ -1,4 +1,5 @@
 package kilnward.core.chamber;
+
 import java.util.Collection;
 import java.util.function.Predicate;
 

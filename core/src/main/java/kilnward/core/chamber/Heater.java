@@ -1,4 +1,5 @@
 package kilnward.core.chamber;
+
 import java.util.Objects;
 import java.util.Optional;
 import java.util.OptionalDouble;

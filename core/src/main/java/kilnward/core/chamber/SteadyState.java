@@ -1,4 +1,5 @@
 package kilnward.core.chamber;
+
 import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;

@@ -1,4 +1,5 @@
 package kilnward.core.chamber;
+
 import kilnward.core.finding.Require;
 
 /**

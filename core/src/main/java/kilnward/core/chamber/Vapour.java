@@ -1,4 +1,5 @@
 package kilnward.core.chamber;
+
 import java.util.List;
 import kilnward.core.air.MoistAir;
 import kilnward.core.air.SaturatedVapour;

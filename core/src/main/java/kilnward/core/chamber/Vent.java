@@ -1,4 +1,5 @@
 package kilnward.core.chamber;
+
 import java.util.Optional;
 import kilnward.core.finding.Require;
 

@@ -1,4 +1,5 @@
 package kilnward.core.device;
+
 import java.util.EnumMap;
 import java.util.List;
 import java.util.Map;
@@ -163,8 +164,8 @@ public final class FirstKeys {
         KeepBand band = keep.orElse(SOMEWHERE);
         double begins = keep.map(wanted -> wanted.highC() - 0.3 * (wanted.highC() - wanted.lowC())).orElse(band.middleC());
         return switch (parameter) {
-            case NIGHT_SET_VALUE -> own(parameter, wanted.night().map(each -> each.keep().highC() - 0.3 * (each.keep().highC() - each.keep().lowC())).orElse(begins));
-            case SET_VALUE -> own(parameter, begins);
+            // By night too: a heater that knows no night would be aired against.
+            case SET_VALUE, NIGHT_SET_VALUE -> own(parameter, begins);
             case BAND -> own(parameter, keep.map(wanted -> Math.max(1, wanted.highC() - begins)).orElse(2.0));
             case SET_HUMIDITY, NIGHT_SET_HUMIDITY -> damp.orElse(SOMEHOW_DAMP).highPct() - 5;
             default -> warmth(parameter);

@@ -1,4 +1,5 @@
 package kilnward.core.fault;
+
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;

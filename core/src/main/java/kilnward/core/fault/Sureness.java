@@ -1,4 +1,5 @@
 package kilnward.core.fault;
+
 import java.util.EnumMap;
 import java.util.LinkedHashMap;
 import java.util.List;

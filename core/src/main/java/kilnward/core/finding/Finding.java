@@ -1,4 +1,5 @@
 package kilnward.core.finding;
+
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;

@@ -1,4 +1,5 @@
 package kilnward.core.fitting;
+
 import java.util.List;
 import java.util.function.UnaryOperator;
 import kilnward.core.chamber.Appliance;

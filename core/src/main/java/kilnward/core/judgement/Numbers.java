@@ -1,4 +1,5 @@
 package kilnward.core.judgement;
+
 import kilnward.core.air.MoistAir;
 import kilnward.core.chamber.Chamber;
 import kilnward.core.chamber.Flow;

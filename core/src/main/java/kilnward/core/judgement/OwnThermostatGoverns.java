@@ -1,4 +1,5 @@
 package kilnward.core.judgement;
+
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;

@@ -1,4 +1,5 @@
 package kilnward.core.life;
+
 import java.util.Comparator;
 import java.util.List;
 import java.util.Objects;

@@ -1,4 +1,5 @@
 package kilnward.core.life;
+
 import kilnward.core.finding.Require;
 
 /**

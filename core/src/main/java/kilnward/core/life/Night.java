@@ -1,4 +1,5 @@
 package kilnward.core.life;
+
 import java.util.Objects;
 import java.util.Optional;
 import kilnward.core.finding.Require;

@@ -1,4 +1,5 @@
 package kilnward.core.life;
+
 import java.util.Objects;
 import kilnward.core.finding.Require;
 

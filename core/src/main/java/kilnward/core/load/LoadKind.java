@@ -1,4 +1,5 @@
 package kilnward.core.load;
+
 import kilnward.core.chamber.Appliance;
 import kilnward.core.chamber.Cooler;
 import kilnward.core.chamber.Dehumidifier;

@@ -1,4 +1,5 @@
 package kilnward.core.proposal;
+
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;

@@ -1,4 +1,5 @@
 package kilnward.core.proposal;
+
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;

@@ -1,4 +1,5 @@
 package kilnward.core.rehearsal;
+
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;

@@ -1,4 +1,5 @@
 package kilnward.core.rehearsal;
+
 import java.util.HashMap;
 import java.util.Map;
 import java.util.Optional;

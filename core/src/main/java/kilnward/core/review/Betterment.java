@@ -1,4 +1,5 @@
 package kilnward.core.review;
+
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;

@@ -1,4 +1,5 @@
 package kilnward.core.setup;
+
 import java.util.Comparator;
 import java.util.EnumSet;
 import java.util.List;

@@ -1,4 +1,5 @@
 package kilnward.core.judgement;
+
 import static org.junit.jupiter.api.Assertions.assertEquals;
 import static org.junit.jupiter.api.Assertions.assertTrue;
 

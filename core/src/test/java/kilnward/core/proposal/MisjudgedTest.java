@@ -1,4 +1,5 @@
 package kilnward.core.proposal;
+
 import static org.junit.jupiter.api.Assertions.assertEquals;
 import static org.junit.jupiter.api.Assertions.assertFalse;
 import static org.junit.jupiter.api.Assertions.assertTrue;
@@ -71,7 +72,7 @@ class MisjudgedTest {
     private static final Profile WARM = Osier.profile(Style.OFF_AT_SET, DisplayUnit.C, 0.1);
     private static final Needs FOWL = new Needs(new KeepBand(37, 38), List.of(new HarmLimit(Side.HIGH, 39.5, 3600), new HarmLimit(Side.LOW, 35, 12 * 3600)));
 
-    private static Settings keyed(Object... pairs) {
+    static Settings keyed(Object... pairs) {
         Map<Parameter, Double> values = new EnumMap<>(Parameter.class);
         for (int i = 0; i < pairs.length; i += 2) {
             values.put((Parameter) pairs[i], ((Number) pairs[i + 1]).doubleValue());
@@ -79,7 +80,7 @@ class MisjudgedTest {
         return new Settings(values);
     }
 
-    private static PlannedController on(String id, LawKind law, DisplayUnit unit, Settings settings, String... outlets) {
+    static PlannedController on(String id, LawKind law, DisplayUnit unit, Settings settings, String... outlets) {
         Profile profile = SchoolsTest.device(law, Style.OFF_AT_SET, unit, Habits.UNKNOWN, settings.values().keySet().toArray(Parameter[]::new));
         return new PlannedController(id, "The " + id, List.of("probe"), profile,
                 java.util.stream.Stream.of(outlets).map(outlet -> new PlannedController.PlannedLoop(outlet + "-loop",

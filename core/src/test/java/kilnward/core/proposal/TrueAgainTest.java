@@ -1,18 +1,18 @@
 package kilnward.core.proposal;
+
+import static kilnward.core.proposal.MisjudgedTest.keyed;
+import static kilnward.core.proposal.MisjudgedTest.on;
 import static org.junit.jupiter.api.Assertions.assertEquals;
 import static org.junit.jupiter.api.Assertions.assertFalse;
 import static org.junit.jupiter.api.Assertions.assertTrue;
 
 import java.util.Collections;
-import java.util.EnumMap;
 import java.util.EnumSet;
 import java.util.List;
-import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalDouble;
 import java.util.Set;
 import java.util.stream.Collectors;
-import java.util.stream.Stream;
 import kilnward.core.Osier;
 import kilnward.core.chamber.AirMovement;
 import kilnward.core.chamber.Appliance;
@@ -36,11 +36,9 @@ import kilnward.core.chamber.Tank;
 import kilnward.core.chamber.Vent;
 import kilnward.core.chamber.Wall;
 import kilnward.core.control.Style;
-import kilnward.core.device.Habits;
 import kilnward.core.device.LawKind;
 import kilnward.core.device.Parameter;
 import kilnward.core.device.Profile;
-import kilnward.core.device.SchoolsTest;
 import kilnward.core.device.Settings;
 import kilnward.core.fault.FaultTable;
 import kilnward.core.finding.Finding;
@@ -87,20 +85,6 @@ class TrueAgainTest {
     /** Hens' eggs: next to nothing at first, 0.16 W each before the hatch (Lourens et al. 2006, from memory). */
     private static final LivingCurve EGGS = new LivingCurve(List.of(new LivingCurve.Point(0, 58.0, 0, 0.0155, 0), new LivingCurve.Point(10, 58.0, 0.02, 0.0155, 0),
             new LivingCurve.Point(18, 58.0, 0.14, 0.0155, 0)), SourceGrade.FROM_MEMORY, "");
-
-    private static Settings keyed(Object... pairs) {
-        Map<Parameter, Double> values = new EnumMap<>(Parameter.class);
-        for (int i = 0; i < pairs.length; i += 2) {
-            values.put((Parameter) pairs[i], ((Number) pairs[i + 1]).doubleValue());
-        }
-        return new Settings(values);
-    }
-
-    private static PlannedController on(String id, LawKind law, DisplayUnit unit, Settings settings, String... outlets) {
-        Profile profile = SchoolsTest.device(law, Style.OFF_AT_SET, unit, Habits.UNKNOWN, settings.values().keySet().toArray(Parameter[]::new));
-        return new PlannedController(id, "The " + id, List.of("probe"), profile, Stream.of(outlets).map(outlet -> new PlannedController.PlannedLoop(outlet + "-loop",
-                List.of(outlet), OptionalDouble.empty(), OptionalDouble.empty(), OptionalDouble.empty())).toList(), settings);
-    }
 
     private static Setup living(Setup setup, int pieces) {
         List<LivingDay> days = LivingDay.telling(EGGS, pieces, 0, 18);

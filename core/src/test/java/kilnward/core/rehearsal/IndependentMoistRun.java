@@ -1,4 +1,5 @@
 package kilnward.core.rehearsal;
+
 import com.hummeling.if97.IF97;
 import kilnward.core.chamber.AirMovement;
 import kilnward.core.chamber.Bowl;

@@ -1,4 +1,5 @@
 package kilnward.server.begin;
+
 import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.nio.charset.StandardCharsets;

@@ -1,4 +1,5 @@
 package kilnward.server.begin;
+
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Pattern;

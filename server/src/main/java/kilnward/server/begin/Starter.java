@@ -1,4 +1,5 @@
 package kilnward.server.begin;
+
 import java.util.Collections;
 import java.util.Comparator;
 import java.util.EnumSet;
@@ -51,6 +52,8 @@ public class Starter {
     /** What is kept below this wants a cooler in most rooms (°C); common practice, no source. */
     private static final double COOLER_THAN_ROOMS_C = 20;
     private static final int UNUSUAL = 100;
+    /** What grows in it fills it at so many times what is usually inside. */
+    private static final double MOST_GROWN = 1.5;
     /** A day begins at seven and has fourteen hours of light where nobody says otherwise. */
     private static final double MORNING_H = 7;
     private static final double USUAL_LIGHT_H = 14;
@@ -82,7 +85,7 @@ public class Starter {
             return plan;
         }
         Optional<LivingPlan> living = living(chamber.guideId(), chamber.schoolId(), chamber.stageId());
-        return sized(living.isEmpty() ? plan : plan.withContents(plan.contents().with(amount(living.get(), build))));
+        return sized(living.isEmpty() ? plan : plan.withContents(inhabited(plan.contents(), amount(living.get(), build))));
     }
 
     /** A build is as strong as what is to live in it asks for: heaters and coolers that are too weak begin as the next size that is sold. */
@@ -98,12 +101,22 @@ public class Starter {
         return plan.withAppliances(sized);
     }
 
+    /** What is usual inside is so with what has just been put in; what has grown since weighs more. */
+    private static ContentsPlan inhabited(ContentsPlan inside, LivingPlan living) {
+        double grownKg = living.weighsKg(living.firstDay()) - living.weighsKg(living.points().get(0).day());
+        return inside.with(living).withMass(inside.massKg() + Math.max(0, grownKg));
+    }
+
     /** As much as usually lives in such a build. */
     private static LivingPlan amount(LivingPlan living, Builds.Build build) {
         Double kg = build.livingKg() == null ? build.contents().massKg() : build.livingKg();
         Double eachG = living.points().get(0).eachG();
-        return eachG == null ? new LivingPlan(kg, null, living.firstDay(), living.lastDay(), living.points())
-                : new LivingPlan(null, Math.max(1, Math.floor(1000 * kg / eachG)), living.firstDay(), living.lastDay(), living.points());
+        if (eachG == null) {
+            return new LivingPlan(kg, null, living.firstDay(), living.lastDay(), living.points());
+        }
+        // What has grown fills its place with fewer.
+        double fit = MOST_GROWN * build.contents().massKg() / new LivingPlan(null, 1.0, living.firstDay(), living.lastDay(), living.points()).weighsKg(living.lastDay());
+        return new LivingPlan(null, Math.max(1, Math.floor(Math.min(1000 * kg / eachG, fit))), living.firstDay(), living.lastDay(), living.points());
     }
 
     /**

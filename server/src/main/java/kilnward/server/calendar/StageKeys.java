@@ -1,4 +1,5 @@
 package kilnward.server.calendar;
+
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotNull;
 import jakarta.validation.constraints.Pattern;
@@ -13,8 +14,6 @@ import java.util.UUID;
 import kilnward.core.device.Parameter;
 import kilnward.core.device.Settings;
 import kilnward.core.finding.RefusedValueException;
-import kilnward.core.life.LivingCurve;
-import kilnward.core.life.SourceGrade;
 import kilnward.core.plan.Ramp;
 import kilnward.core.probe.DisplayUnit;
 import kilnward.core.proposal.Proof;
@@ -179,13 +178,8 @@ class StageKeys {
         LivingPlan before = inside.living();
         LivingPlan after = starter.living(batch.guideId(), batch.schoolId(), stageId).map(living -> before == null ? living
                 : new LivingPlan(before.kg(), before.pieces(), living.firstDay(), living.lastDay(), living.points())).orElse(null);
-        double grownKg = livingKg(after) - livingKg(before);
-        return plan.withOccupancy(occupancy).withContents(inside.with(after).withMass(inside.massKg() + (before == null ? 0 : Math.max(0, grownKg))));
-    }
-
-    private static double livingKg(LivingPlan living) {
-        return living == null || living.pieces() == null ? 0
-                : living.pieces() * new LivingCurve(living.points(), SourceGrade.FROM_MEMORY, "").eachG(living.firstDay()).orElse(0) / 1000;
+        double grownKg = before == null || after == null ? 0 : after.weighsKg(after.firstDay()) - before.weighsKg(before.firstDay());
+        return plan.withOccupancy(occupancy).withContents(inside.with(after).withMass(inside.massKg() + Math.max(0, grownKg)));
     }
 
     /** What a stage wants; what was said of the place in this chamber stays. */

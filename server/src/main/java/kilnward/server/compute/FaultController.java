@@ -1,4 +1,5 @@
 package kilnward.server.compute;
+
 import jakarta.validation.Valid;
 import java.util.List;
 import kilnward.core.fault.FaultPairs;

@@ -1,4 +1,5 @@
 package kilnward.server.compute;
+
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotBlank;
 import jakarta.validation.constraints.NotNull;

@@ -1,4 +1,5 @@
 package kilnward.server.compute;
+
 import static kilnward.server.wire.Absent.orNull;
 
 import java.util.ArrayList;

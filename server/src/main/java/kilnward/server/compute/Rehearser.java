@@ -1,4 +1,5 @@
 package kilnward.server.compute;
+
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;

@@ -1,4 +1,5 @@
 package kilnward.server.demo;
+
 import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.time.Clock;

@@ -1,4 +1,5 @@
 package kilnward.server.guide;
+
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotNull;
 import java.nio.charset.StandardCharsets;

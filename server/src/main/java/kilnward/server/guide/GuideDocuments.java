@@ -1,4 +1,5 @@
 package kilnward.server.guide;
+
 import kilnward.core.life.Guide;
 import kilnward.server.wire.document.JsonDocuments;
 import org.springframework.stereotype.Component;

@@ -1,4 +1,5 @@
 package kilnward.server.guide;
+
 import java.time.Clock;
 import java.time.Instant;
 import java.util.Comparator;

@@ -1,4 +1,5 @@
 package kilnward.server.plan;
+
 import kilnward.server.plan.AppliancePlan.BowlPlan;
 import kilnward.server.plan.AppliancePlan.CoolerPlan;
 import kilnward.server.plan.AppliancePlan.DehumidifierPlan;

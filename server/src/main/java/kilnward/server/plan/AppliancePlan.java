@@ -1,4 +1,5 @@
 package kilnward.server.plan;
+
 import com.fasterxml.jackson.annotation.JsonTypeInfo;
 import io.swagger.v3.oas.annotations.media.Schema;
 import jakarta.validation.Valid;

@@ -1,4 +1,5 @@
 package kilnward.server.plan;
+
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotBlank;
 import jakarta.validation.constraints.NotEmpty;
@@ -16,6 +17,7 @@ import kilnward.core.finding.Step;
 import kilnward.core.life.LivingCurve;
 import kilnward.core.life.OccupantPlace;
 import kilnward.core.life.Side;
+import kilnward.core.life.SourceGrade;
 import kilnward.core.probe.DisplayUnit;
 import kilnward.server.wire.OrNull;
 import kilnward.server.wire.door.ManyLines;
@@ -200,6 +202,10 @@ public record ChamberPlan(@NotBlank @Size(max = 80) String name, @NotNull @Size(
     public record LivingPlan(@OrNull Double kg, @OrNull Double pieces, @NotNull @Within(min = 0, max = 3650, unit = "days") Double firstDay,
             @NotNull @Within(min = 0, max = 3650, unit = "days") Double lastDay,
             @NotEmpty @Size(max = 60) List<LivingCurve.@NotNull Point> points) {
+        /** What they weigh on a day (kg); 0 where nobody has said how much there is. */
+        public double weighsKg(double day) {
+            return kg != null ? kg : pieces == null ? 0 : pieces * new LivingCurve(points, SourceGrade.FROM_MEMORY, "").eachG(day).orElse(0) / 1000;
+        }
     }
 
     /**

@@ -1,4 +1,5 @@
 package kilnward.server.plan;
+
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.node.ObjectNode;
 

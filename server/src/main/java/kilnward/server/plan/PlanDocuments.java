@@ -1,4 +1,5 @@
 package kilnward.server.plan;
+
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;

@@ -1,4 +1,5 @@
 package kilnward.server.plan;
+
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.HashMap;
@@ -272,7 +273,7 @@ public final class PlanReader {
                 return Optional.empty();
             }
             double units = curve.units(living.kg(), living.pieces(), living.firstDay());
-            double kg = living.kg() != null ? living.kg() : units * curve.eachG(living.firstDay()).orElse(0) / 1000;
+            double kg = living.weighsKg(living.firstDay());
             if (kg > inside.massKg() * (1 + 1e-9)) {
                 throw new RefusedValueException(living.kg() != null ? "kg" : "pieces", living.kg() != null ? living.kg() : living.pieces(),
                         "must not weigh more than all that is inside (" + Require.plain(inside.massKg()) + " kg); they weigh " + Require.plain(Math.round(100 * kg) / 100.0)

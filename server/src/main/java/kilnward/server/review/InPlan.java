@@ -1,4 +1,5 @@
 package kilnward.server.review;
+
 import java.math.BigDecimal;
 import java.math.MathContext;
 import java.math.RoundingMode;

@@ -1,4 +1,5 @@
 package kilnward.server.settings;
+
 import java.time.Clock;
 import java.time.LocalDate;
 import java.time.temporal.ChronoUnit;

@@ -1,4 +1,5 @@
 package kilnward.server.ward;
+
 import com.github.benmanes.caffeine.cache.Cache;
 import com.github.benmanes.caffeine.cache.Caffeine;
 import java.util.Optional;
@@ -39,7 +40,8 @@ class Outlooks {
     /** As it was, or rehearsed now; refused, with the field, where the chamber cannot be rehearsed as it is saved. */
     Outlook of(ChamberView chamber) {
         return known(chamber).orElseGet(() -> {
-            Outlook found = Outlook.of(computing.run(workers -> Rehearser.rehearse(night(chamber), workers)));
+            RehearsalRequest asked = night(chamber);
+            Outlook found = Outlook.of(computing.run(workers -> Rehearser.rehearse(asked, workers)));
             nights.put(mark(chamber), found);
             return found;
         });

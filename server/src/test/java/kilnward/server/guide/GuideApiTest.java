@@ -131,7 +131,9 @@ class GuideApiTest {
         assertEquals(late.get("heatW").asDouble(), living("domestic-fowl-eggs", "dry-start", "setting", 18, "\"kg\":290").get("heatW").asDouble(), 1);
         double winter = living("honey-bees", "usual", "winter", 60, "\"kg\":1.8").get("heatW").asDouble();
         assertTrue(winter > 10 && winter < 60, "a winter cluster gives tens of watts: " + winter);
-        assertTrue(living("axolotls", view("axolotls").at("/guide/schools/0/id").asString(), view("axolotls").at("/guide/schools/0/stages/0/id").asString(), 3, "\"kg\":1").get("heatW").isNull(),
+        assertTrue(
+                living("axolotls", view("axolotls").at("/guide/schools/0/id").asString(), view("axolotls").at("/guide/schools/0/stages/0/id").asString(), 3, "\"kg\":1")
+                        .get("heatW").isNull(),
                 "what a guide does not know it does not say");
     }
 

@@ -1,4 +1,5 @@
 package kilnward.server.wire.document;
+
 import com.networknt.schema.Error;
 import com.networknt.schema.InputFormat;
 import com.networknt.schema.Schema;
