@@ -22,7 +22,7 @@
   const amount = $derived(living && (counted ? living.pieces : living.kg))
 
   function some(value: number): string {
-    return fixed(value, value < 10 ? 1 : 0)
+    return fixed(value, value < 0.05 || value >= 10 ? 0 : 1)
   }
 </script>
 
@@ -42,7 +42,7 @@
   <NumberField
     label="Heat they give off, if you know better"
     unit="W"
-    emptyMeans={living ? 'by the guide' : 'none'}
+    emptyMeans={living ? 'guide' : 'none'}
     value={contents.livingHeatW}
     error={draft.error('contents.livingHeatW')}
     onchange={(value) => change(() => (contents.livingHeatW = value))}
@@ -54,8 +54,9 @@
   {:else if days.length > 0}
     <p class="small quiet">
       {#each days as day, index (day.day)}{index > 0 ? '; day' : 'They give off: day'}
-        {fixed(day.day, 1)}: {some(day.heatW)} W{day.waterGh > 0 ? `, ${some(day.waterGh)} g/h of water` : ''}{day.co2Gh > 0 ? `, ${some(day.co2Gh)} g/h of CO₂` : ''}{/each}. Each
-      of these days is judged. From memory: breeds and strains differ.
+        {fixed(day.day, Number.isInteger(day.day) ? 0 : 1)}: {some(day.heatW)} W{day.waterGh > 0 ? `, ${some(day.waterGh)} g/h of water` : ''}{day.co2Gh > 0
+          ? `, ${some(day.co2Gh)} g/h of CO₂`
+          : ''}{/each}. Each of these days is judged. From memory: breeds and strains differ.
     </p>
     {#if warmsFromDay !== null}
       <p class="small">From about day {fixed(warmsFromDay, 0)} they give a third of the warmth it needs: the heater rests longer, watch the high alarm.</p>

@@ -57,7 +57,8 @@
               </p>{/if}
             {#each stage.harm as harm (harm.side + harm.levelC + harm.durationS)}
               <p class="small">
-                harmed {harm.side === 'HIGH' ? 'at or above' : 'at or below'}
+                {harm.costs ?? 'harmed'}{harm.costs ? ':' : ''}
+                {harm.side === 'HIGH' ? 'at or above' : 'at or below'}
                 {level(harm.levelC, prefs.unit)} for {duration(harm.durationS)} <span class="grade">{SHORT[harm.grade]}</span>
               </p>
             {/each}

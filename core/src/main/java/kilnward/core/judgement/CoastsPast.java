@@ -17,8 +17,8 @@ final class CoastsPast implements Judgement {
         double coastsToC = situation.sizing().coastsToC();
         double runningC = situation.daily().metrics().occupant().highest();
         boolean heats = !situation.setup().chamber().heaters().isEmpty();
-        // What the room itself brings is no heater's doing.
-        boolean fromBelow = situation.setup().chamber().room().coldestC() < keepHighC;
+        // What the room itself or the sun brings is no heater's doing.
+        boolean fromBelow = situation.setup().chamber().room().coldestC() < situation.setup().needs().keep().lowC() && situation.setup().chamber().room().sun().isEmpty();
         if (!heats || !fromBelow || coastsToC <= keepHighC + NOTICEABLE_K || coastsToC <= runningC + NOTICEABLE_K) {
             return List.of();
         }

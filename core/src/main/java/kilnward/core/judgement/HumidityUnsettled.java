@@ -17,7 +17,7 @@ final class HumidityUnsettled implements Judgement {
     /** Of what the air carries away, so much from a store is more than a wet surface that is meant to last. */
     private static final double MOSTLY = 0.5;
     private static final double LEAST_GH = 1;
-    private static final double LASTS_H = 72;
+    private static final double LASTS_H = 24;
 
     @Override
     public List<Finding> judge(Situation situation) {

@@ -46,7 +46,7 @@ class FindingKindsTest {
             cannot-lose-own-heat MIND_THIS HIGH 1031
             cannot-lose-own-heat NEEDS_YOU_NOW HIGH 300
             changes-too-fast MIND_THIS NEITHER 389
-            coasts-past MIND_THIS NEITHER 209
+            coasts-past MIND_THIS NEITHER 23
             compressor-unguarded MIND_THIS NEITHER 586
             cooler-too-small MIND_THIS HIGH 110
             cooler-too-small NEEDS_YOU_NOW HIGH 209
