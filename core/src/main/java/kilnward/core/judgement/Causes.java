@@ -64,7 +64,7 @@ public final class Causes {
             new Cause("probe-near-heater", Set.of(SWING), Set.of(CYCLES)),
             new Cause("probe-follows-wall", Set.of(SWING), Set.of()),
             new Cause("probe-follows-contents", Set.of(SWING), Set.of()),
-            new Cause(FIGHT, Set.of(DAMP, WEAK_MIST, SWING), Set.of(CYCLES)),
+            new Cause(FIGHT, Set.of(DAMP, WEAK_MIST, SWING), Set.of(CYCLES, TURNS)),
             new Cause(TURNS, Set.of(DAMP, SWING), Set.of(CYCLES)),
             new Cause("near-saturation", Set.of(DAMP), Set.of(DRIPS)),
             new Cause(WEAK_MIST, Set.of(IN_SWING), Set.of()),

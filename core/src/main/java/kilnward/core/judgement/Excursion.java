@@ -7,7 +7,6 @@ import java.util.function.Predicate;
 import java.util.stream.IntStream;
 import kilnward.core.chamber.Effect;
 import kilnward.core.rehearsal.Trace;
-import kilnward.core.setup.PlannedController;
 
 /**
  * What the outputs were seen to do while something was on one side outside of what is wanted: the mechanism is read from the trace, not guessed from the keys.
@@ -39,17 +38,10 @@ record Excursion(Situation situation, List<Integer> buckets, double share) {
 
     /** The greatest share of that time for which an output ran that does something; empty where no controller switches one. */
     OptionalDouble ran(Predicate<Effect> does) {
-        double most = Double.NEGATIVE_INFINITY;
-        for (int i = 0; i < situation.setup().controllers().size(); i++) {
-            List<PlannedController.PlannedLoop> loops = situation.controller(i).loops();
-            for (int loop = 0; loop < loops.size(); loop++) {
-                if (!loops.get(loop).cutOut() && situation.setup().effects(loops.get(loop)).stream().anyMatch(does)) {
-                    double[] on = situation.daily().trace().onShares().get(situation.setup().firstLoop(i) + loop);
-                    most = Math.max(most, buckets.stream().mapToDouble(bucket -> on[bucket]).average().orElse(0));
-                }
-            }
-        }
-        return most >= 0 ? OptionalDouble.of(most) : OptionalDouble.empty();
+        return situation.outputs(does).mapToDouble(output -> {
+            double[] on = situation.daily().trace().onShares().get(output);
+            return buckets.stream().mapToDouble(bucket -> on[bucket]).average().orElse(0);
+        }).max();
     }
 
     /** Whether an output that does something had nothing left to give. */

@@ -19,6 +19,7 @@ public final class Judgements {
             new AlarmOpensCooling(),
             new OwnThermostatGoverns(),
             new OutputsFight(),
+            new OutputsAlternate(),
             new HeaterTooSmall(),
             new CannotCool(),
             new SwingOutOfBand(),

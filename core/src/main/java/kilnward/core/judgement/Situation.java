@@ -3,7 +3,9 @@ package kilnward.core.judgement;
 import java.util.List;
 import java.util.Optional;
 import java.util.OptionalDouble;
+import java.util.function.Predicate;
 import java.util.stream.IntStream;
+import kilnward.core.chamber.Effect;
 import kilnward.core.chamber.HeatBalance;
 import kilnward.core.chamber.SteadyState;
 import kilnward.core.control.Direction;
@@ -109,17 +111,17 @@ public record Situation(Setup setup, Rig rig, Rehearsed running, Rehearsed daily
         return aim.wanted(setup.needs());
     }
 
-    /** The greatest share of the time that an output runs whose appliances do what is asked for; empty where none is controlled. */
-    public OptionalDouble dutyShare(java.util.function.Predicate<kilnward.core.chamber.Effect> does) {
-        double most = Double.NEGATIVE_INFINITY;
-        for (int i = 0; i < setup.controllers().size(); i++) {
+    /** Positions, among the loops of all controllers, of outputs whose appliances do something; what only cuts out is none. */
+    public IntStream outputs(Predicate<Effect> does) {
+        return IntStream.range(0, setup.controllers().size()).flatMap(i -> {
             List<PlannedController.PlannedLoop> loops = controller(i).loops();
-            for (int loop = 0; loop < loops.size(); loop++) {
-                if (!loops.get(loop).cutOut() && setup.effects(loops.get(loop)).stream().anyMatch(does)) {
-                    most = Math.max(most, switching(i, loop).dutyShare());
-                }
-            }
-        }
-        return most >= 0 ? OptionalDouble.of(most) : OptionalDouble.empty();
+            return IntStream.range(0, loops.size()).filter(loop -> !loops.get(loop).cutOut() && setup.effects(loops.get(loop)).stream().anyMatch(does))
+                    .map(loop -> setup.firstLoop(i) + loop);
+        });
+    }
+
+    /** The greatest share of the time that an output runs whose appliances do what is asked for; empty where none is controlled. */
+    public OptionalDouble dutyShare(Predicate<Effect> does) {
+        return outputs(does).mapToDouble(output -> daily.metrics().loops().get(output).dutyShare()).max();
     }
 }

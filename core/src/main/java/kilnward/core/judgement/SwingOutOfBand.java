@@ -134,10 +134,10 @@ final class SwingOutOfBand implements Judgement {
             return Remedy.byHand("What cools it still runs while it is too cool: let it stop sooner", Step.SETTINGS);
         }
         if (!heats) {
-            return Remedy.byHand("Nothing here warms it: fit a heater, or keep the room warmer", Step.CHAMBER);
+            return Remedy.byHand("Nothing here warms it when its room is cold: fit a heater", Step.CHAMBER);
         }
         if (out.exhausted(Effect::raisesTemperature)) {
-            return Remedy.byHand("The heat is on all the time while it is too cool: a stronger heater, more insulation or a warmer room", Step.CHAMBER);
+            return Remedy.byHand("The heat is on all the time while it is too cool: a stronger heater or more insulation", Step.CHAMBER);
         }
         if (out.worked(effect -> effect == Effect.MOISTENS)) {
             return Remedy.byHand("It cools while the humidifier runs: moisten in shorter bursts, or warm what it gives off", Step.SETTINGS);

@@ -176,10 +176,13 @@ class StageKeys {
             return plan.withOccupancy(occupancy);
         }
         LivingPlan before = inside.living();
-        LivingPlan after = starter.living(batch.guideId(), batch.schoolId(), stageId).map(living -> before == null ? living
-                : new LivingPlan(before.kg(), before.pieces(), living.firstDay(), living.lastDay(), living.points())).orElse(null);
-        double grownKg = before == null || after == null ? 0 : after.weighsKg(after.firstDay()) - before.weighsKg(before.firstDay());
-        return plan.withOccupancy(occupancy).withContents(inside.with(after).withMass(inside.massKg() + Math.max(0, grownKg)));
+        // As many as the batch has, where they are counted; what is weighed stays as it was said.
+        LivingPlan after = starter.living(batch.guideId(), batch.schoolId(), stageId).map(living -> living.points().get(0).eachG() != null
+                ? new LivingPlan(null, (double) batch.pieces(), living.firstDay(), living.lastDay(), living.points())
+                : new LivingPlan(before == null ? null : before.kg(), null, living.firstDay(), living.lastDay(), living.points())).orElse(null);
+        double weighsKg = after == null ? 0 : after.weighsKg(after.firstDay());
+        double grownKg = before == null ? 0 : weighsKg - before.weighsKg(before.firstDay());
+        return plan.withOccupancy(occupancy).withContents(inside.with(after).withMass(Math.max(weighsKg, inside.massKg() + Math.max(0, grownKg))));
     }
 
     /** What a stage wants; what was said of the place in this chamber stays. */

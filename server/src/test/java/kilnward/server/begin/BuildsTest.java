@@ -3,16 +3,20 @@ package kilnward.server.begin;
 import static org.junit.jupiter.api.Assertions.assertEquals;
 import static org.junit.jupiter.api.Assertions.assertTrue;
 
+import java.io.IOException;
+import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.TreeMap;
-import kilnward.server.running.ApiClient.Answer;
+import kilnward.core.control.Style;
 import kilnward.server.running.ApiClient;
+import kilnward.server.running.ApiClient.Answer;
 import kilnward.server.running.RunningServer;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
+import org.springframework.core.io.ClassPathResource;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
 import tools.jackson.databind.node.ObjectNode;
@@ -77,23 +81,19 @@ class BuildsTest {
                 String build = names(owner, id).get(0);
                 JsonNode chamber = owner.post("/api/v1/chambers", "{\"name\":\"Begun " + id + " " + stage.get("id").asString() + "\",\"guideId\":\"" + id + "\",\"schoolId\":\""
                         + guide.at("/schools/0/id").asString() + "\",\"stageId\":\"" + stage.get("id").asString() + "\",\"buildId\":\"" + build + "\"}").body();
-                ObjectNode request = JSON.createObjectNode();
-                request.set("chamber", chamber.get("plan"));
-                request.set("settings", chamber.get("begun"));
-                request.putObject("scenario").put("room", "DAY").put("startHour", 9).put("durationS", 86_400).put("stepS", 1).put("start", "SETTLED").put("buckets", 144);
-                request.put("coarse", true);
-                ApiClient.Answer answer = owner.post("/api/v1/rehearsals", request.toString());
-                for (int again = 0; again < 3 && answer.status() == 503; again++) {
-                    answer = owner.post("/api/v1/rehearsals", request.toString());
-                }
-                assertEquals(200, answer.status(), id + " in " + build + ": " + answer.body());
-                looked++;
-                for (JsonNode finding : answer.body().get("findings")) {
-                    String code = finding.get("code").asString();
-                    if (KEYED_WRONG.contains(code)) {
-                        wrong.add(id + "/" + stage.get("id").asString() + " in " + build + ": " + code + " " + finding.get("reason").asString());
-                    } else if (finding.get("severity").asString().equals("NEEDS_YOU_NOW")) {
-                        urgent.merge(code, 1, Integer::sum);
+                // Its own season; for the first stage a colder and a warmer one too.
+                for (double season : stage == guide.at("/schools/0/stages/0") ? new double[] {0, -4, 3} : new double[] {0}) {
+                    ObjectNode plan = (ObjectNode) chamber.get("plan").deepCopy();
+                    ObjectNode room = (ObjectNode) plan.get("room");
+                    room.put("coldestC", room.get("coldestC").asDouble() + season).put("warmestC", room.get("warmestC").asDouble() + season);
+                    looked++;
+                    for (JsonNode finding : judged(owner, plan, chamber.get("begun"), id + " in " + build)) {
+                        String code = finding.get("code").asString();
+                        if (KEYED_WRONG.contains(code)) {
+                            wrong.add(id + "/" + stage.get("id").asString() + " in " + build + ", " + season + " K: " + code + " " + finding.get("reason").asString());
+                        } else if (season == 0 && finding.get("severity").asString().equals("NEEDS_YOU_NOW")) {
+                            urgent.merge(code, 1, Integer::sum);
+                        }
                     }
                 }
                 assertEquals(204, owner.delete("/api/v1/chambers/" + chamber.get("id").asString()).status());
@@ -103,6 +103,59 @@ class BuildsTest {
         assertTrue(looked > 50, "each stage of each guide: " + looked);
         assertTrue(Set.of("stuck-on-harms", "room-air-cannot-cool", "cannot-lose-own-heat", "cooler-too-small", "humidity-out-of-band", "humidifier-too-small", "swing-out-of-band")
                 .containsAll(urgent.keySet()), urgent.toString());
+    }
+
+    private static JsonNode judged(ApiClient owner, JsonNode plan, JsonNode settings, String what) {
+        ObjectNode request = JSON.createObjectNode();
+        request.set("chamber", plan);
+        request.set("settings", settings);
+        request.putObject("scenario").put("room", "DAY").put("startHour", 9).put("durationS", 86_400).put("stepS", 1).put("start", "SETTLED").put("buckets", 144);
+        request.put("coarse", true);
+        ApiClient.Answer answer = owner.post("/api/v1/rehearsals", request.toString());
+        for (int again = 0; again < 3 && answer.status() == 503; again++) {
+            answer = owner.post("/api/v1/rehearsals", request.toString());
+        }
+        assertEquals(200, answer.status(), what + ": " + answer.body());
+        return answer.body().get("findings");
+    }
+
+    /** A plain case on a generic device, whatever its differential means: it begins keyed right. */
+    @Test
+    void noDifferentialBeginsKeyedWrong(RunningServer.Running server) throws IOException {
+        ApiClient owner = ApiClient.as(server, "OWNER");
+        List<String> wrong = new ArrayList<>();
+        JsonNode generic = JSON.readTree(new ClassPathResource("profiles/pebble.json").getContentAsString(StandardCharsets.UTF_8)).get("profile");
+        for (Style style : List.of(Style.OFF_AT_SET, Style.ON_AT_SET, Style.EACH_SIDE, Style.CENTRED)) {
+            JsonNode profile = ((ObjectNode) generic.deepCopy()).put("raising", style.name()).put("lowering", style.name());
+            for (String[] plain : new String[][] {{"corn-snake-eggs", "foam-box-mat"}, {"domestic-fowl-eggs", "cabinet"}, {"tropical-tank", "tank"}, {"dry-sausage", "curing-room"},
+                    {"lions-mane", "tent"}}) {
+                JsonNode chamber = owner.post("/api/v1/chambers", "{\"name\":\"Fitted " + plain[0] + "\",\"guideId\":\"" + plain[0] + "\",\"buildId\":\"" + plain[1] + "\"}")
+                        .body();
+                ObjectNode plan = (ObjectNode) chamber.get("plan").deepCopy();
+                ObjectNode asked = JSON.createObjectNode();
+                asked.set("occupancy", plan.get("occupancy"));
+                asked.set("appliances", plan.get("appliances"));
+                var controllers = asked.putArray("controllers");
+                for (JsonNode controller : plan.get("controllers")) {
+                    if (!controller.at("/profile/unit").asString().equals("RH")) {
+                        ((ObjectNode) controller).set("profile", profile);
+                    }
+                    ObjectNode keyed = controllers.addObject();
+                    keyed.set("controller", controller);
+                    keyed.putObject("values");
+                    keyed.putArray("points");
+                }
+                ApiClient.Answer begun = owner.post("/api/v1/calc/first-keys", asked.toString());
+                assertEquals(200, begun.status(), style + " in " + plain[1] + ": " + begun.body());
+                for (JsonNode finding : judged(owner, plan, begun.body(), style + " in " + plain[1])) {
+                    if (KEYED_WRONG.contains(finding.get("code").asString())) {
+                        wrong.add(plain[0] + " on " + style + ": " + finding.get("code").asString() + " " + finding.get("reason").asString());
+                    }
+                }
+                assertEquals(204, owner.delete("/api/v1/chambers/" + chamber.get("id").asString()).status());
+            }
+        }
+        assertEquals(List.of(), wrong);
     }
 
     /** Each plain case as a beginner meets it: what is proposed for every controller in turn can be keyed in, and then nothing needs them now. */
