@@ -108,9 +108,9 @@ public final class RuleProposals {
         if (!needs.harmLimits().isEmpty()) {
             found.add(rehearsed(series, all, needs, own, List.of(), Rule.of(RuleKind.HARM_NEAR, Urgency.NOW, COMES_S, 0, new Delays(300, OFF_DELAY_S))));
         }
-        double width = needs.keep().highC() - needs.keep().lowC();
-        found.add(rehearsed(series, all, needs, own, List.of(), new Rule(RuleKind.OUT_OF_BAND, Urgency.MIND, rounded(needs.keep().lowC() - placementK),
-                OptionalDouble.of(rounded(needs.keep().highC() - placementK)), Math.min(DEADBAND_K, 0.2 * width), OptionalDouble.empty(), new Delays(TOO_LONG_S, OFF_DELAY_S))));
+        double width = needs.widest().highC() - needs.widest().lowC();
+        found.add(rehearsed(series, all, needs, own, List.of(), new Rule(RuleKind.OUT_OF_BAND, Urgency.MIND, rounded(needs.widest().lowC() - placementK),
+                OptionalDouble.of(rounded(needs.widest().highC() - placementK)), Math.min(DEADBAND_K, 0.2 * width), OptionalDouble.empty(), new Delays(TOO_LONG_S, OFF_DELAY_S))));
         needs.maxRateKh()
                 .ifPresent(rate -> found.add(rehearsed(series, all, needs, own, List.of(), Rule.of(RuleKind.RATE, Urgency.SOON, rate, 0.2 * rate, new Delays(300, OFF_DELAY_S)))));
         double heaterW = setup.chamber().heaters().stream().mapToDouble(Heater::powerW).sum();
@@ -128,7 +128,7 @@ public final class RuleProposals {
     /** The level that sounds on no good day and the longest before harm; of equals the farther, with the longer delay. */
     private static Proposal level(List<Watched> series, List<Imagined> all, Needs needs, int own, double placementK, Side side) {
         int sign = side == Side.HIGH ? 1 : -1;
-        double keepC = (side == Side.HIGH ? needs.keep().highC() : needs.keep().lowC()) - placementK;
+        double keepC = (side == Side.HIGH ? needs.widest().highC() : needs.widest().lowC()) - placementK;
         // Where it is on good days but for the minutes after somebody looked in: those are what delays are for.
         double[] good = all.stream().filter(each -> each.fault().isEmpty()).flatMapToDouble(each -> DoubleStream.of(each.says().get(own))).filter(value -> !Double.isNaN(value))
                 .map(value -> sign * value).sorted().toArray();

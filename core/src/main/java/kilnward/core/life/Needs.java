@@ -64,6 +64,11 @@ public record Needs(KeepBand keep, List<HarmLimit> harmLimits, Optional<Humidity
         return now.equals(before) ? now : new KeepBand(Math.min(now.lowC(), before.lowC()), Math.max(now.highC(), before.highC()));
     }
 
+    /** The keep bands of day and night together: what is outside of this is wanted at no hour. */
+    public KeepBand widest() {
+        return night.map(Night::keep).map(dark -> new KeepBand(Math.min(keep.lowC(), dark.lowC()), Math.max(keep.highC(), dark.highC()))).orElse(keep);
+    }
+
     /** The range of humidity at an hour of the day (h), likewise; empty where it does not matter. */
     public Optional<HumidityBand> humidityAt(double hour) {
         if (night.isEmpty() || humidity.isEmpty() || night.get().humidity().isEmpty()) {

@@ -380,6 +380,10 @@ class AccountApiTest {
         Household.member(server, theirs, Role.OWNER, "Staying");
         assertEquals("name", leaving.post("/api/v1/account/end", json("name", "somebody")).refusedField());
         Answer gone = leaving.post("/api/v1/account/end", json("name", "leaving larkin"));
+        // It touches many tables: where another write of that moment stands in its way, nothing was saved and it is asked again, as a person would.
+        for (int again = 0; again < 3 && gone.status() == 503; again++) {
+            gone = leaving.post("/api/v1/account/end", json("name", "leaving larkin"));
+        }
         assertEquals(204, gone.status(), gone.toString());
         assertEquals(401, leaving.get("/api/v1/account").status());
         assertEquals(400, asking().post("/api/v1/session/password", json("name", "Leaving Larkin", "password", Household.PASSWORD)).status());
