@@ -18,7 +18,7 @@ class FaultsTest extends AtTheBrowser {
     private static final LocatorAssertions.IsVisibleOptions SLOWLY = new LocatorAssertions.IsVisibleOptions().setTimeout(40_000);
 
     private Locator fault(String name) {
-        return page.getByRole(AriaRole.ROW, new Page.GetByRoleOptions().setName(Pattern.compile("^" + name)));
+        return page.getByRole(AriaRole.ROW, new Page.GetByRoleOptions().setName(Pattern.compile("^" + name))).first();
     }
 
     @Test

@@ -212,7 +212,7 @@ class HatchTest {
     private void aSecondLayerIsAdded() {
         open("chamber");
         page.locator("summary").filter(new Locator.FilterOptions().setHasText("its own thermostat")).first().click();
-        page.getByLabel("Own thermostat opens at").first().fill("38.8");
+        page.getByLabel("Own thermostat opens at").first().fill("38.3");
         page.getByLabel("Own thermostat opens at").first().blur();
         button("Save the plan").click();
         assertThat(page.getByText("The plan is saved", new Page.GetByTextOptions().setExact(true))).isVisible();

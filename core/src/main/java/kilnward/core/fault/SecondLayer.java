@@ -39,7 +39,7 @@ public enum SecondLayer {
     SECOND_CONTROLLER(Shared.KIND, Shared.OUTLET) {
         @Override
         Optional<Setup> addTo(Setup setup) {
-            return BackupLevel.of(setup).filter(level -> setup.controllers().stream().noneMatch(PlannedController::isCutOut)).map(level -> withCutOut(setup, level));
+            return BackupLevel.stopping(setup).filter(level -> setup.controllers().stream().noneMatch(PlannedController::isCutOut)).map(level -> withCutOut(setup, level));
         }
     },
     /** A mechanical thermostat in series: coarse, and of another kind than what governs. */

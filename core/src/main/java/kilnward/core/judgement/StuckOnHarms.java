@@ -44,7 +44,7 @@ final class StuckOnHarms implements Judgement {
     /** A cut-out is advised where one that was rehearsed keeps harm away. */
     private static Remedy remedy(Situation situation, Map<String, Quantity> numbers) {
         Sizing sizing = situation.sizing();
-        Optional<BackupLevel> level = BackupLevel.of(situation.setup());
+        Optional<BackupLevel> level = situation.firstLook() ? BackupLevel.of(situation.setup()) : BackupLevel.stopping(situation.setup());
         boolean stops = level.isPresent() && (situation.firstLook() || level.get().stops(situation.setup()));
         level.ifPresent(each -> numbers.put("backupC", Numbers.level(each.opensC())));
         boolean smaller = sizing.hasWindow() && sizing.hasW() > sizing.harmlessW().orElse(0);

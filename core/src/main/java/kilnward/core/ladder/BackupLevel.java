@@ -2,6 +2,7 @@ package kilnward.core.ladder;
 
 import java.util.List;
 import java.util.Optional;
+import java.util.stream.DoubleStream;
 import kilnward.core.chamber.Appliance;
 import kilnward.core.chamber.Heater;
 import kilnward.core.chamber.OwnThermostat;
@@ -26,6 +27,7 @@ public record BackupLevel(double opensC, double closesC) {
     /** Between the keep band and harm there must be this much (K) for an electronic cut-out with a display in tenths. */
     private static final double LEAST_ROOM_K = 0.6;
     private static final double WIDEST_BAND_K = 1.5;
+    private static final double HALF_WAY = 0.5;
     private static final double STUCK_S = 72 * 3600;
     private static final double STEP_S = 10;
 
@@ -38,8 +40,21 @@ public record BackupLevel(double opensC, double closesC) {
             return Optional.empty();
         }
         double room = harm.get().levelC() - needs.keep().highC();
-        double opensC = needs.keep().highC() + 0.5 * room;
-        return room < LEAST_ROOM_K ? Optional.empty() : Optional.of(new BackupLevel(opensC, opensC - Math.min(WIDEST_BAND_K, 0.4 * room)));
+        return room < LEAST_ROOM_K ? Optional.empty() : Optional.of(at(needs, room, HALF_WAY));
+    }
+
+    /**
+     * The level that keeps harm away: half of the way to harm, or, where what lives there is by then warmer than what the cut-out feels, as much lower as it takes; that
+     * half of the way where none does.
+     */
+    public static Optional<BackupLevel> stopping(Setup setup) {
+        return of(setup).map(usual -> DoubleStream.of(HALF_WAY, 0.35, 0.2).mapToObj(share -> at(setup.needs(), usual.roomK(setup.needs()), share))
+                .filter(each -> each.stops(setup)).findFirst().orElse(usual));
+    }
+
+    private static BackupLevel at(Needs needs, double room, double share) {
+        double opensC = needs.keep().highC() + share * room;
+        return new BackupLevel(opensC, opensC - Math.min(WIDEST_BAND_K, 0.8 * share * room));
     }
 
     /** How far it is from the keep band to harm (K), twice the way to where it opens. */
@@ -52,11 +67,12 @@ public record BackupLevel(double opensC, double closesC) {
         return new OwnThermostat(opensC, closesC);
     }
 
-    /** Whether one that opens there keeps harm away when every heater's relay sticks on in the warmest room: rehearsed. */
+    /** Whether one that opens there keeps harm away when every heater's relay sticks on in the warmest room, on the day of most living heat: rehearsed. */
     public boolean stops(Setup setup) {
         List<Appliance> cut = setup.chamber().appliances().stream().map(each -> each instanceof Heater heater && setup.isControlled(heater.id())
                 ? heater.with(thermostat()) : each).toList();
-        Setup backed = setup.with(setup.chamber().with(cut));
+        Setup warmest = setup.warmest();
+        Setup backed = warmest.with(warmest.chamber().with(cut));
         List<Fault> stuck = setup.controllers().stream().flatMap(each -> each.loops().stream()).filter(loop -> !loop.cutOut() && loop.applianceIds().stream()
                 .anyMatch(id -> setup.appliance(id) instanceof Heater)).map(loop -> (Fault) new RelayStuckOn(loop.id(), 0)).toList();
         return Rehearsal.run(backed.rig().lookingNoOftenerThan(STEP_S), new Scenario(RoomCurve.constant(setup.chamber().room().warmestC()), 0, STUCK_S, STEP_S,
