@@ -214,6 +214,8 @@ class HatchTest {
         page.locator("summary").filter(new Locator.FilterOptions().setHasText("its own thermostat")).first().click();
         page.getByLabel("Own thermostat opens at").first().fill("38.3");
         page.getByLabel("Own thermostat opens at").first().blur();
+        page.getByLabel("and closes again at").first().fill("38.0");
+        page.getByLabel("and closes again at").first().blur();
         button("Save the plan").click();
         assertThat(page.getByText("The plan is saved", new Page.GetByTextOptions().setExact(true))).isVisible();
         open("faults");
@@ -290,7 +292,7 @@ class HatchTest {
         lives(Duration.ofHours(6));
         open("run#alarms");
         button("Another rule …").click();
-        page.getByLabel("Limit (°C)").fill("38.3");
+        page.getByLabel("Limit (°C)").fill("38.1");
         page.getByLabel("Must last (min)").fill("2");
         button("Try and arm it").click();
         assertThat(page.getByText("■ normal")).isVisible(SLOWLY);
