@@ -93,8 +93,7 @@ public final class FirstKeys {
             case DIRECTION -> lowers() ? 1 : 0;
             case DAY_FROM -> key.nearest(wanted.night().map(Night::toHour).orElse(beginning.value().orElse(0)));
             case DAY_TO -> key.nearest(wanted.night().map(Night::fromHour).orElse(beginning.value().orElse(0)));
-            case ACT_DELAY, MIN_OFF -> key.nearest(wanted.compressor() && rests(key.parameter()) ? COMPRESSOR_REST_MIN : 0);
-            case SECOND_ACT_DELAY, SECOND_MIN_OFF -> key.nearest(wanted.compressor() && rests(key.parameter()) ? COMPRESSOR_REST_MIN : 0);
+            case ACT_DELAY, MIN_OFF, SECOND_ACT_DELAY, SECOND_MIN_OFF -> key.nearest(wanted.compressor() && rests(key.parameter()) ? COMPRESSOR_REST_MIN : 0);
             // A fan is not asked for less than turns it.
             case MINIMUM_SPEED, NIGHT_MINIMUM_SPEED -> key.up(Math.max(beginning.value().orElse(0), floor()));
             default -> beginning.value().isPresent() && !airs(key.parameter()) ? key.nearest(own(key.parameter(), beginning.value().getAsDouble()))
