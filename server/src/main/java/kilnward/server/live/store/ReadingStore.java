@@ -13,8 +13,8 @@ import java.util.Comparator;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.concurrent.ThreadLocalRandom;
 import kilnward.core.series.Bucket;
+import kilnward.server.store.Deadlocks;
 import kilnward.server.store.Moments;
 import org.hibernate.SessionFactory;
 import org.hibernate.StatelessSession;
@@ -33,10 +33,6 @@ public class ReadingStore {
     private static final int LOOKED_UP_AT_ONCE = 500;
     private static final int ROWS_A_SENTENCE = 500;
     private static final int ATTEMPTS = 12;
-    private static final int DEADLOCK = 1213;
-    private static final int LOCK_WAIT = 1205;
-    /** A record changed since the snapshot was read (newer MariaDB says it instead of waiting). */
-    private static final int CHECKREAD = 1020;
     private static final long LATE_TOGETHER_US = 10_000_000;
     private static final long MINUTE_US = 60_000_000;
     private static final long HOUR_US = 60 * MINUTE_US;
@@ -50,6 +46,10 @@ public class ReadingStore {
     /** Somebody else wrote one of the same readings meanwhile. */
     private static final class OvertakenException extends SQLTransientException {
         private static final long serialVersionUID = 1L;
+
+        private OvertakenException() {
+            super("overtaken", null, Deadlocks.OVERTAKEN);
+        }
     }
 
     /**
@@ -78,14 +78,14 @@ public class ReadingStore {
                     if (session.getTransaction().isActive()) {
                         session.getTransaction().rollback();
                     }
-                    if (attempt == ATTEMPTS && isPassing(failed)) {
+                    if (attempt == ATTEMPTS && Deadlocks.isOne(failed)) {
                         throw new TransientDataAccessResourceException("the same readings are being written by somebody else all the time", failed);
                     }
-                    if (!isPassing(failed)) {
+                    if (!Deadlocks.isOne(failed)) {
                         throw failed;
                     }
                     hopeful = false;
-                    pause(attempt);
+                    Deadlocks.pause(attempt);
                 }
             }
         }
@@ -110,24 +110,6 @@ public class ReadingStore {
     public interface Besides {
         /** Writes it; called again where all of it is tried again. */
         void write(Connection connection) throws SQLException;
-    }
-
-    private static boolean isPassing(Throwable failed) {
-        for (Throwable each = failed; each != null; each = each.getCause()) {
-            if (each instanceof OvertakenException
-                    || each instanceof SQLException sql && (sql.getErrorCode() == DEADLOCK || sql.getErrorCode() == LOCK_WAIT || sql.getErrorCode() == CHECKREAD)) {
-                return true;
-            }
-        }
-        return false;
-    }
-
-    private static void pause(int attempt) {
-        try {
-            Thread.sleep(ThreadLocalRandom.current().nextLong(1, 5L << Math.min(attempt, 6)));
-        } catch (InterruptedException stopping) {
-            Thread.currentThread().interrupt();
-        }
     }
 
     private static void writeOnce(Connection connection, List<Arriving> sorted, boolean lookFirst) throws SQLException {
