@@ -20,7 +20,7 @@
   const done = $derived((found?.tasks ?? []).filter((each) => each.doneAt !== null))
   /** What was governed by: the display of a controller before any other temperature. */
   const governed = $derived(found?.measured.find((each) => each.unit !== 'RH' && each.wantedLow !== null) ?? null)
-  const harmed = $derived((found?.measured ?? []).filter((each) => each.borne.some((limit) => limit.boreS > limit.allowedS)))
+  const harmed = $derived((found?.measured ?? []).filter((each) => each.exposure?.harmedAt))
   const outOfBand = $derived((found?.measured ?? []).filter((each) => (each.figures?.inBandShare ?? 1) < 0.95))
 
   onMount(
@@ -98,7 +98,7 @@
           </table>
         </div>
         {#each found.measured as each (each.seriesId)}
-          {#each each.borne.filter((limit) => limit.boreS > limit.allowedS) as limit (limit.side + limit.levelC)}
+          {#each each.exposure?.harmedAt ? each.borne.filter((limit) => limit.boreS > 0) : [] as limit (limit.side + limit.levelC)}
             <p>
               <span class="mark act" aria-hidden="true">◆</span>{each.name}: {limit.side === 'HIGH' ? 'at or above' : 'at or below'}
               {level(limit.levelC, prefs.unit)} for {duration(limit.boreS)} at a stretch.

@@ -38,8 +38,7 @@
     seen.flatMap((each, index) => (isAboutAll(each) ? [] : each.where).map((span) => ({ at: Date.parse(span.from) / 1000, sign: String(index + 1), tone: 'quiet' as const }))),
   )
 
-  /** The level that was borne longest beyond what can be. */
-  const harmed = $derived(review?.borne.filter((each) => each.boreS > each.allowedS).sort((a, b) => b.boreS - b.allowedS - (a.boreS - a.allowedS))[0] ?? null)
+  const harmed = $derived(review?.exposure?.harmedAt ?? null)
   const kept = $derived(!harmed && (review?.figures?.inBandShare ?? 0) >= 0.95)
 
   const load = () =>
@@ -131,12 +130,12 @@
     {@const f = review.figures}
     {#if harmed}
       <p class="sentence">
-        <span class="mark act" aria-hidden="true">◆</span><b
-          >{harmed.side === 'HIGH' ? 'At or above' : 'At or below'}
-          {level(harmed.levelC, prefs.unit)} at the occupant for {duration(harmed.boreS)} at a stretch{harmed.allowedS === 0
-            ? ', which harms at once'
-            : `; ${duration(harmed.allowedS)} can be borne`}.</b
-        > Look at the animals or plants, not only at the box.
+        <span class="mark act" aria-hidden="true">◆</span><b>{one.name}: the time beyond the danger limits added up to harm by {when(harmed, 'minute')}.</b> Look at the animals or plants,
+        not only at the box.
+      </p>
+    {:else if (review.exposure?.largestDose ?? 0) >= 0.1}
+      <p class="sentence">
+        <span class="mark act" aria-hidden="true">◆</span><b>The time beyond the danger limits added up to {share(review.exposure?.largestDose ?? 0)} of what harms.</b>
       </p>
     {/if}
     <p class="sentence">
@@ -240,7 +239,7 @@
           {#each review.borne as each (each.side + each.levelC)}
             <tr
               ><th scope="row">{each.side === 'HIGH' ? 'At or above' : 'At or below'} {level(each.levelC, prefs.unit)} at the occupant</th><td class="mono"
-                >{#if each.boreS === 0}■ never{:else}{each.boreS > each.allowedS ? '◆' : '▲'}
+                >{#if each.boreS === 0}■ never{:else}{each.boreS >= each.allowedS ? '◆' : '▲'}
                   {duration(each.boreS)} at a stretch; {each.allowedS === 0 ? 'harms at once' : `${duration(each.allowedS)} can be borne`}{/if}</td
               ></tr
             >

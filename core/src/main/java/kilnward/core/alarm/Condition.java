@@ -28,6 +28,18 @@ public sealed interface Condition permits High, Low, Rate, Silence, Broken, OutO
      */
     boolean is(Heard heard, double atS, boolean was);
 
+    /** Whether it is so, asked from moment to moment. */
+    @FunctionalInterface
+    interface Telling {
+        /** The same as {@link Condition#is}, of moments in the order of time. */
+        boolean is(double atS, boolean was);
+    }
+
+    /** Asked from moment to moment; what has to follow all readings overrides it, so as not to begin anew at each. */
+    default Telling telling(Heard heard) {
+        return (atS, was) -> is(heard, atS, was);
+    }
+
     /** Whether it tells that nothing is heard: only that can be told while nothing is. */
     default boolean isOfHearing() {
         return false;
@@ -87,17 +99,18 @@ public sealed interface Condition permits High, Low, Rate, Silence, Broken, OutO
     default List<Change> changes(Heard heard, boolean was, double afterS, double untilS) {
         List<Change> found = new ArrayList<>();
         boolean is = was;
+        Telling telling = telling(heard);
         for (double atS : moments(heard, afterS, untilS)) {
-            is = note(found, heard, atS, is);
+            is = note(found, heard, telling, atS, is);
         }
         if (Double.isFinite(afterS)) {
-            note(found, heard, untilS, is);
+            note(found, heard, telling, untilS, is);
         }
         return found;
     }
 
-    private boolean note(List<Change> found, Heard heard, double atS, boolean was) {
-        boolean is = isKnown(heard, atS) ? is(heard, atS, was) : was;
+    private boolean note(List<Change> found, Heard heard, Telling telling, double atS, boolean was) {
+        boolean is = isKnown(heard, atS) ? telling.is(atS, was) : was;
         if (is != was) {
             found.add(new Change(atS, is));
         }

@@ -11,6 +11,7 @@ import java.util.Set;
 import kilnward.core.chamber.Appliance;
 import kilnward.core.chamber.Effect;
 import kilnward.core.life.HarmClock;
+import kilnward.core.life.Side;
 import kilnward.core.rehearsal.Fault;
 import kilnward.core.rehearsal.LiveRun;
 import kilnward.core.rehearsal.PowerCut;
@@ -72,8 +73,9 @@ public record Forecast(List<Line> lines, Optional<Way> asNow) {
      * @param occupantC what is now at the occupant (°C)
      * @param paceKh    change over the last quarter of an hour (K/h); empty where it is not known
      * @param hour      hour of the day, 0 to 24
+     * @param doses     what harms each side so far, as {@link HarmClock#doses} tells it
      */
-    public static Forecast of(Setup setup, double occupantC, OptionalDouble paceKh, double hour) {
+    public static Forecast of(Setup setup, double occupantC, OptionalDouble paceKh, double hour, Map<Side, Double> doses) {
         Rig rig = setup.rig().lookingNoOftenerThan(STEP_S);
         double[] rooms = {setup.chamber().room().coldestC(), setup.chamber().room().warmestC()};
         List<Line> lines = new ArrayList<>();
@@ -86,7 +88,7 @@ public record Forecast(List<Line> lines, Optional<Way> asNow) {
             double[] pace = new double[rooms.length];
             for (int i = 0; i < rooms.length; i++) {
                 LiveRun run = LiveRun.begin(rig, new Scenario(RoomCurve.constant(rooms[i]), hour, LENGTH_S, STEP_S, Scenario.Start.SETTLED, faults, 1), occupantC);
-                HarmClock clock = new HarmClock(setup.needs().harmLimits());
+                HarmClock clock = new HarmClock(setup.needs().harmLimits(), doses);
                 int points = (int) (LENGTH_S / EVERY_S) + 1;
                 double[] here = new double[points];
                 for (int point = 0; point < points; point++) {

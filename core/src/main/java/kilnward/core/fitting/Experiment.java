@@ -9,7 +9,7 @@ import java.util.OptionalDouble;
 import java.util.Set;
 import kilnward.core.chamber.Heater;
 import kilnward.core.control.Loop;
-import kilnward.core.life.HarmLimit;
+import kilnward.core.life.HarmClock;
 import kilnward.core.life.Side;
 import kilnward.core.probe.Probe;
 import kilnward.core.rehearsal.Fault;
@@ -107,11 +107,7 @@ public record Experiment(Kind kind, double takesS, Set<BoxParameter> tells, Opti
     }
 
     private static boolean bears(Setup box, OptionalDouble lowestC, double takesS) {
-        return lowestC.isEmpty() || box.needs().harmLimits().stream().noneMatch(each -> harms(each, lowestC.getAsDouble(), takesS));
-    }
-
-    private static boolean harms(HarmLimit limit, double lowestC, double takesS) {
-        return limit.side() == Side.LOW && limit.isReachedAt(lowestC) && limit.durationS() <= takesS;
+        return lowestC.isEmpty() || new HarmClock(box.needs().harmLimits().stream().filter(each -> each.side() == Side.LOW).toList()).borneS(lowestC.getAsDouble()) > takesS;
     }
 
     private record Made(BoxLog log, double lowestC) {

@@ -1,38 +1,82 @@
 package kilnward.core.life;
 
+import java.util.EnumMap;
 import java.util.List;
+import java.util.Map;
 import java.util.OptionalDouble;
+import java.util.stream.Stream;
 
 /**
- * Follows a temperature at the occupant and says when the first harm limit is used up: level by duration without a break.
- * Mutable; one clock per simulated run.
+ * Follows a temperature at the occupant and says when it is harmed: a dose that grows beyond the first danger limit, the faster the farther, and decays short of it, like
+ * a fuse. Each side has a dose of its own; at 1 it harms. Between two samples the temperature goes in a straight line.
+ * Mutable; one clock per course.
  */
 public final class HarmClock {
-    private final List<HarmLimit> limits;
-    /** The limits once more as numbers: a box that is too cold for weeks asks for them each second. */
-    private final double[] sign;
-    private final double[] signedLevelC;
-    private final double[] durationS;
-    private final double[] beyondSinceS;
+    private final List<One> sides;
     /** Between these nothing is reached; nearly every sample of a run lies there. */
     private final double safeAboveC;
     private final double safeBelowC;
-    private boolean beyond;
+    private double lastS = Double.NaN;
+    private double lastC = Double.NaN;
+    private boolean lastSafe;
     private double harmedAtS = Double.NaN;
-    private HarmLimit harmedBy;
 
     public HarmClock(List<HarmLimit> limits) {
-        this.limits = List.copyOf(limits);
-        this.sign = limits.stream().mapToDouble(limit -> limit.side() == Side.HIGH ? 1 : -1).toArray();
-        this.signedLevelC = limits.stream().mapToDouble(limit -> limit.side() == Side.HIGH ? limit.levelC() : -limit.levelC())
-                .toArray();
-        this.durationS = limits.stream().mapToDouble(HarmLimit::durationS).toArray();
-        this.beyondSinceS = new double[this.limits.size()];
-        java.util.Arrays.fill(beyondSinceS, Double.NaN);
-        this.safeAboveC = limits.stream().filter(limit -> limit.side() == Side.LOW).mapToDouble(HarmLimit::levelC).max()
-                .orElse(Double.NEGATIVE_INFINITY);
-        this.safeBelowC = limits.stream().filter(limit -> limit.side() == Side.HIGH).mapToDouble(HarmLimit::levelC).min()
-                .orElse(Double.POSITIVE_INFINITY);
+        this(limits, Map.of());
+    }
+
+    /**
+     * One that goes on from where another stood.
+     *
+     * @param doses the dose of each side so far; a side that is missing has none
+     */
+    public HarmClock(List<HarmLimit> limits, Map<Side, Double> doses) {
+        this.sides = Stream.of(Side.values()).flatMap(side -> Tolerance.of(limits, side).map(found -> new One(side, found, doses.getOrDefault(side, 0.0))).stream()).toList();
+        this.safeAboveC = limits.stream().filter(limit -> limit.side() == Side.LOW).mapToDouble(HarmLimit::levelC).max().orElse(Double.NEGATIVE_INFINITY);
+        this.safeBelowC = limits.stream().filter(limit -> limit.side() == Side.HIGH).mapToDouble(HarmLimit::levelC).min().orElse(Double.POSITIVE_INFINITY);
+    }
+
+    private HarmClock(HarmClock other) {
+        this.sides = other.sides.stream().map(One::copy).toList();
+        this.safeAboveC = other.safeAboveC;
+        this.safeBelowC = other.safeBelowC;
+        this.lastS = other.lastS;
+        this.lastC = other.lastC;
+        this.lastSafe = other.lastSafe;
+        this.harmedAtS = other.harmedAtS;
+    }
+
+    /** Another that stands where this one does. */
+    public HarmClock copy() {
+        return new HarmClock(this);
+    }
+
+    /** One side. */
+    private static final class One {
+        private final Side side;
+        private final Tolerance tolerance;
+        private double dose;
+        /** Until when the dose has been followed (s); it rests since then where that is before the last sample. */
+        private double followedToS = Double.NaN;
+
+        private One(Side side, Tolerance tolerance, double dose) {
+            this.side = side;
+            this.tolerance = tolerance;
+            this.dose = dose;
+        }
+
+        private One copy() {
+            One made = new One(side, tolerance, dose);
+            made.followedToS = followedToS;
+            return made;
+        }
+
+        private void rest(double untilS) {
+            if (followedToS < untilS) {
+                dose = tolerance.decayed(dose, untilS - followedToS);
+            }
+            followedToS = untilS;
+        }
     }
 
     /**
@@ -43,32 +87,83 @@ public final class HarmClock {
      */
     public void see(double timeS, double occupantC) {
         boolean safe = occupantC > safeAboveC && occupantC < safeBelowC;
-        if (safe && !beyond) {
-            return;
-        }
-        beyond = !safe;
-        for (int i = 0; i < beyondSinceS.length; i++) {
-            if (sign[i] * occupantC < signedLevelC[i]) {
-                beyondSinceS[i] = Double.NaN;
-                continue;
-            }
-            if (Double.isNaN(beyondSinceS[i])) {
-                beyondSinceS[i] = timeS;
-            }
-            if (Double.isNaN(harmedAtS) && timeS - beyondSinceS[i] >= durationS[i]) {
-                harmedAtS = timeS;
-                harmedBy = limits.get(i);
+        boolean first = Double.isNaN(lastS);
+        if (first || !safe || !lastSafe) {
+            double fromS = first ? timeS : lastS;
+            double fromC = first ? occupantC : lastC;
+            for (One each : sides) {
+                each.rest(fromS);
+                Tolerance.Along along = each.tolerance.along(each.dose, fromC, occupantC, timeS - fromS);
+                each.dose = along.dose();
+                each.followedToS = timeS;
+                if (!Double.isNaN(along.fullS()) && !(harmedAtS <= fromS + along.fullS())) {
+                    harmedAtS = fromS + along.fullS();
+                }
             }
         }
+        lastS = timeS;
+        lastC = occupantC;
+        lastSafe = safe;
     }
 
-    /** When the first limit was used up (s); empty while none is. */
+    /** Nothing is known from the last sample to here (s): no dose grows, and none decays. */
+    public void skip(double toS) {
+        for (One each : sides) {
+            if (!Double.isNaN(lastS)) {
+                each.rest(lastS);
+            }
+            each.followedToS = toS;
+        }
+        lastS = Double.NaN;
+    }
+
+    /** Doses of more than 1 are 1 from here on: what is harmed is no more than harmed, and whether it may be told as over does not wait for all that came after. */
+    public void level() {
+        sides.forEach(each -> each.dose = Math.min(1, each.dose));
+    }
+
+    /** When it was harmed (s); empty while it is not. */
     public OptionalDouble harmedAtS() {
         return Double.isNaN(harmedAtS) ? OptionalDouble.empty() : OptionalDouble.of(harmedAtS);
     }
 
-    /** The limit that was used up first; empty while none is. */
-    public java.util.Optional<HarmLimit> harmedBy() {
-        return java.util.Optional.ofNullable(harmedBy);
+    /** The dose of each side at the last sample, as a share of what harms. */
+    public Map<Side, Double> doses() {
+        Map<Side, Double> found = new EnumMap<>(Side.class);
+        for (One each : sides) {
+            if (!Double.isNaN(lastS)) {
+                each.rest(lastS);
+            }
+            found.put(each.side, each.dose);
+        }
+        return found;
+    }
+
+    /** The larger dose of the two sides at the last sample, as a share of what harms. */
+    public double dose() {
+        return doses().values().stream().mapToDouble(Double::doubleValue).max().orElse(0);
+    }
+
+    /** How long until it is harmed (s) if it goes on from the last sample at a pace (K/s), 0 where it is; empty where it is not going to be. */
+    public OptionalDouble untilHarmS(double perS) {
+        Map<Side, Double> now = doses();
+        double least = sides.stream().mapToDouble(each -> each.tolerance.untilFullS(now.get(each.side), lastC, perS)).min().orElse(Double.POSITIVE_INFINITY);
+        return Double.isFinite(least) ? OptionalDouble.of(least) : OptionalDouble.empty();
+    }
+
+    /** How long it has to stay as it was at the last sample (s) until harm will be nearer than a lead (s) at a pace (K/s); infinite where staying does not bring it nearer. */
+    public double untilWithinS(double perS, double leadS) {
+        Map<Side, Double> now = doses();
+        return sides.stream().mapToDouble(each -> each.tolerance.untilWithinS(now.get(each.side), lastC, perS, leadS)).min().orElse(Double.POSITIVE_INFINITY);
+    }
+
+    /** How long a temperature (°C) is borne from nothing (s); infinite short of every limit. */
+    public double borneS(double occupantC) {
+        return sides.stream().mapToDouble(each -> each.tolerance.borneS(occupantC)).min().orElse(Double.POSITIVE_INFINITY);
+    }
+
+    /** What is longer ago than this hardly counts (s); 0 without limits. */
+    public double remembersS() {
+        return sides.stream().mapToDouble(each -> each.tolerance.rememberedS()).max().orElse(0);
     }
 }

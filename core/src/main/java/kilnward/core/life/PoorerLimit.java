@@ -1,5 +1,6 @@
 package kilnward.core.life;
 
+import java.util.List;
 import java.util.Objects;
 import kilnward.core.finding.Require;
 
@@ -16,23 +17,23 @@ public record PoorerLimit(HarmLimit limit, String costs) {
     }
 
     /**
-     * Whether a course stands beyond it for so long without a break.
+     * Whether a course costs so much: the time beyond it adds up as {@link HarmClock} adds up what harms.
      *
      * @param lowC    lowest of each bucket (°C)
      * @param highC   highest of each bucket (°C)
      * @param bucketS length of a bucket (s)
      */
     public boolean isReached(double[] lowC, double[] highC, double bucketS) {
-        double beyondS = 0;
+        HarmClock clock = new HarmClock(List.of(limit));
+        boolean always = lowC.length > 0;
         for (int i = 0; i < lowC.length; i++) {
             // A bucket counts where all of it is beyond.
-            boolean beyond = limit.side() == Side.HIGH ? lowC[i] >= limit.levelC() : highC[i] <= limit.levelC();
-            beyondS = beyond ? beyondS + bucketS : 0;
-            if (beyond && beyondS >= limit.durationS()) {
-                return true;
-            }
+            double mildC = limit.side() == Side.HIGH ? lowC[i] : highC[i];
+            clock.see(i * bucketS, mildC);
+            clock.see((i + 1) * bucketS, mildC);
+            always &= limit.isReachedAt(mildC);
         }
         // What is beyond from end to end goes on so.
-        return lowC.length > 0 && beyondS >= lowC.length * bucketS - 1e-6;
+        return always || clock.harmedAtS().isPresent();
     }
 }

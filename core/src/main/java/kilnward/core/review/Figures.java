@@ -4,6 +4,8 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.OptionalDouble;
 import kilnward.core.finding.Require;
+import kilnward.core.life.HarmClock;
+import kilnward.core.life.HarmLimit;
 import kilnward.core.series.Samples;
 
 /**
@@ -89,6 +91,33 @@ public record Figures(int count, double mean, double lowest, double highest, int
         return new Figures(log.count(), known ? area / knownS : sum / log.count(), lowest, highest, cycles,
                 known ? OptionalDouble.of(cycles / (knownS / HOUR_S)) : OptionalDouble.empty(), known ? OptionalDouble.of(1 - outS / knownS) : OptionalDouble.empty(), outS,
                 low / HOUR_S, high / HOUR_S, spanS > 0 ? knownS / spanS : 1, gaps);
+    }
+
+    /**
+     * What harm a log tells of.
+     *
+     * @param largestDose as a share of what harms
+     * @param harmedAtS   when the dose was full (s); empty where it never was
+     */
+    public record Exposure(double largestDose, OptionalDouble harmedAtS) {
+    }
+
+    /**
+     * Adds up what harms, as {@link HarmClock} does; in a gap nothing is known, and the dose stands still.
+     *
+     * @param limits levels where the log was measured
+     */
+    public static Exposure exposure(Samples log, List<HarmLimit> limits, double expectedEveryS) {
+        HarmClock clock = new HarmClock(limits);
+        double largest = 0;
+        for (Samples piece : log.pieces(GAP * expectedEveryS)) {
+            clock.skip(piece.atS()[0]);
+            for (int i = 0; i < piece.count(); i++) {
+                clock.see(piece.atS()[i], piece.value()[i]);
+                largest = Math.max(largest, clock.dose());
+            }
+        }
+        return new Exposure(largest, clock.harmedAtS());
     }
 
     /**

@@ -5,6 +5,7 @@ import static org.junit.jupiter.api.Assertions.assertTrue;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalDouble;
 import kilnward.core.Osier;
@@ -19,6 +20,7 @@ import kilnward.core.chamber.ThermalModel;
 import kilnward.core.control.Style;
 import kilnward.core.fault.FirstAct;
 import kilnward.core.life.OccupantPlace;
+import kilnward.core.life.Side;
 import kilnward.core.probe.DisplayUnit;
 import kilnward.core.rehearsal.Fault;
 import kilnward.core.rehearsal.Workers;
@@ -124,7 +126,7 @@ class RuleTrialTest {
         var profile = Osier.profile(Style.PAIR, DisplayUnit.C, 0.1);
         Setup setup = Osier.setup(heavy, Osier.probe(0, 0), Osier.planned(profile, Osier.settings(profile, 28.0, 28.6, 31, 25)));
         double tauS = 30 * 4180 / ThermalModel.of(heavy).totalWK();
-        Forecast forecast = Forecast.of(setup, 30, OptionalDouble.empty(), 0);
+        Forecast forecast = Forecast.of(setup, 30, OptionalDouble.empty(), 0, Map.of());
         Forecast.Line cold = forecast.line(Forecast.Way.NOTHING_RUNS).orElseThrow();
         assertEquals(30, cold.lowC()[0], 1e-9);
         for (int i = 12; i < cold.lowC().length; i += 12) {
@@ -136,11 +138,15 @@ class RuleTrialTest {
 
     @Test
     void theWayThatItGoesIsToldByItsPace() {
-        Forecast hot = Forecast.of(SETUP, 33, OptionalDouble.of(4), 0);
+        // What was borne already counts: 34 °C can be borne for 7200 s.
+        Forecast worn = Forecast.of(SETUP, 33, OptionalDouble.of(4), 0, Map.of(Side.HIGH, 0.9));
+        Forecast hot = Forecast.of(SETUP, 33, OptionalDouble.of(4), 0, Map.of());
         assertEquals(Optional.of(Forecast.Way.WARMING_ON), hot.asNow());
         Forecast.Line stuck = hot.line(Forecast.Way.WARMING_ON).orElseThrow();
         assertTrue(stuck.earliestHarmS().orElseThrow() >= 7200 && stuck.earliestHarmS().getAsDouble() <= stuck.latestHarmS().orElse(Double.MAX_VALUE), stuck.toString());
+        double left = worn.line(Forecast.Way.WARMING_ON).orElseThrow().earliestHarmS().orElseThrow();
+        assertTrue(left < 0.6 * stuck.earliestHarmS().getAsDouble(), left + " s of " + stuck);
         assertEquals(OptionalDouble.empty(), hot.line(Forecast.Way.AS_KEYED).orElseThrow().earliestHarmS(), "freed, it comes back");
-        assertEquals(Optional.of(Forecast.Way.AS_KEYED), Forecast.of(SETUP, 28.3, OptionalDouble.of(0), 0).asNow());
+        assertEquals(Optional.of(Forecast.Way.AS_KEYED), Forecast.of(SETUP, 28.3, OptionalDouble.of(0), 0, Map.of()).asNow());
     }
 }

@@ -2,34 +2,12 @@ package kilnward.core.life;
 
 import static org.junit.jupiter.api.Assertions.assertEquals;
 import static org.junit.jupiter.api.Assertions.assertThrows;
-import static org.junit.jupiter.api.Assertions.assertTrue;
 
 import java.util.List;
 import kilnward.core.finding.RefusedValueException;
 import org.junit.jupiter.api.Test;
 
 class LifeTest {
-    @Test
-    void harmIsLevelByDurationWithoutABreak() {
-        HarmClock clock = new HarmClock(List.of(new HarmLimit(Side.HIGH, 34, 7200), new HarmLimit(Side.HIGH, 40, 0)));
-        clock.see(0, 35);
-        clock.see(7100, 35);
-        clock.see(7150, 33.9);
-        clock.see(7200, 35);
-        clock.see(14_399, 35);
-        assertTrue(clock.harmedAtS().isEmpty(), "a break starts the duration again");
-        clock.see(14_400, 35);
-        assertEquals(14_400, clock.harmedAtS().orElseThrow());
-        assertEquals(34, clock.harmedBy().orElseThrow().levelC());
-    }
-
-    @Test
-    void aLevelOfNoDurationHarmsAtOnce() {
-        HarmClock clock = new HarmClock(List.of(new HarmLimit(Side.LOW, 10, 0)));
-        clock.see(60, 9.9);
-        assertEquals(60, clock.harmedAtS().orElseThrow());
-    }
-
     @Test
     void harmLimitsLieOutsideTheKeepBand() {
         assertEquals("harmLimits[0].levelC", assertThrows(RefusedValueException.class,

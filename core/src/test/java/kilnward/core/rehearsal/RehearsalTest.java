@@ -190,7 +190,7 @@ class RehearsalTest {
         Event harm = run.events().stream().filter(event -> event.kind() == Event.Kind.HARM).findFirst().orElseThrow();
         assertEquals(31, alarm.value(), 0.1001);
         assertTrue(alarm.timeS() > 3600 && harm.timeS() > alarm.timeS() + 7200, "harm needs two hours above its level");
-        assertEquals(harm.timeS(), run.metrics().harmedAtS().orElseThrow());
+        assertEquals(harm.timeS(), run.metrics().harmedAtS().orElseThrow(), 1, "told at the step in which it was");
     }
 
     @Test

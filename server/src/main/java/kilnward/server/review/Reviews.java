@@ -17,20 +17,20 @@ import kilnward.core.logbook.EntryKind;
 import kilnward.core.review.Cycles;
 import kilnward.core.review.Figures;
 import kilnward.core.review.Review;
-import kilnward.core.review.Sight.Sure;
 import kilnward.core.review.Sight;
+import kilnward.core.review.Sight.Sure;
 import kilnward.core.review.Sign;
 import kilnward.core.review.Working;
 import kilnward.core.series.Measured;
 import kilnward.core.series.SeriesUnit;
-import kilnward.server.live.chart.Logs.Log;
 import kilnward.server.live.chart.Logs;
-import kilnward.server.live.rule.Imagining.Wanted;
+import kilnward.server.live.chart.Logs.Log;
 import kilnward.server.live.rule.Imagining;
+import kilnward.server.live.rule.Imagining.Wanted;
 import kilnward.server.live.series.SeriesService;
 import kilnward.server.live.series.SeriesViews.Series;
-import kilnward.server.log.Entries.LogEntryView;
 import kilnward.server.log.Entries;
+import kilnward.server.log.Entries.LogEntryView;
 import kilnward.server.plan.ChamberPlan.OccupancyPlan;
 import kilnward.server.plan.Plans;
 import kilnward.server.store.Moments;
@@ -43,6 +43,8 @@ import org.springframework.stereotype.Component;
 /** What was measured, held against what is wanted where it was measured. */
 @Component
 class Reviews {
+    /** More than this says no more. */
+    private static final double MOST_DOSE = 1e6;
     private static final Duration USUAL = Duration.ofDays(3);
     static final Duration LONGEST = Duration.ofDays(92);
     /** An opening is written down within this of when it was seen. */
@@ -90,6 +92,20 @@ class Reviews {
     }
 
     /**
+     * What harm a log tells of.
+     *
+     * @param largestDose as a share of what harms
+     * @param harmedAt    when the dose was full; null where it never was
+     */
+    record ExposureView(double largestDose, @OrNull Instant harmedAt) {
+        private static ExposureView of(Wanted wanted, Log log) {
+            Figures.Exposure found = Figures.exposure(log.samples(),
+                    wanted.harm().stream().map(each -> new HarmLimit(each.side(), each.levelC() - wanted.toOccupantK(), each.durationS())).toList(), log.everyS());
+            return new ExposureView(Math.min(MOST_DOSE, found.largestDose()), found.harmedAtS().isPresent() ? Moments.seconds(found.harmedAtS().getAsDouble()) : null);
+        }
+    }
+
+    /**
      * How a log was, in numbers.
      *
      * @param cyclesPerHour null where nothing is known between readings
@@ -120,12 +136,14 @@ class Reviews {
      * @param toOccupantK what is added for the occupant (K)
      * @param singly      whether it is single readings, and not means of minutes
      * @param figures     null where nothing was measured
+     * @param exposure    null where nothing was measured, or no danger limit is known there
      * @param seen        what it shows
      * @param working     how appliances worked meanwhile, where their watts were logged
      * @param together    which of them worked at once for more than a tenth of the time in which either did
      */
     record LogReview(String seriesId, String name, SeriesUnit unit, Instant from, Instant to, @OrNull Double wantedLow, @OrNull Double wantedHigh, double toOccupantK,
-            boolean singly, double everyS, @OrNull FiguresView figures, List<BorneView> borne, List<SightView> seen, List<WorkingView> working, List<TogetherView> together) {
+            boolean singly, double everyS, @OrNull FiguresView figures, List<BorneView> borne, @OrNull ExposureView exposure, List<SightView> seen, List<WorkingView> working,
+            List<TogetherView> together) {
     }
 
     /** Of a span. */
@@ -148,7 +166,7 @@ class Reviews {
         Log log = logs.of(one, since, until);
         if (log.samples().count() == 0) {
             return new LogReview(seriesId.toString(), one.name(), one.unit().kept(), since, until, wanted.map(Wanted::low).orElse(null), wanted.map(Wanted::high).orElse(null),
-                    wanted.map(Wanted::toOccupantK).orElse(0.0), log.singly(), log.everyS(), null, List.of(), List.of(), List.of(), List.of());
+                    wanted.map(Wanted::toOccupantK).orElse(0.0), log.singly(), log.everyS(), null, List.of(), null, List.of(), List.of(), List.of());
         }
         boolean humid = one.measured() == Measured.RELATIVE_HUMIDITY;
         // Where nobody has said what is wanted nothing is out of it, and neither its middle nor its width says anything.
@@ -159,6 +177,7 @@ class Reviews {
         List<BorneView> borne = wanted.stream().flatMap(each -> each.harm().stream().map(limit -> borne(limit, each.toOccupantK(), log))).toList();
         return new LogReview(seriesId.toString(), one.name(), one.unit().kept(), since, until, wanted.map(Wanted::low).orElse(null), wanted.map(Wanted::high).orElse(null),
                 wanted.map(Wanted::toOccupantK).orElse(0.0), log.singly(), log.everyS(), figures(review, wanted.isPresent()), borne,
+                wanted.filter(each -> !each.harm().isEmpty()).map(each -> ExposureView.of(each, log)).orElse(null),
                 review.sights().stream().map(each -> sight(each, opened)).toList(), worked.stream().map(Worked::view).toList(), together(worked));
     }
 

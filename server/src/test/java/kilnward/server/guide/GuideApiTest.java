@@ -5,12 +5,12 @@ import static org.junit.jupiter.api.Assertions.assertTrue;
 
 import java.nio.charset.StandardCharsets;
 import java.time.LocalDate;
-import kilnward.server.running.ApiClient.Answer;
 import kilnward.core.life.Guide;
 import kilnward.server.running.ApiClient;
+import kilnward.server.running.ApiClient.Answer;
 import kilnward.server.running.RunningServer;
-import org.junit.jupiter.api.BeforeEach;
 import kilnward.server.site.Sites;
+import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
 import org.springframework.core.io.Resource;
@@ -179,5 +179,26 @@ class GuideApiTest {
         assertTrue(backwards.refusedField().endsWith("points[2].day"), backwards.refusedField());
         ((ObjectNode) guide.at("/living/points/2")).put("day", 8).put("heatW", -1);
         assertEquals("living.points[2].heatW", lead.postText(GUIDES, guide.toString()).refusedField());
+    }
+
+    /** 39 °C is borne 2 h and 42 °C 10 min: halfway between, √(7200 · 600) = 2078.46 s; back in the band it decays with two hours. */
+    @Test
+    void harmIsADose() {
+        String limits = "\"limits\":[{\"side\":\"HIGH\",\"level\":39,\"borneS\":7200},{\"side\":\"HIGH\",\"level\":42,\"borneS\":600}]";
+        JsonNode found = lead
+                .post("/api/v1/calc/harm", "{" + limits + ",\"readings\":[{\"at\":\"2026-03-01T10:00:00Z\",\"value\":40.5},{\"at\":\"2026-03-01T10:20:00Z\",\"value\":40.5},"
+                        + "{\"at\":\"2026-03-01T11:00:00Z\",\"value\":40.5}]}")
+                .body();
+        assertEquals(1200 / Math.sqrt(7200.0 * 600), found.at("/dose/1/share").asDouble(), 1e-9);
+        assertEquals("2026-03-01T10:34:38.460970Z", found.at("/harmedAt").asString());
+        JsonNode rested = lead
+                .post("/api/v1/calc/harm", "{" + limits + ",\"readings\":[{\"at\":\"2026-03-01T10:00:00Z\",\"value\":39},{\"at\":\"2026-03-01T11:00:00Z\",\"value\":39},"
+                        + "{\"at\":\"2026-03-01T11:00:01Z\",\"value\":37.5},{\"at\":\"2026-03-01T13:00:01Z\",\"value\":37.5}]}")
+                .body();
+        assertEquals(0.5 * Math.exp(-1), rested.at("/dose/3/share").asDouble(), 1e-3);
+        assertTrue(rested.at("/harmedAt").isMissingNode() || rested.at("/harmedAt").isNull(), rested.toString());
+        assertEquals("limits[1].borneS",
+                lead.post("/api/v1/calc/harm", "{" + limits.replace("600", "7200") + ",\"readings\":[{\"at\":\"2026-03-01T10:00:00Z\",\"value\":39}]}").refusedField());
+        assertEquals("limits", lead.post("/api/v1/calc/harm", "{\"limits\":[],\"readings\":[{\"at\":\"2026-03-01T10:00:00Z\",\"value\":39}]}").refusedField());
     }
 }

@@ -5,14 +5,18 @@ import java.time.Instant;
 import java.time.ZonedDateTime;
 import java.util.Arrays;
 import java.util.List;
+import java.util.Map;
 import java.util.OptionalDouble;
 import java.util.UUID;
 import kilnward.core.alarm.Forecast;
+import kilnward.core.alarm.HarmNear;
 import kilnward.core.alarm.Heard;
 import kilnward.core.alarm.Imagined;
 import kilnward.core.alarm.Likely;
 import kilnward.core.alarm.Reading;
 import kilnward.core.finding.RefusedValueException;
+import kilnward.core.life.HarmLimit;
+import kilnward.core.life.Side;
 import kilnward.core.series.Measured;
 import kilnward.core.setup.Setup;
 import kilnward.server.compute.Computing;
@@ -78,8 +82,9 @@ class FirstThings {
         double occupantC = heard.get(heard.size() - 1).value() + Imagined.toOccupantK(all, place);
         OptionalDouble then = Heard.at(heard, atS - PACE_S);
         OptionalDouble paceKh = then.isEmpty() ? then : OptionalDouble.of((heard.get(heard.size() - 1).value() - then.getAsDouble()) / PACE_S * 3600);
+        Map<Side, Double> doses = doses(setup, one, nowS, Imagined.toOccupantK(all, place));
         ZonedDateTime there = now.atZone(sites.zone());
-        Forecast forecast = computing.run(workers -> Forecast.of(setup, occupantC, paceKh, there.getHour() + there.getMinute() / 60.0));
+        Forecast forecast = computing.run(workers -> Forecast.of(setup, occupantC, paceKh, there.getHour() + there.getMinute() / 60.0, doses));
         List<Likely> likely = computing.run(workers -> Likely.of(setup, all, place, heard, atS));
         return new First(Moments.seconds(atS), occupantC, paceKh.isPresent() ? paceKh.getAsDouble() : null,
                 likely.stream().map(each -> new LikelyView(each.fault().kind(), setup.nameOfAny(each.fault().subject()), each.act(), each.share(), each.awayRms(), each.sinceS(),
@@ -87,6 +92,14 @@ class FirstThings {
                 forecast.lines().stream().map(each -> new LineView(each.way(), Arrays.stream(each.lowC()).boxed().toList(), Arrays.stream(each.highC()).boxed().toList(),
                         boxed(each.earliestHarmS()), boxed(each.latestHarmS()))).toList(),
                 Forecast.EVERY_S, forecast.asNow().orElse(null), null);
+    }
+
+    /** What was borne already. */
+    private Map<Side, Double> doses(Setup setup, Series one, double nowS, double toOccupantK) {
+        List<HarmLimit> there = setup.needs().harmLimits().stream().map(each -> new HarmLimit(each.side(), each.levelC() - toOccupantK, each.durationS())).toList();
+        HarmNear near = new HarmNear(there, 1);
+        List<Reading> readings = heards.since(one.number(), nowS - near.lookBackS(), nowS);
+        return near.doses(Heard.of(readings).holding(Heard.holdS(one.everyS(), readings)), nowS);
     }
 
     private static int place(Scene scene, UUID seriesId) {

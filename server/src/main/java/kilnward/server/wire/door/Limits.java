@@ -94,7 +94,8 @@ public final class Limits {
         if (path.startsWith("/api/v1/calc/review")) {
             return READINGS_BYTES;
         }
-        if (path.startsWith("/api/v1/calc/check") || path.startsWith("/api/v1/calc/offset") || path.startsWith("/api/v1/calc/alarm")) {
+        if (path.startsWith("/api/v1/calc/check") || path.startsWith("/api/v1/calc/offset") || path.startsWith("/api/v1/calc/alarm")
+                || path.startsWith("/api/v1/calc/harm")) {
             return CHECK_BYTES;
         }
         if (path.equals("/api/v1/readings")) {
