@@ -14,11 +14,11 @@ public final class SaturatedVapour {
     }
 
     private static double[] table() {
-        double[] table = new double[(int) Math.round((HIGHEST_C - LOWEST_C) * PER_KELVIN) + 2];
+        double[] table = new double[(int) Math.round((HIGHEST_C - LOWEST_C) * PER_KELVIN) + 1];
         SaturationPressure pressure = new HylandWexler1983();
         for (int i = 0; i < table.length; i++) {
             double temperatureC = LOWEST_C + i / PER_KELVIN;
-            table[i] = densityKgM3(pressure.pressurePa(Math.min(temperatureC, HIGHEST_C)), temperatureC);
+            table[i] = densityKgM3(pressure.pressurePa(temperatureC), temperatureC);
         }
         return table;
     }
@@ -36,7 +36,7 @@ public final class SaturatedVapour {
             return KG_M3[0];
         }
         int index = (int) at;
-        if (index > KG_M3.length - 2) {
+        if (index >= KG_M3.length - 1) {
             return KG_M3[KG_M3.length - 1];
         }
         double share = at - index;
@@ -49,10 +49,10 @@ public final class SaturatedVapour {
     }
 
     /**
-     * Latent heat of evaporation (J/kg): 2501 kJ/kg at 0 °C falling by 2.361 kJ/kg each kelvin, as in the ASHRAE Handbook's
-     * enthalpy of moist air less that of the liquid; from memory.
+     * Latent heat of evaporation (J/kg): 2501 kJ/kg at 0 °C falling by 2.326 kJ/kg each kelvin, as in the ASHRAE Handbook's
+     * enthalpies h_g = 2501 + 1.86 t and h_w = 4.186 t kJ/kg; not looked up again.
      */
     public static double latentHeatJkg(double temperatureC) {
-        return 2.501e6 - 2361 * temperatureC;
+        return 2.501e6 - 2326 * temperatureC;
     }
 }

@@ -26,6 +26,8 @@ public record Likely(Fault fault, FirstAct act, double share, double awayRms, do
     private static final double OVER_S = 2 * 3600;
     /** Model and room are never quite those of the day: differences like this say nothing (K, points). */
     private static final double BLUR = 0.6;
+    /** Something has to fit better than a good day by so much (K, points). */
+    private static final double NEARER = 0.05;
     private static final int MOST = 5;
     private static final int FEWEST = 4;
     private static final double LEAST_SHARE = 0.04;
@@ -54,7 +56,8 @@ public record Likely(Fault fault, FirstAct act, double share, double awayRms, do
         for (Imagined each : all) {
             double[] says = each.says().get(own);
             double from = each.fault().map(Fault::fromS).orElse(OVER_S);
-            for (double atS = from; atS <= each.lengthS(); atS += APART_S) {
+            // A good day is met in any phase of its cycle.
+            for (double atS = from; atS <= each.lengthS(); atS += each.fault().isEmpty() ? Imagined.EVERY_S : APART_S) {
                 double rms = rms(says, points, atS);
                 if (each.fault().isEmpty()) {
                     goodDay = Math.min(goodDay, rms);
@@ -68,7 +71,7 @@ public record Likely(Fault fault, FirstAct act, double share, double awayRms, do
                 best.merge(fault.kind() + " " + fault.subject(), likely, (one, other) -> one.awayRms <= other.awayRms ? one : other);
             }
         }
-        double unlike = goodDay;
+        double unlike = goodDay - NEARER;
         List<Likely> fitting = best.values().stream().filter(each -> each.awayRms < unlike).sorted(Comparator.comparingDouble(Likely::awayRms)
                 .thenComparing(each -> each.fault.kind()).thenComparing(each -> each.fault.subject())).toList();
         double total = fitting.stream().mapToDouble(Likely::weight).sum();

@@ -1,5 +1,6 @@
 package kilnward.core.chamber;
 
+import java.util.Arrays;
 import java.util.List;
 import kilnward.core.finding.Require;
 
@@ -45,10 +46,10 @@ public record Box(double innerLengthM, double innerWidthM, double innerHeightM, 
         return area(side, innerLengthM, innerWidthM, innerHeightM);
     }
 
-    /** The opaque part of a wall as two resistances in series about the middle of its conduction. */
-    record OpaquePath(double insideHalfKW, double outsideHalfKW) {
+    /** The opaque part of a wall as resistances in series (K/W): the film inside, conduction, the film outside. */
+    record OpaquePath(double insideKW, double conductionKW, double outsideKW) {
         double conductanceWK() {
-            return 1 / (insideHalfKW + outsideHalfKW);
+            return 1 / (insideKW + conductionKW + outsideKW);
         }
     }
 
@@ -69,9 +70,8 @@ public record Box(double innerLengthM, double innerWidthM, double innerHeightM, 
         double opaque = share * (whole - wall.openingsM2());
         double edgeFactor = 1 + (0.27 * perimeterM(side) * d + 0.2 * d * d) / whole;
         double outer = area(side, innerLengthM + 2 * d, innerWidthM + 2 * d, innerHeightM + 2 * d) * opaque / whole;
-        double halfConduction = 0.5 * Layer.resistanceM2KW(wall.layers()) / (opaque * edgeFactor);
-        return new OpaquePath(insideM2KW / opaque + halfConduction,
-                halfConduction + Film.surfaceM2KW(wall.outermost().material(), AirMovement.STILL) / outer);
+        return new OpaquePath(insideM2KW / opaque, Layer.resistanceM2KW(wall.layers()) / (opaque * edgeFactor),
+                Film.surfaceM2KW(wall.outermost().material(), AirMovement.STILL) / outer);
     }
 
     /** Conductance of all openings (W/K) with the air inside moving in a certain way. */
@@ -94,17 +94,39 @@ public record Box(double innerLengthM, double innerWidthM, double innerHeightM, 
         return sum;
     }
 
-    /** Heat capacity of the opaque part of a wall (J/K). */
-    double shellJK(WallSide side) {
+    /**
+     * Heat capacity of the opaque part of a wall in slices of like resistance, inside first (J/K). A layer weighs where it lies: a board outside the foam is in the last
+     * slice. Farther out the wall is wider, and its edges and corners are counted with it.
+     */
+    double[] shellJK(WallSide side, int slices) {
         Wall wall = walls.get(side.ordinal());
-        double opaque = innerAreaM2(side) - wall.openingsM2();
-        return wall.layers().stream().mapToDouble(layer -> opaque * layer.thicknessM() * layer.material().densityKgM3()
-                * layer.material().specificHeatJkgK()).sum();
+        double whole = innerAreaM2(side);
+        double opaqueShare = (whole - wall.openingsM2()) / whole;
+        double all = Layer.resistanceM2KW(wall.layers());
+        double[] found = new double[slices];
+        double depthM = 0;
+        double before = 0;
+        for (Layer layer : wall.layers()) {
+            double share = layer.resistanceM2KW() / all;
+            for (int i = 0; i < slices; i++) {
+                double from = Math.max(before, (double) i / slices);
+                double to = Math.min(before + share, (i + 1.0) / slices);
+                if (to > from) {
+                    double thickM = layer.thicknessM() * (to - from) / share;
+                    double middleM = depthM + layer.thicknessM() * ((from + to) / 2 - before) / share;
+                    double areaM2 = opaqueShare * area(side, innerLengthM + 2 * middleM, innerWidthM + 2 * middleM, innerHeightM + 2 * middleM);
+                    found[i] += areaM2 * thickM * layer.material().densityKgM3() * layer.material().specificHeatJkgK();
+                }
+            }
+            before += share;
+            depthM += layer.thicknessM();
+        }
+        return found;
     }
 
     /** Heat capacity of the opaque walls (J/K). */
     public double shellJK() {
-        return java.util.Arrays.stream(WallSide.values()).mapToDouble(this::shellJK).sum();
+        return Arrays.stream(WallSide.values()).mapToDouble(side -> shellJK(side, 1)[0]).sum();
     }
 
     private double perimeterM(WallSide side) {

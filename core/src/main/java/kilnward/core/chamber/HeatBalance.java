@@ -76,21 +76,30 @@ public record HeatBalance(double airC, double roomC, List<Path> paths) {
 
     /** The model has one shell; what leaves it is shared out among the walls as they conduct. */
     private static void addWalls(List<Path> paths, Chamber chamber, ThermalModel model, Flow flow, double[] nodes, double roomC) {
-        double shellC = nodes[model.shell()];
+        double shellC = nodes[model.outermost()];
         boolean ground = chamber.room().groundC().isPresent();
         double[] conductancesWK = new double[WallSide.values().length];
         double sum = 0;
         for (WallSide side : WallSide.values()) {
             boolean counts = !(chamber.tank().isPresent() && side == WallSide.TOP) && !(ground && side == WallSide.BOTTOM);
-            conductancesWK[side.ordinal()] = counts ? ThermalModel.path(chamber, flow, side).conductanceWK() : 0;
+            double free = side == WallSide.BOTTOM ? 1 - ThermalModel.coveredShare(chamber) : 1;
+            conductancesWK[side.ordinal()] = counts ? free * ThermalModel.path(chamber, flow, side).conductanceWK() : 0;
             sum += conductancesWK[side.ordinal()];
         }
+        // What lies on the floor gives straight to what is below it.
+        double belowC = chamber.room().groundC().orElse(roomC);
+        double throughFloorW = 0;
+        for (int e = 0; e < model.elements().size(); e++) {
+            ThermalModel.Element element = model.elements().get(e);
+            throughFloorW += (element.toRoomWK() + element.toGroundWK()) * (nodes[e] - belowC);
+        }
         for (WallSide side : WallSide.values()) {
+            double besidesW = side == WallSide.BOTTOM && !ground ? throughFloorW : 0;
             add(paths, Kind.WALL, side.name(),
-                    -model.shellToRoomWK() * (shellC - roomC) * conductancesWK[side.ordinal()] / sum);
+                    -model.shellToRoomWK() * (shellC - roomC) * conductancesWK[side.ordinal()] / sum - besidesW);
         }
         if (ground) {
-            add(paths, Kind.GROUND, "", -model.shellToGroundWK() * (shellC - chamber.room().groundC().getAsDouble()));
+            add(paths, Kind.GROUND, "", -model.shellToGroundWK() * (shellC - belowC) - throughFloorW);
         }
     }
 

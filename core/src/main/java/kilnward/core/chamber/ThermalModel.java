@@ -1,6 +1,7 @@
 package kilnward.core.chamber;
 
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
 import kilnward.core.air.MoistAir;
 import kilnward.core.air.SaturatedVapour;
@@ -11,32 +12,43 @@ import kilnward.core.life.Metabolism;
  * The parameters of the chamber's heat balance while its air flows in one way:
  *
  * <pre>
- * Ce dTe/dt = P·u − Gea(Te − Ta) − Gec(Te − Tc)                        for each element e: a heater's, or a bowl of water
- * Ca dTa/dt = Σ Gea(Te − Ta) + Gac(Tc − Ta) + Gas(Ts − Ta) + (Ggl + ρ cp V n)(Troom − Ta) + qa
+ * Ce dTe/dt = P·u − Gea(Te − Ta) − Gec(Te − Tc) − Geo(Te − Troom)      for each element e: a heater's, or a bowl of water
+ * Ca dTa/dt = Σ Gea(Te − Ta) + Gac(Tc − Ta) + Gas(T1 − Ta) + (Ggl + ρ cp V n)(Troom − Ta) + qa
  * Cc dTc/dt = Gac(Ta − Tc) + Σ Gec(Te − Tc) + qc
- * Cs dTs/dt = Gas(Ta − Ts) + Gso(Troom − Ts) + Gsg(Tground − Ts) + qs
+ * C1 dT1/dt = Gas(Ta − T1) + Gss(T2 − T1) + qs                         the walls in slices, inside first
+ * C2 dT2/dt = Gss(T1 − T2) + Gss(T3 − T2)
+ * C3 dT3/dt = Gss(T2 − T3) + Gso(Troom − T3) + Gsg(Tground − T3)
  * </pre>
  *
  * with qa, qc, qs what appliances, sun, occupants, evaporation and condensation bring. In a tank the air is water, and what
  * goes to the room goes through its surface.
  *
- * <p>It assumes: air mixed but for the stated gradient, all walls' mass in one node at the middle of their conduction, supply
- * air at room temperature, the vapour's own sensible heat left out.
+ * <p>It assumes: air mixed but for the stated gradient, all walls as one wall in {@link #SLICES} slices of like resistance, a mat lying on the floor, supply air at room
+ * temperature, the vapour's own sensible heat left out.
  *
  * @param elements        heaters' elements, then bowls: nodes 0 … n−1
  * @param airJK           heat capacity of the air or water (J/K)
  * @param contentsJK      heat capacity of the contents (J/K)
- * @param shellJK         heat capacity of the walls (J/K)
+ * @param slicesJK        heat capacities of the walls' slices, inside first (J/K)
  * @param airToContentsWK Gac (W/K)
- * @param airToShellWK    Gas (W/K)
- * @param shellToRoomWK   Gso (W/K)
+ * @param airToShellWK    Gas, from the air to the middle of the first slice (W/K)
+ * @param betweenSlicesWK Gss, from the middle of one slice to that of the next (W/K)
+ * @param shellToRoomWK   Gso, from the middle of the last slice (W/K)
  * @param shellToGroundWK Gsg (W/K)
  * @param airToRoomWK     openings and air exchange, Ggl + ρ cp V n (W/K); of a tank, its surface without evaporation
  * @param livingHeatW     heat given off by the occupants (W); where moisture is not simulated, less what their own water takes
  */
-public record ThermalModel(List<Element> elements, double airJK, double contentsJK, double shellJK, double airToContentsWK,
-        double airToShellWK, double shellToRoomWK, double shellToGroundWK, double airToRoomWK,
+public record ThermalModel(List<Element> elements, double airJK, double contentsJK, List<Double> slicesJK, double airToContentsWK,
+        double airToShellWK, double betweenSlicesWK, double shellToRoomWK, double shellToGroundWK, double airToRoomWK,
         double livingHeatW) {
+    /** So many slices the walls are taken in: with one, foam answers a quarter too fast; with five it is the same to a hundredth. */
+    public static final int SLICES = 3;
+    /** A slice of nothing would answer faster than any step. */
+    private static final double LEAST_SLICE_SHARE = 0.02;
+    /** A mat passes on so much heat upwards (W/(m²K)): what it passes on says how big it is. Order of magnitude, from memory. */
+    private static final double MAT_WM2K = 10;
+    /** A mat covers so much of the floor at most. */
+    private static final double MOST_COVERED = 0.9;
     /** Index of the room temperature among the inputs. */
     public static final int ROOM_INPUT = 0;
     /** Index of the ground temperature among the inputs. */
@@ -56,12 +68,15 @@ public record ThermalModel(List<Element> elements, double airJK, double contents
      * @param capacityJK   heat capacity (J/K)
      * @param toAirWK      conductance to the air (W/K)
      * @param toContentsWK conductance to the contents (W/K)
+     * @param toRoomWK     conductance to the room through the floor it lies on (W/K)
+     * @param toGroundWK   the same to the ground, where the floor stands on it (W/K)
      */
-    public record Element(double capacityJK, double toAirWK, double toContentsWK) {
+    public record Element(double capacityJK, double toAirWK, double toContentsWK, double toRoomWK, double toGroundWK) {
     }
 
     public ThermalModel {
         elements = List.copyOf(elements);
+        slicesJK = List.copyOf(slicesJK);
     }
 
     /** Builds the parameters from what can be measured, with the air as it usually flows. */
@@ -72,32 +87,50 @@ public record ThermalModel(List<Element> elements, double airJK, double contents
     /** Builds the parameters from what can be measured. */
     public static ThermalModel of(Chamber chamber, Flow flow) {
         Box box = chamber.box();
+        boolean onGround = chamber.room().groundC().isPresent();
+        double free = 1 - coveredShare(chamber);
         double toRoom = 0;
         double toGround = 0;
-        double insideShare = 0;
+        double inside = 0;
+        double outside = 0;
         for (WallSide side : WallSide.values()) {
             if (chamber.tank().isPresent() && side == WallSide.TOP) {
                 continue;
             }
             Box.OpaquePath path = path(chamber, flow, side);
-            if (side == WallSide.BOTTOM && chamber.room().groundC().isPresent()) {
-                toGround += path.conductanceWK();
+            double conductanceWK = path.conductanceWK() * (side == WallSide.BOTTOM ? free : 1);
+            if (side == WallSide.BOTTOM && onGround) {
+                toGround += conductanceWK;
             } else {
-                toRoom += path.conductanceWK();
+                toRoom += conductanceWK;
             }
-            insideShare += path.conductanceWK() * path.insideHalfKW() * path.conductanceWK();
+            inside += conductanceWK * path.insideKW() * path.conductanceWK();
+            outside += conductanceWK * path.outsideKW() * path.conductanceWK();
         }
-        // One shell node for all walls: the split keeps the total conductance exact and takes the mean share inside.
-        insideShare /= toRoom + toGround;
-        double factor = chamber.lossFactor();
+        // One wall for all: the total conductance stays exact, and films take the mean share of its resistance.
+        double total = chamber.lossFactor() * (toRoom + toGround);
+        double insideKW = inside / (toRoom + toGround) / total;
+        double outsideKW = outside / (toRoom + toGround) / total;
+        double conductionKW = 1 / total - insideKW - outsideKW;
+        double outerWK = 1 / (conductionKW / (2 * SLICES) + outsideKW);
         Contents contents = chamber.contents();
         double filmWm2K = chamber.tank().isPresent() ? Tank.WATER_FILM_WM2K : flow.movement().filmWm2K();
-        return new ThermalModel(elements(chamber, flow), mediumJK(chamber), contents.capacityJK(), shellJK(chamber),
-                filmWm2K * contents.surfaceM2(), factor * (toRoom + toGround) / insideShare,
-                factor * toRoom / (1 - insideShare), factor * toGround / (1 - insideShare), chamber.tank()
+        return new ThermalModel(elements(chamber, flow), mediumJK(chamber), contents.capacityJK(), slicesJK(chamber),
+                filmWm2K * contents.surfaceM2(), 1 / (insideKW + conductionKW / (2 * SLICES)), SLICES / conductionKW,
+                outerWK * toRoom / (toRoom + toGround), outerWK * toGround / (toRoom + toGround), chamber.tank()
                         .map(tank -> tank.surfaceWK(box.innerAreaM2(WallSide.TOP), flow.overSurface()))
-                        .orElseGet(() -> factor * box.openingsWK(flow.movement()) + chamber.exchangeWK(flow.exchangeM3s())) + leakWK(chamber),
+                        .orElseGet(() -> chamber.lossFactor() * box.openingsWK(flow.movement()) + chamber.exchangeWK(flow.exchangeM3s())) + leakWK(chamber),
                 livingHeatW(chamber));
+    }
+
+    /** How big a mat is that lies on the floor (m²); 0 for other heaters. */
+    private static double matM2(Chamber chamber, Heater heater) {
+        return heater.kind() == HeaterKind.MAT && chamber.tank().isEmpty() ? (heater.toAirWK() + heater.toContentsWK()) / MAT_WM2K : 0;
+    }
+
+    /** Share of the floor that mats cover: the air does not reach it there. */
+    static double coveredShare(Chamber chamber) {
+        return Math.min(MOST_COVERED, chamber.heaters().stream().mapToDouble(each -> matM2(chamber, each)).sum() / chamber.box().innerAreaM2(WallSide.BOTTOM));
     }
 
     /** Modules in the wall conduct whether they run or not. */
@@ -121,11 +154,17 @@ public record ThermalModel(List<Element> elements, double airJK, double contents
     private static List<Element> elements(Chamber chamber, Flow flow) {
         double stirred = chamber.tank().isPresent() ? 1 : flow.movement().filmWm2K() / chamber.usualMovement().filmWm2K();
         List<Element> elements = new ArrayList<>();
+        boolean onGround = chamber.room().groundC().isPresent();
+        double matsM2 = chamber.heaters().stream().mapToDouble(each -> matM2(chamber, each)).sum();
+        // What lies on the floor has no film of air below it.
+        Box.OpaquePath floor = path(chamber, flow, WallSide.BOTTOM);
+        double floorWK = matsM2 == 0 ? 0 : chamber.lossFactor() * coveredShare(chamber) / (floor.conductionKW() + floor.outsideKW());
         for (Heater heater : chamber.heaters()) {
-            elements.add(new Element(heater.elementJK(), heater.toAirWK() * stirred, heater.toContentsWK()));
+            double downWK = matsM2 == 0 ? 0 : floorWK * matM2(chamber, heater) / matsM2;
+            elements.add(new Element(heater.elementJK(), heater.toAirWK() * stirred, heater.toContentsWK(), onGround ? 0 : downWK, onGround ? downWK : 0));
         }
         for (Bowl bowl : chamber.of(Bowl.class)) {
-            elements.add(new Element(bowl.capacityJK(), flow.movement().filmWm2K() * bowl.surfaceM2(), 0));
+            elements.add(new Element(bowl.capacityJK(), flow.movement().filmWm2K() * bowl.surfaceM2(), 0, 0, 0));
         }
         return elements;
     }
@@ -142,14 +181,18 @@ public record ThermalModel(List<Element> elements, double airJK, double contents
                         * MoistAir.DRY_AIR_SPECIFIC_HEAT * box.volumeM3());
     }
 
-    private static double shellJK(Chamber chamber) {
+    private static List<Double> slicesJK(Chamber chamber) {
         Box box = chamber.box();
-        double sum = 0;
+        double[] sum = new double[SLICES];
         for (WallSide side : WallSide.values()) {
             double share = chamber.tank().map(tank -> side == WallSide.TOP ? 0 : wetShare(box, tank, side)).orElse(1.0);
-            sum += share * box.shellJK(side);
+            double[] wall = box.shellJK(side, SLICES);
+            for (int i = 0; i < SLICES; i++) {
+                sum[i] += share * wall[i];
+            }
         }
-        return sum;
+        double least = LEAST_SLICE_SHARE * Arrays.stream(sum).sum();
+        return Arrays.stream(sum).map(each -> Math.max(least, each)).boxed().toList();
     }
 
     /** Index of the air node. */
@@ -162,14 +205,19 @@ public record ThermalModel(List<Element> elements, double airJK, double contents
         return elements.size() + 1;
     }
 
-    /** Index of the shell node. */
+    /** Index of the walls' innermost slice. */
     public int shell() {
         return elements.size() + 2;
     }
 
+    /** Index of the walls' outermost slice. */
+    public int outermost() {
+        return shell() + SLICES - 1;
+    }
+
     /** Number of nodes. */
     public int nodes() {
-        return elements.size() + 3;
+        return elements.size() + 2 + SLICES;
     }
 
     /** Number of inputs: those named above, then the heat into each element (W). */
@@ -191,18 +239,26 @@ public record ThermalModel(List<Element> elements, double airJK, double contents
             Element element = elements.get(e);
             join(a, e, element.capacityJK(), air, airJK, element.toAirWK());
             join(a, e, element.capacityJK(), contents, contentsJK, element.toContentsWK());
+            a[e][e] -= (element.toRoomWK() + element.toGroundWK()) / element.capacityJK();
+            b[e][ROOM_INPUT] = element.toRoomWK() / element.capacityJK();
+            b[e][GROUND_INPUT] = element.toGroundWK() / element.capacityJK();
             b[e][FIRST_ELEMENT_INPUT + e] = 1 / element.capacityJK();
         }
         join(a, air, airJK, contents, contentsJK, airToContentsWK);
-        join(a, air, airJK, shell, shellJK, airToShellWK);
+        join(a, air, airJK, shell, slicesJK.get(0), airToShellWK);
+        for (int i = 1; i < SLICES; i++) {
+            join(a, shell + i - 1, slicesJK.get(i - 1), shell + i, slicesJK.get(i), betweenSlicesWK);
+        }
+        int outermost = outermost();
+        double outermostJK = slicesJK.get(SLICES - 1);
         a[air][air] -= airToRoomWK / airJK;
         b[air][ROOM_INPUT] = airToRoomWK / airJK;
-        a[shell][shell] -= (shellToRoomWK + shellToGroundWK) / shellJK;
-        b[shell][ROOM_INPUT] = shellToRoomWK / shellJK;
-        b[shell][GROUND_INPUT] = shellToGroundWK / shellJK;
+        a[outermost][outermost] -= (shellToRoomWK + shellToGroundWK) / outermostJK;
+        b[outermost][ROOM_INPUT] = shellToRoomWK / outermostJK;
+        b[outermost][GROUND_INPUT] = shellToGroundWK / outermostJK;
         b[air][AIR_HEAT_INPUT] = 1 / airJK;
         b[contents][CONTENTS_HEAT_INPUT] = 1 / contentsJK;
-        b[shell][SHELL_HEAT_INPUT] = 1 / shellJK;
+        b[shell][SHELL_HEAT_INPUT] = 1 / slicesJK.get(0);
     }
 
     private static void join(double[][] a, int one, double oneJK, int other, double otherJK, double conductanceWK) {
@@ -212,14 +268,17 @@ public record ThermalModel(List<Element> elements, double airJK, double contents
         a[other][one] += conductanceWK / otherJK;
     }
 
-    /** Total conductance from the air to room and ground (W/K). */
+    /** Total conductance from the air to room and ground (W/K); what a mat gives through the floor goes besides. */
     public double totalWK() {
-        return airToRoomWK + 1 / (1 / airToShellWK + 1 / (shellToRoomWK + shellToGroundWK));
+        return airToRoomWK + 1 / (1 / airToShellWK + (SLICES - 1) / betweenSlicesWK + 1 / (shellToRoomWK + shellToGroundWK));
     }
 
-    /** Heat held in elements, air, contents and shell above 0 °C (J). */
+    /** Heat held in elements, air, contents and walls above 0 °C (J). */
     public double heatJ(double[] nodesC) {
-        double sum = nodesC[air()] * airJK + nodesC[contents()] * contentsJK + nodesC[shell()] * shellJK;
+        double sum = nodesC[air()] * airJK + nodesC[contents()] * contentsJK;
+        for (int i = 0; i < SLICES; i++) {
+            sum += nodesC[shell() + i] * slicesJK.get(i);
+        }
         for (int e = 0; e < elements.size(); e++) {
             sum += nodesC[e] * elements.get(e).capacityJK();
         }

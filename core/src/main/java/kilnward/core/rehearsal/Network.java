@@ -6,12 +6,12 @@ import kilnward.core.chamber.ThermalModel;
 
 /** Chamber and probes while the air flows in one way, as one step. Only the nodes of the chamber act on other states; a probe and the count of the heat lost act on themselves alone. */
 final class Network {
-    /** Nodes of the usual chamber: one heater, air, contents and shell. */
-    static final int ONE_HEATER_NODES = 4;
+    /** Nodes of the usual chamber: one heater, air, contents and three slices of the walls. */
+    static final int ONE_HEATER_NODES = 6;
     /** Live inputs of a chamber whose elements are held: heat into air, contents and shell. */
     static final int WITHOUT_LIVE_ELEMENTS = 3;
     /** Entries of a row of {@link #flat}. */
-    static final int FLAT = 9;
+    static final int FLAT = 11;
     final Plant plant;
     /** How many of these make a step of the rehearsal. */
     final int times;
@@ -22,7 +22,7 @@ final class Network {
     final double[] roomGain;
     final double[][] gamma;
     final double[][] liveGain;
-    /** For one heater all a row needs, one behind the other: four columns, itself, the room, three live inputs. */
+    /** For one heater all a row needs, one behind the other: six columns, itself, the room, three live inputs. */
     final double[] flat;
 
     /**
@@ -55,9 +55,9 @@ final class Network {
         this.flat = new double[mixing == ONE_HEATER_NODES ? FLAT * count : 0];
         for (int i = 0; i < flat.length / FLAT; i++) {
             System.arraycopy(phi[i], 0, flat, FLAT * i, ONE_HEATER_NODES);
-            flat[FLAT * i + 4] = self[i];
-            flat[FLAT * i + 5] = roomGain[i];
-            System.arraycopy(liveGain[i], 0, flat, FLAT * i + 6, Math.min(WITHOUT_LIVE_ELEMENTS, liveGain[i].length));
+            flat[FLAT * i + 6] = self[i];
+            flat[FLAT * i + 7] = roomGain[i];
+            System.arraycopy(liveGain[i], 0, flat, FLAT * i + 8, Math.min(WITHOUT_LIVE_ELEMENTS, liveGain[i].length));
         }
     }
 
@@ -68,14 +68,16 @@ final class Network {
      */
     void step(double[] now, double[] then, double[] held, double roomC) {
         if (flat.length > 0) {
-            // The usual chamber has one heater; its four columns are written out, which the compiler does not do by itself.
+            // The usual chamber has one heater; its columns are written out, which the compiler does not do by itself.
             double element = now[0];
             double air = now[1];
             double contents = now[2];
-            double shell = now[3];
+            double inner = now[3];
+            double middle = now[4];
+            double outer = now[5];
             for (int i = 0, at = 0; i < then.length; i++, at += FLAT) {
-                then[i] = held[i] + (flat[at] * element + flat[at + 1] * air) + (flat[at + 2] * contents + flat[at + 3] * shell)
-                        + (flat[at + 4] * now[i] + flat[at + 5] * roomC);
+                then[i] = held[i] + (flat[at] * element + flat[at + 1] * air) + (flat[at + 2] * contents + flat[at + 3] * inner)
+                        + (flat[at + 4] * middle + flat[at + 5] * outer) + (flat[at + 6] * now[i] + flat[at + 7] * roomC);
             }
             return;
         }
@@ -94,11 +96,13 @@ final class Network {
         double element = now[0];
         double air = now[1];
         double contents = now[2];
-        double shell = now[3];
+        double inner = now[3];
+        double middle = now[4];
+        double outer = now[5];
         for (int i = 0, at = 0; i < then.length; i++, at += FLAT) {
-            then[i] = held[i] + (flat[at] * element + flat[at + 1] * air) + (flat[at + 2] * contents + flat[at + 3] * shell)
-                    + (flat[at + 4] * now[i] + flat[at + 5] * roomC)
-                    + (flat[at + 6] * airW + flat[at + 7] * contentsW + flat[at + 8] * shellW);
+            then[i] = held[i] + (flat[at] * element + flat[at + 1] * air) + (flat[at + 2] * contents + flat[at + 3] * inner)
+                    + (flat[at + 4] * middle + flat[at + 5] * outer) + (flat[at + 6] * now[i] + flat[at + 7] * roomC)
+                    + (flat[at + 8] * airW + flat[at + 9] * contentsW + flat[at + 10] * shellW);
         }
     }
 }

@@ -13,7 +13,7 @@ import org.hipparchus.linear.MatrixUtils;
 
 /**
  * Chamber and probes as one linear network while the air flows in one way, with one more row that counts the heat lost to room
- * and ground (J). States: elements, air, contents, shell, probes, heat lost. Inputs: those of {@link ThermalModel}, then a
+ * and ground (J). States: elements, air, contents, slices of the walls, probes, heat lost. Inputs: those of {@link ThermalModel}, then a
  * constant 1, then the lamps (1 on, 0 off).
  */
 final class Plant {
@@ -39,9 +39,17 @@ final class Plant {
         }
         int lost = lost();
         a[lost][model.air()] = model.airToRoomWK();
-        a[lost][model.shell()] = model.shellToRoomWK() + model.shellToGroundWK();
-        b[lost][ThermalModel.ROOM_INPUT] = -model.airToRoomWK() - model.shellToRoomWK();
-        b[lost][ThermalModel.GROUND_INPUT] = -model.shellToGroundWK();
+        a[lost][model.outermost()] = model.shellToRoomWK() + model.shellToGroundWK();
+        double elementsToRoomWK = 0;
+        double elementsToGroundWK = 0;
+        for (int e = 0; e < model.elements().size(); e++) {
+            ThermalModel.Element element = model.elements().get(e);
+            a[lost][e] = element.toRoomWK() + element.toGroundWK();
+            elementsToRoomWK += element.toRoomWK();
+            elementsToGroundWK += element.toGroundWK();
+        }
+        b[lost][ThermalModel.ROOM_INPUT] = -model.airToRoomWK() - model.shellToRoomWK() - elementsToRoomWK;
+        b[lost][ThermalModel.GROUND_INPUT] = -model.shellToGroundWK() - elementsToGroundWK;
     }
 
     private void hang(ProbePlace place, double pollingK, int row) {

@@ -49,6 +49,8 @@ public final class Rehearsal {
     private final int states;
     private final double stepS;
     private final int nodes;
+    private final int air;
+    private final int contents;
     private final double[] inputs;
     private final double[] held;
     private double[] state;
@@ -85,6 +87,8 @@ public final class Rehearsal {
         Plant resting = new Plant(rig.chamber(), rig.probes(), pollingK, Flow.usual(rig.chamber(), id -> false));
         this.states = resting.states();
         this.nodes = resting.model().nodes();
+        this.air = resting.model().air();
+        this.contents = resting.model().contents();
         this.outputs = new Outputs(rig, scenario, resting);
         this.liveInputs = liveInputs();
         this.live = new double[resting.inputs()];
@@ -177,7 +181,7 @@ public final class Rehearsal {
         Probed now = probed.of(state);
         List<LiveRun.Felt> felt = IntStream.range(0, rig.probes().size()).mapToObj(p -> new LiveRun.Felt(rig.probes().get(p).id(), now.value(p, false),
                 rig.probes().get(p).humidity().isPresent() && moisture != null ? OptionalDouble.of(now.value(p, true)) : OptionalDouble.empty())).toList();
-        OptionalDouble pct = moisture != null && rig.chamber().tank().isEmpty() ? OptionalDouble.of(moisture.relativeHumidityPct(state[nodes - 3], state[nodes - 3]))
+        OptionalDouble pct = moisture != null && rig.chamber().tank().isEmpty() ? OptionalDouble.of(moisture.relativeHumidityPct(state[air], state[air]))
                 : OptionalDouble.empty();
         return new LiveRun.Seen(timeS, roomC, state[network.plant.occupant()] + network.plant.occupantGradientK(), pct, felt, outputs.shown(), outputs.conducting(),
                 outputs.given().electricalW(), outputs.given().liveElectricalJ(), outputs.isLit(scenario.startHour() * 3600 + timeS), outputs.mains());
@@ -217,7 +221,7 @@ public final class Rehearsal {
         double roomC = scenario.room().temperatureC(startS - SETTLING_S);
         outputs.feelAt(rig.needs().keep().middleC(), -SETTLING_S);
         state = held(roomC);
-        outputs.feelAt(state[nodes - 3], -SETTLING_S);
+        outputs.feelAt(state[air], -SETTLING_S);
         outputs.powerUp(-SETTLING_S - 86_400);
         beginWater(roomC, true);
         long steps = Math.round(SETTLING_S / stepS);
@@ -259,11 +263,11 @@ public final class Rehearsal {
         double low = 0;
         double high = 1;
         // What a thermostat holds lies between its being open and its being closed all the time.
-        for (int round = 0; round < THERMOSTAT_ROUNDS && outputs.passesThermostat(found[nodes - 3]) != 0 && high - low > 1e-6; round++) {
+        for (int round = 0; round < THERMOSTAT_ROUNDS && outputs.passesThermostat(found[air]) != 0 && high - low > 1e-6; round++) {
             double share = round == 0 ? 0 : 0.5 * (low + high);
             outputs.holdThermostats(share);
             found = steady(roomC);
-            if (outputs.passesThermostat(found[nodes - 3]) > 0) {
+            if (outputs.passesThermostat(found[air]) > 0) {
                 high = share;
             } else {
                 low = share;
@@ -307,7 +311,7 @@ public final class Rehearsal {
 
     private void beginWater(double roomC, boolean settled) {
         if (freezing != null) {
-            freezing.begin(state[nodes - 3]);
+            freezing.begin(state[air]);
         }
         if (moisture != null) {
             moisture.flow(outputs.flow());
@@ -382,7 +386,7 @@ public final class Rehearsal {
     /** What the cap of a humidity sensor is in: air at the probe's temperature, and droplets while mist hangs in it (%RH). */
     private double feltPct(int probe) {
         Probe each = rig.probes().get(probe);
-        double pct = moisture.relativeHumidityPct(state[nodes - 3], state[nodes + probe]);
+        double pct = moisture.relativeHumidityPct(state[air], state[nodes + probe]);
         double mistShare = each.humidity().orElseThrow().mistShare();
         return mistShare > 0 && moisture.misty() ? pct + mistShare * (100 - pct) : pct;
     }
@@ -399,9 +403,9 @@ public final class Rehearsal {
         for (int input : liveInputs) {
             live[input] = 0;
         }
-        outputs.given().addLive(live, state, roomC, seconds, network.gamma[nodes - 3][ThermalModel.AIR_HEAT_INPUT], moisture == null ? 0 : moisture.airW());
+        outputs.given().addLive(live, state, roomC, seconds, network.gamma[air][ThermalModel.AIR_HEAT_INPUT], moisture == null ? 0 : moisture.airW());
         if (freezing != null) {
-            live[ThermalModel.AIR_HEAT_INPUT] += freezing.heatW(state[nodes - 3], seconds);
+            live[ThermalModel.AIR_HEAT_INPUT] += freezing.heatW(state[air], seconds);
         }
         if (moisture != null) {
             moisture.addHeat(live);
@@ -458,7 +462,7 @@ public final class Rehearsal {
         if (moisture != null) {
             moisture.flow(flow);
             moisture.acting(outputs.acting());
-            moisture.bears(network.gamma[nodes - 3][ThermalModel.AIR_HEAT_INPUT], network.gamma[nodes - 2][ThermalModel.CONTENTS_HEAT_INPUT]);
+            moisture.bears(network.gamma[air][ThermalModel.AIR_HEAT_INPUT], network.gamma[contents][ThermalModel.CONTENTS_HEAT_INPUT]);
         }
         outputs.given().writeInputs(inputs);
         for (int i = 0; i < states; i++) {

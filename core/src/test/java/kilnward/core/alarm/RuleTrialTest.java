@@ -125,7 +125,8 @@ class RuleTrialTest {
                 Osier.reedbox(25, 50, Room.of(10, 10, 0)).appliances(), Room.of(10, 10, 0), 0);
         var profile = Osier.profile(Style.PAIR, DisplayUnit.C, 0.1);
         Setup setup = Osier.setup(heavy, Osier.probe(0, 0), Osier.planned(profile, Osier.settings(profile, 28.0, 28.6, 31, 25)));
-        double tauS = 30 * 4180 / ThermalModel.of(heavy).totalWK();
+        ThermalModel model = ThermalModel.of(heavy);
+        double tauS = 30 * 4180 / (model.totalWK() + model.elements().get(0).toRoomWK());
         Forecast forecast = Forecast.of(setup, 30, OptionalDouble.empty(), 0, Map.of());
         Forecast.Line cold = forecast.line(Forecast.Way.NOTHING_RUNS).orElseThrow();
         assertEquals(30, cold.lowC()[0], 1e-9);

@@ -59,14 +59,15 @@ class ChamberModelTest {
         for (WallSide side : WallSide.values()) {
             Box.OpaquePath path = cube.opaquePath(side, AirMovement.STILL);
             double surfaces = 0.13 / 1 + 0.13 / 4;
-            conduction += 1 / (path.insideHalfKW() + path.outsideHalfKW() - surfaces);
+            assertEquals(surfaces, path.insideKW() + path.outsideKW(), 1e-12);
+            conduction += 1 / path.conductionKW();
         }
         assertEquals(2.2896, conduction, 1e-9);
     }
 
     @Test
     void theModelLosesWhatWallsOpeningsAndAirLose() {
-        Chamber chamber = Osier.reedbox();
+        Chamber chamber = Osier.reedbox().with(List.of(HeaterKind.ROD.typical("rod", 25)));
         double sum = chamber.box().wallsWK() + chamber.box().openingsWK() + chamber.ventilationWK();
         assertEquals(sum, ThermalModel.of(chamber).totalWK(), 1e-9 * sum);
     }
@@ -74,11 +75,62 @@ class ChamberModelTest {
     @Test
     void aStuckOnHeaterEndsWhereItsHeatIsLost() {
         // Linear box: T = room + P/G, for air without living heat.
-        Chamber chamber = Osier.reedbox();
+        Chamber chamber = Osier.reedbox().with(List.of(HeaterKind.ROD.typical("rod", 25)));
         double watts = chamber.heaters().get(0).powerW();
         double[] nodes = SteadyState.of(chamber).nodesC(24, 1, 0);
         ThermalModel model = ThermalModel.of(chamber);
         assertEquals(24 + watts / model.totalWK(), nodes[model.air()], 1e-9 * watts);
+    }
+
+    /**
+     * By hand: a mat of 25 W passes on 1.5 W/K, 10 W/(m² K) over 0.15 m². Below it 50 mm of foam, 0.05/0.036 = 1.389 m² K/W, edges of a 0.5 × 0.35 m floor
+     * 1 + (0.27 · 1.7 · 0.05 + 0.2 · 0.05²)/0.175 = 1.134, and 0.13 over the outside's 0.27 m². It stands 17 K above the air and loses that much more.
+     */
+    @Test
+    void aMatGivesATenthOfItsHeatThroughTheFloorItLiesOn() {
+        Chamber chamber = Osier.reedbox();
+        double belowWK = 0.15 / 0.175 / (1.389 / (0.175 * 1.134) + 0.13 / (0.6 * 0.45));
+        ThermalModel model = ThermalModel.of(chamber);
+        assertEquals(belowWK, model.elements().get(0).toRoomWK(), 0.001);
+        double[] nodes = SteadyState.of(chamber).nodesC(16, 0.4, 0);
+        double throughFloorW = belowWK * (nodes[0] - 16);
+        assertEquals(0.1, throughFloorW / 10 - belowWK * (nodes[model.air()] - 16) / 10, 0.05,
+                "of what 10 W bring, a twentieth to a seventh more than air above the floor would lose");
+        // Thin floors lose more.
+        Chamber thin = Osier.reedbox(25, 15, Room.of(16, 24, 15));
+        assertTrue(ThermalModel.of(thin).elements().get(0).toRoomWK() > 2 * belowWK);
+        // Whatever path it takes, what goes in comes out.
+        double out = model.airToRoomWK() * (nodes[model.air()] - 16) + model.shellToRoomWK() * (nodes[model.outermost()] - 16) + throughFloorW;
+        assertEquals(10, out, 0.02);
+    }
+
+    /** A foam wall between two temperatures: the slices' answer to a step against the series of the conduction equation (H. S. Carslaw and J. C. Jaeger, Conduction of Heat in Solids, from memory). */
+    @Test
+    void slicesAnswerAStepAsTheConductionEquationDoes() {
+        // 0.05 m with both faces brought to 1 at once; at the middle 1 − (4/π) Σ (−1)^n/(2n+1) e^(−(2n+1)²π² Fo), Fo = a t / d².
+        int n = ThermalModel.SLICES;
+        double[][] a = new double[n][n];
+        double[][] b = new double[n][1];
+        for (int i = 0; i < n; i++) {
+            double left = i == 0 ? 2 * n : n;
+            double right = i == n - 1 ? 2 * n : n;
+            a[i][i] = -(left + right) * n;
+            b[i][0] = ((i == 0 ? left : 0) + (i == n - 1 ? right : 0)) * n;
+            if (i > 0) {
+                a[i][i - 1] = left * n;
+            }
+            if (i < n - 1) {
+                a[i][i + 1] = right * n;
+            }
+        }
+        for (double fourier : new double[] {0.05, 0.1, 0.2, 0.4}) {
+            double series = 1;
+            for (int k = 0; k < 20; k++) {
+                series -= 4 / Math.PI * (k % 2 == 0 ? 1 : -1) / (2 * k + 1) * Math.exp(-Math.pow((2 * k + 1) * Math.PI, 2) * fourier);
+            }
+            double[][] gamma = LinearStep.of(a, b, fourier).gamma();
+            assertEquals(series, gamma[n / 2][0], 0.06, "Fo " + fourier);
+        }
     }
 
     @Test

@@ -54,12 +54,12 @@ class FindingKindsTest {
             fan-below-floor MIND_THIS NEITHER 186
             heater-too-small MIND_THIS NEITHER 389
             heater-too-small NEEDS_YOU_NOW LOW 209
-            humidifier-too-small MIND_THIS LOW 915
+            humidifier-too-small MIND_THIS LOW 1718
             humidifier-too-small NEEDS_YOU_NOW LOW 176
-            humidity-out-of-band MIND_THIS BOTH 290
+            humidity-out-of-band MIND_THIS BOTH 1094
             humidity-out-of-band MIND_THIS HIGH 586
             humidity-out-of-band MIND_THIS LOW 389
-            humidity-out-of-band NEEDS_YOU_NOW BOTH 1442
+            humidity-out-of-band NEEDS_YOU_NOW BOTH 2268
             humidity-out-of-band NEEDS_YOU_NOW HIGH 186
             humidity-out-of-band NEEDS_YOU_NOW LOW 110
             limits-mistaken NEEDS_YOU_NOW BOTH 110

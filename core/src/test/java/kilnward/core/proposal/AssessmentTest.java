@@ -17,6 +17,8 @@ import kilnward.core.chamber.Heater;
 import kilnward.core.chamber.HeaterKind;
 import kilnward.core.chamber.OwnThermostat;
 import kilnward.core.chamber.Room;
+import kilnward.core.chamber.SteadyState;
+import kilnward.core.chamber.ThermalModel;
 import kilnward.core.control.Style;
 import kilnward.core.device.LevelKind;
 import kilnward.core.device.Parameter;
@@ -43,7 +45,7 @@ class AssessmentTest {
     private static final Profile PROFILE = Osier.profile(Style.OFF_AT_SET, DisplayUnit.C, 0.1);
 
     private static Setup sound() {
-        return Osier.setup(Osier.reedbox(6, 50, Room.of(20, 22, 15)), Osier.probe(0, 0),
+        return Osier.setup(Osier.reedbox(6, 50, Room.of(20.8, 22, 15)), Osier.probe(0, 0),
                 Osier.planned(PROFILE, Osier.settings(PROFILE, 28.6, 0.6, 31, 25)));
     }
 
@@ -126,35 +128,40 @@ class AssessmentTest {
         assertFalse(narrow.hasWindow(), "no size holds 16 °C and is harmless at 24 °C");
         // A box of that size just holds, and just harms: the window's ends are roots of the balance.
         Chamber just = Osier.reedbox(narrow.neededW(), 50, Room.of(16, 24, 15));
-        assertEquals(28.25, kilnward.core.chamber.SteadyState.of(just).occupantC(16, 1, 0), 0.05);
+        // A mat of another size covers another share of the floor.
+        assertEquals(28.25, SteadyState.of(just).occupantC(16, 1, 0), 0.15);
         Chamber harmless = Osier.reedbox(narrow.harmlessW().orElseThrow(), 50, Room.of(16, 24, 15));
-        assertEquals(34, kilnward.core.chamber.SteadyState.of(harmless).occupantC(24, 1, 0), 0.05);
+        assertEquals(34, SteadyState.of(harmless).occupantC(24, 1, 0), 0.15);
         assertTrue(Assessment.of(sound(), Osier.night(12)).situation().sizing().hasWindow(), "a steadier room opens it");
         assertEquals(narrow.neededW() / 0.8, narrow.wantedW(), 1e-9);
     }
 
     /** Seconds until the Reedbox's contents fall to a level with all power off, from where a mat that just holds them leaves every node; Euler in seconds. */
     private static double fallsTo(double levelC, double fromC, double roomC) {
-        var model = kilnward.core.chamber.ThermalModel.of(Osier.reedbox());
-        var mat = model.elements().get(0);
-        // One watt: the air stands 1/G above the room, and x of it goes by the contents.
-        double airK = 1 / model.totalWK();
-        double x = 1 / mat.toAirWK() / (1 / mat.toContentsWK() + 1 / mat.toAirWK() + 1 / model.airToContentsWK());
-        double watts = (fromC - roomC) / (airK + x / model.airToContentsWK());
-        double air = roomC + watts * airK;
-        double contents = fromC;
-        double element = air + watts * (1 - x) / mat.toAirWK();
-        double shell = roomC + (air - roomC) * model.airToShellWK() / (model.airToShellWK() + model.shellToRoomWK());
+        Chamber box = Osier.reedbox();
+        ThermalModel model = ThermalModel.of(box);
+        ThermalModel.Element mat = model.elements().get(0);
+        SteadyState steady = SteadyState.of(box);
+        double[] at = steady.nodesC(roomC, steady.holdingShare(fromC, roomC), 0);
+        double element = at[0];
+        double air = at[1];
+        double contents = at[2];
+        double[] slice = {at[3], at[4], at[5]};
         int seconds = 0;
         for (; contents > levelC; seconds++) {
             double toAir = mat.toAirWK() * (element - air);
             double toContents = mat.toContentsWK() * (element - contents);
             double airToContents = model.airToContentsWK() * (air - contents);
-            double airToShell = model.airToShellWK() * (air - shell);
-            element -= (toAir + toContents) / mat.capacityJK();
-            air += (toAir - airToContents - airToShell - model.airToRoomWK() * (air - roomC)) / model.airJK();
+            double in = model.airToShellWK() * (air - slice[0]);
+            double through = model.betweenSlicesWK() * (slice[0] - slice[1]);
+            double on = model.betweenSlicesWK() * (slice[1] - slice[2]);
+            double out = model.shellToRoomWK() * (slice[2] - roomC);
+            element -= (toAir + toContents + mat.toRoomWK() * (element - roomC)) / mat.capacityJK();
+            air += (toAir - airToContents - in - model.airToRoomWK() * (air - roomC)) / model.airJK();
             contents += (airToContents + toContents) / model.contentsJK();
-            shell += (airToShell - model.shellToRoomWK() * (shell - roomC)) / model.shellJK();
+            slice[0] += (in - through) / model.slicesJK().get(0);
+            slice[1] += (through - on) / model.slicesJK().get(1);
+            slice[2] += (on - out) / model.slicesJK().get(2);
         }
         return seconds;
     }
@@ -183,12 +190,14 @@ class AssessmentTest {
 
     @Test
     void rungOrder() {
-        Setup inside = keyed(Osier.settings(PROFILE, 28.6, 0.6, 28.8, 25));
-        Finding finding = find(inside, "rung-order").orElseThrow();
+        Setup inside = keyed(Osier.settings(PROFILE, 28.6, 0.6, 28.7, 25));
+        Finding finding = find(inside, "rung-order")
+                .orElseThrow();
         assertEquals("The high alarm is inside the keep band", finding.title());
         assertTrue(find(mended(inside, finding), "rung-order").isEmpty());
         Setup beyond = keyed(Osier.settings(PROFILE, 28.6, 0.6, 31, 18));
-        assertEquals("The low alarm sounds when harm is done", find(beyond, "rung-order").orElseThrow().title());
+        assertEquals("The low alarm sounds when harm is done",
+                find(beyond, "rung-order").orElseThrow().title());
     }
 
     @Test
@@ -221,7 +230,7 @@ class AssessmentTest {
                 Contents.dry(1, 3300, 0.1, 0), OccupantPlace.CONTENTS, 0, List.of(new Heater("mat", HeaterKind.BULB, 12, 14.4, 0.12, 0, OptionalDouble.empty(), Optional.empty())),
                 Room.of(16, 24, 15), 140);
         return Osier.setup(light, Probe.of("probe", ProbePlace.of(0, 0, 0, 0, 60), 0),
-                Osier.planned(PROFILE, Osier.settings(PROFILE, 28.5, 0.4, 31, 25)));
+                Osier.planned(PROFILE, Osier.settings(PROFILE, 28.5, 0.3, 31, 25)));
     }
 
     @Test

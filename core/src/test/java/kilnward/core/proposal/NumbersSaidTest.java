@@ -62,7 +62,7 @@ class NumbersSaidTest {
         assertEquals(SteadyState.of(Osier.reedbox(40, 50, room)).occupantC(24, 1, 0), said(strong, "endC"), 0.02);
         assertEquals(24, said(strong, "roomC"), 1e-9);
         assertEquals(31.5, said(strong, "backupC"), 1e-9);
-        assertEquals(34, SteadyState.of(Osier.reedbox(said(strong, "harmlessW"), 50, room)).occupantC(24, 1, 0), 0.05, "just harmless");
+        assertEquals(34, SteadyState.of(Osier.reedbox(said(strong, "harmlessW"), 50, room)).occupantC(24, 1, 0), 0.15, "just harmless; a smaller mat covers less of the floor");
         assertTrue(strong.reason().contains("No heater is both"), strong.reason());
         assertTrue(strong.remedy().text().startsWith("Fit a backup"), strong.remedy().text());
         assertTrue(said(strong, "harmedS") > 2 * 3600, "34 is borne for two hours, and it takes time to get there");
@@ -93,17 +93,17 @@ class NumbersSaidTest {
     void aHeaterThatIsTooSmall() {
         Room room = Room.of(5, 24, 15);
         double needW = Assessment.of(box(25, room), Osier.night(12)).situation().sizing().neededW();
-        assertEquals(28.25, SteadyState.of(Osier.reedbox(needW, 50, room)).occupantC(5, 1, 0), 0.02);
+        assertEquals(28.25, SteadyState.of(Osier.reedbox(needW, 50, room)).occupantC(5, 1, 0), 0.15);
         assertEquals(Optional.empty(), Said.find(box(needW / 0.79, room), "heater-too-small"));
         Finding spare = Said.find(box(needW / 0.85, room), "heater-too-small").orElseThrow();
         assertEquals(Severity.MIND_THIS, spare.severity());
         assertEquals(85, said(spare, "sharePct"), 0.5);
-        assertEquals(needW / 0.8, said(spare, "wantW"), 0.05);
+        assertEquals(needW / 0.8, said(spare, "wantW"), 0.1);
         assertEquals("The heater has little to spare", spare.title());
         Finding weak = Said.find(box(needW / 1.1, room), "heater-too-small").orElseThrow();
         assertEquals(Severity.NEEDS_YOU_NOW, weak.severity());
-        assertEquals(needW, said(weak, "needW"), 0.05);
-        assertEquals(needW / 1.1, said(weak, "hasW"), 0.05);
+        assertEquals(needW, said(weak, "needW"), 0.1);
+        assertEquals(needW / 1.1, said(weak, "hasW"), 0.1);
         assertEquals(28.25, said(weak, "middleC"), 1e-9);
         assertEquals(SteadyState.of(Osier.reedbox(needW / 1.1, 50, room)).occupantC(5, 1, 0), said(weak, "endC"), 0.02);
         assertEquals(Finding.Towards.LOW, weak.towards());

@@ -55,7 +55,7 @@ class OtherPlaceTest {
 
     private static Setup bench(double roots, Needs needs) {
         Chamber bench = Osier.chamber(Osier.foamBox(1, 0.6, 0.5, 10), 4, AirMovement.MOVING, Contents.dry(25, 3000, 0.6, 0), OccupantPlace.AIR, 0,
-                List.of(HeaterKind.MAT.typical("mat", 110), HeaterKind.ROD.typical("rod", 120)), Room.of(6, 6, 15), 140);
+                List.of(HeaterKind.MAT.typical("mat", 170), HeaterKind.ROD.typical("rod", 120)), Room.of(6, 6, 15), 140);
         return new Setup(bench, needs, List.of(Probe.of("buried", ProbePlace.of(0, 1, 0, 0, 120), 0), Probe.of("probe", ProbePlace.of(0, 0, 0, 0, 40), 0)),
                 List.of(controller("root", "buried", roots, "mat"), controller("air", "probe", 16, "rod")), Power.UNKNOWN);
     }

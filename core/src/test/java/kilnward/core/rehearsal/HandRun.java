@@ -49,9 +49,10 @@ final class HandRun {
 
     private final Measures m;
     private final double volumeM3;
-    private final double airToShellWK;
-    private final double shellToRoomWK;
-    private final double shellJK;
+    private final double airToFirstWK;
+    private final double betweenWK;
+    private final double lastToRoomWK;
+    private final double[] thirdsJK = new double[3];
     private final double airJK;
     private final double carriedJM3K;
 
@@ -63,23 +64,31 @@ final class HandRun {
         double d = m.sidesM()[3];
         volumeM3 = length * width * height;
         double total = 0;
-        double weighted = 0;
-        double area = 0;
+        double films = 0;
+        double outside = 0;
         for (double[] wall : new double[][] {{length, width}, {length, height}, {width, height}}) {
             double inside = wall[0] * wall[1];
             // A wall owns half of each of its four edges, 0.54 · 2 (a + b) / 2, and a third of each of its four corners, 0.15 d · 4 / 3.
             double shapeM = inside / d + 0.54 * (wall[0] + wall[1]) + 0.15 * 4 / 3 * d;
             double conduction = 1 / (FOAM[0] * shapeM);
-            double within = (m.moving() ? 1.0 / 12 : 0.13) / inside + conduction / 2;
-            double without = 0.13 / ((wall[0] + 2 * d) * (wall[1] + 2 * d)) + conduction / 2;
-            double wk = 1 / (within + without);
+            double within = (m.moving() ? 1.0 / 12 : 0.13) / inside;
+            double without = 0.13 / ((wall[0] + 2 * d) * (wall[1] + 2 * d));
+            double wk = 1 / (within + conduction + without);
             total += 2 * wk;
-            weighted += 2 * wk * within / (within + without);
-            area += 2 * inside;
+            films += 2 * wk * within * wk;
+            outside += 2 * wk * without * wk;
+            for (int third = 0; third < 3; third++) {
+                double x = d * (2 * third + 1) / 6;
+                thirdsJK[third] += 2 * (wall[0] + 2 * x) * (wall[1] + 2 * x) * d / 3 * FOAM[1] * FOAM[2];
+            }
         }
-        airToShellWK = total / (weighted / total);
-        shellToRoomWK = total / (1 - weighted / total);
-        shellJK = area * d * FOAM[1] * FOAM[2];
+        // One wall for all: films with their mean share of the resistance, conduction in three.
+        double filmKW = films / total / total;
+        double outsideKW = outside / total / total;
+        double conductionKW = 1 / total - filmKW - outsideKW;
+        airToFirstWK = 1 / (filmKW + conductionKW / 6);
+        betweenWK = 3 / conductionKW;
+        lastToRoomWK = 1 / (conductionKW / 6 + outsideKW);
         double pressurePa = 101_325 * Math.pow(1 - 2.25577e-5 * m.altitudeM(), 5.25588);
         airJK = pressurePa / 287.05 / (m.warmestC() + ZERO_K) * 1006 * volumeM3;
         carriedJM3K = pressurePa / 287.05 / (m.coldestC() + ZERO_K) * 1006;
@@ -90,15 +99,15 @@ final class HandRun {
     }
 
     private static double latent(double temperatureC) {
-        return 2.501e6 - 2361 * temperatureC;
+        return 2.501e6 - 2326 * temperatureC;
     }
 
     /** Runs from room temperature; the probe reads mixed air with a lag, its humidity sensor with another. */
     Traces run(int samples, double everyS, double probeLagS, double sensorLagS, Decides decides, Removes chiller) {
         double roomPa = m.roomPct() / 100 * STEAM.saturationPressureT(m.roomC() + ZERO_K);
         double startDensity = roomPa / VAPOUR / (m.roomC() + ZERO_K);
-        // air, contents, shell, probe, vapour, sensor
-        double[] y = {m.roomC(), m.roomC(), m.roomC(), m.roomC(), startDensity, m.roomPct()};
+        // air, contents, inner third of the walls, probe, vapour, sensor, middle third, outer third
+        double[] y = {m.roomC(), m.roomC(), m.roomC(), m.roomC(), startDensity, m.roomPct(), m.roomC(), m.roomC()};
         var integrator = new DormandPrince853Integrator(1e-7, everyS, 1e-9, 1e-9);
         double[] air = new double[samples];
         double[] contents = new double[samples];
@@ -120,13 +129,15 @@ final class HandRun {
         return new OrdinaryDifferentialEquation() {
             @Override
             public int getDimension() {
-                return 6;
+                return 8;
             }
 
             @Override
             public double[] computeDerivatives(double t, double[] y) {
                 double toContents = film * m.contents()[2] * (y[0] - y[1]);
-                double toShell = airToShellWK * (y[0] - y[2]);
+                double toShell = airToFirstWK * (y[0] - y[2]);
+                double inward = betweenWK * (y[2] - y[6]);
+                double outward = betweenWK * (y[6] - y[7]);
                 double evaporated = vapourMs * m.contents()[3] * (density(y[1]) - y[4]);
                 double dried = acts.dryingM3s() * Math.max(0, y[4] - density(5));
                 double felt = 100 * y[4] * (y[0] + ZERO_K) / (density(y[3]) * (y[3] + ZERO_K));
@@ -134,10 +145,12 @@ final class HandRun {
                         (acts.lampW() - toContents - toShell - carriedJM3K * exchangeM3s * (y[0] - m.roomC()) - acts.coolingShare() * chiller.watts(y[0])
                                 + latent(y[0]) * dried) / airJK,
                         (toContents + m.contents()[4] - latent(y[1]) * evaporated) / (m.contents()[0] * m.contents()[1]),
-                        (toShell - shellToRoomWK * (y[2] - m.roomC())) / shellJK,
+                        (toShell - inward) / thirdsJK[0],
                         (y[0] - y[3]) / probeLagS,
                         (evaporated - dried - exchangeM3s * (y[4] - roomPa / VAPOUR / (y[0] + ZERO_K))) / volumeM3,
-                        (felt - y[5]) / sensorLagS};
+                        (felt - y[5]) / sensorLagS,
+                        (inward - outward) / thirdsJK[1],
+                        (outward - lastToRoomWK * (y[7] - m.roomC())) / thirdsJK[2]};
             }
         };
     }

@@ -58,7 +58,7 @@ final class IndependentMoistRun {
     }
 
     private static double latent(double temperatureC) {
-        return 2.501e6 - 2361 * temperatureC;
+        return 2.501e6 - 2326 * temperatureC;
     }
 
     /** Runs from room temperature; both controllers read mixed air through a probe of the given lags. */
@@ -67,7 +67,7 @@ final class IndependentMoistRun {
         double startC = room.temperatureC(0);
         double startDensity = roomVapourPa / VAPOUR / (startC + ZERO_K);
         double startPct = 100 * startDensity / density(startC);
-        double[] y = {startC, startC, startC, startC, startC, startC, startDensity, startPct};
+        double[] y = {startC, startC, startC, startC, startC, startC, startDensity, startPct, startC, startC};
         var integrator = new DormandPrince853Integrator(1e-7, 1, 1e-10, 1e-10);
         double[] air = new double[seconds];
         double[] contents = new double[seconds];
@@ -99,7 +99,7 @@ final class IndependentMoistRun {
         return new OrdinaryDifferentialEquation() {
             @Override
             public int getDimension() {
-                return 8;
+                return 10;
             }
 
             @Override
@@ -113,6 +113,8 @@ final class IndependentMoistRun {
                 double bowlToAir = bowl.toAirWK() * (y[1] - air);
                 double airToContents = model.airToContentsWK() * (air - contents);
                 double airToShell = model.airToShellWK() * (air - y[4]);
+                double inward = model.betweenSlicesWK() * (y[4] - y[8]);
+                double outward = model.betweenSlicesWK() * (y[8] - y[9]);
                 double fromBowl = vapourMs * bowlM2 * (density(y[1]) - vapour);
                 double fromContents = vapourMs * chamber.contents().wetSurfaceM2() * (density(contents) - vapour);
                 double fog = moistens ? fogKgS : 0;
@@ -121,16 +123,18 @@ final class IndependentMoistRun {
                 double feltPct = 100 * vapour * (air + ZERO_K) / (density(y[5]) * (y[5] + ZERO_K));
                 double motorW = moistens ? chamber.of(Humidifier.class).get(0).electricalW() : 0;
                 return new double[] {
-                        ((heats ? powerW : 0) - matToAir - matToContents) / mat.capacityJK(),
+                        ((heats ? powerW : 0) - matToAir - matToContents - mat.toRoomWK() * (y[0] - roomC)) / mat.capacityJK(),
                         (-bowlToAir - latent(y[1]) * fromBowl) / bowl.capacityJK(),
                         (matToAir + bowlToAir - airToContents - airToShell - model.airToRoomWK() * (air - roomC)
                                 - latent(air) * fog + motorW) / model.airJK(),
                         (airToContents + matToContents + model.livingHeatW() - latent(contents) * (fromContents + livingKgS))
                                 / model.contentsJK(),
-                        (airToShell - model.shellToRoomWK() * (y[4] - roomC)) / model.shellJK(),
+                        (airToShell - inward) / model.slicesJK().get(0),
                         (air - y[5]) / probeLagS,
                         (fog + fromBowl + fromContents + livingKgS - exchangeM3s * (vapour - supply)) / chamber.box().volumeM3(),
-                        (feltPct - y[7]) / sensorLagS};
+                        (feltPct - y[7]) / sensorLagS,
+                        (inward - outward) / model.slicesJK().get(1),
+                        (outward - model.shellToRoomWK() * (y[9] - roomC)) / model.slicesJK().get(2)};
             }
         };
     }

@@ -54,7 +54,7 @@ public final class IndependentRun {
 
     /** Runs from room temperature with one heater, sampling every second. */
     public Result run(double startHour, int seconds) {
-        double[] y = new double[5];
+        double[] y = new double[7];
         java.util.Arrays.fill(y, room.temperatureC(startHour * 3600));
         var integrator = new DormandPrince853Integrator(1e-6, 1.0, 1e-9, 1e-9);
         double[] occupant = new double[seconds];
@@ -117,7 +117,7 @@ public final class IndependentRun {
         return new OrdinaryDifferentialEquation() {
             @Override
             public int getDimension() {
-                return 5;
+                return 7;
             }
 
             @Override
@@ -131,14 +131,18 @@ public final class IndependentRun {
                 double toContents = heater.toContentsWK() * (element - contents);
                 double airToContents = model.airToContentsWK() * (air - contents);
                 double airToShell = model.airToShellWK() * (air - shell);
+                double inward = model.betweenSlicesWK() * (shell - y[5]);
+                double outward = model.betweenSlicesWK() * (y[5] - y[6]);
                 double felt = astray ? fault instanceof ProbeOnHeater ? element : roomC : place.airShare() * air + place.heaterShare() * element + place.contentsShare() * contents
                         + place.roomShare() * roomC + place.ownWarmthK();
                 return new double[] {
-                        (watts - toAir - toContents) / heater.capacityJK(),
+                        (watts - toAir - toContents - heater.toRoomWK() * (element - roomC)) / heater.capacityJK(),
                         (toAir - airToContents - airToShell - model.airToRoomWK() * (air - roomC)) / model.airJK(),
                         (airToContents + toContents + model.livingHeatW()) / model.contentsJK(),
-                        (airToShell - model.shellToRoomWK() * (shell - roomC)) / model.shellJK(),
-                        (felt - y[4]) / place.lagS()};
+                        (airToShell - inward) / model.slicesJK().get(0),
+                        (felt - y[4]) / place.lagS(),
+                        (inward - outward) / model.slicesJK().get(1),
+                        (outward - model.shellToRoomWK() * (y[6] - roomC)) / model.slicesJK().get(2)};
             }
         };
     }

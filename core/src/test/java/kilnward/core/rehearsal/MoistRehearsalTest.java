@@ -95,14 +95,14 @@ class MoistRehearsalTest {
     @Test
     void agreesWithAnIndependentIntegratorOfHeatAndVapourTogether() {
         // Heater and fog held on: every second of the two runs can be compared.
-        Chamber chamber = wetBox(14, 3);
+        Chamber chamber = wetBox(14, 2);
         SwitchingPoints never = SwitchingPoints.ofPair(98, 99);
         int seconds = 8 * 3600;
         var oracle = new IndependentMoistRun(chamber, RoomCurve.day(ROOM)).run(seconds, 30, never, 20, never);
         Rehearsed run = everySecond(chamber, never, never, seconds);
         for (int k = 0; k < seconds; k++) {
             assertEquals(oracle.contentsC()[k], run.trace().occupant().low()[k], 0.002, "contents, second " + k);
-            assertEquals(oracle.humidityPct()[k], run.trace().humidity().orElseThrow().low()[k], 0.02, "humidity, second " + k);
+            assertEquals(oracle.humidityPct()[k], run.trace().humidity().orElseThrow().low()[k], 0.05, "humidity, second " + k);
         }
         assertTrue(oracle.humidityPct()[seconds - 1] > 60 && oracle.airC()[seconds - 1] > 20, "something happened");
     }

@@ -71,7 +71,7 @@ class OutsideTest {
         double total = kilnward.core.chamber.ThermalModel.of(shed(Room.of(0, 25, 15))).totalWK();
         double held = 13.1;
         double degreeHours = Arrays.stream(weather).map(outC -> Math.max(0, held - outC)).sum();
-        assertEquals(total * degreeHours / 1000, metrics.energyKWh(), 0.06 * metrics.energyKWh(), "from " + coldest);
+        assertEquals(total * degreeHours / 1000, metrics.energyKWh(), 0.1 * metrics.energyKWh(), "from " + coldest);
     }
 
     @Test
