@@ -149,7 +149,7 @@
           <NumberField label="to" unit="o’clock" value={sun.setHour} error={draft.error('room.sun.setHour')} onchange={(value) => change(() => (sun.setHour = value!))} />
           <button class="link small" onclick={() => change(() => (room.sun = null))}>No sun on it</button>
         {:else}
-          <button class="link small" onclick={() => change(() => (room.sun = { peakWm2: 600, riseHour: 6, setHour: 18 }))}>Sun falls on it</button>
+          <button class="link small" onclick={() => change(() => (room.sun = { peakWm2: 850, riseHour: 6, setHour: 18 }))}>Sun falls on it</button>
         {/if}
       </div>
       {#if room.humidityPct === null && !plan.box?.tank}<p class="small quiet">Without the room’s humidity only temperature is rehearsed.</p>{/if}

@@ -54,16 +54,17 @@ public record Box(double innerLengthM, double innerWidthM, double innerHeightM, 
     }
 
     /** The opaque part of a wall in contact with air that moves in a certain way. */
-    OpaquePath opaquePath(WallSide side, AirMovement movement) {
+    OpaquePath opaquePath(WallSide side, AirMovement movement, boolean windy) {
         Wall wall = walls.get(side.ordinal());
-        return opaquePath(side, 1, Film.surfaceM2KW(wall.layers().get(0).material(), movement));
+        return opaquePath(side, 1, Film.surfaceM2KW(wall.layers().get(0).material(), movement), windy);
     }
 
     /**
      * @param share      share of the wall that is in contact with what is inside, above 0 to 1
      * @param insideM2KW resistance of the inside surface (m²K/W)
+     * @param windy      whether it stands in the wind
      */
-    OpaquePath opaquePath(WallSide side, double share, double insideM2KW) {
+    OpaquePath opaquePath(WallSide side, double share, double insideM2KW, boolean windy) {
         Wall wall = walls.get(side.ordinal());
         double d = wall.thicknessM();
         double whole = innerAreaM2(side);
@@ -71,25 +72,25 @@ public record Box(double innerLengthM, double innerWidthM, double innerHeightM, 
         double edgeFactor = 1 + (0.27 * perimeterM(side) * d + 0.2 * d * d) / whole;
         double outer = area(side, innerLengthM + 2 * d, innerWidthM + 2 * d, innerHeightM + 2 * d) * opaque / whole;
         return new OpaquePath(insideM2KW / opaque, Layer.resistanceM2KW(wall.layers()) / (opaque * edgeFactor),
-                Film.surfaceM2KW(wall.outermost().material(), AirMovement.STILL) / outer);
+                Film.outsideM2KW(wall.outermost().material(), windy) / outer);
     }
 
     /** Conductance of all openings (W/K) with the air inside moving in a certain way. */
-    double openingsWK(AirMovement movement) {
+    double openingsWK(AirMovement movement, boolean windy) {
         return walls.stream().flatMap(wall -> wall.openings().stream())
-                .mapToDouble(opening -> opening.areaM2() * Layer.transmittanceWm2K(opening.layers(), movement)).sum();
+                .mapToDouble(opening -> opening.areaM2() * Layer.transmittanceWm2K(opening.layers(), movement, windy)).sum();
     }
 
     /** Conductance of all openings between still airs (W/K). */
     public double openingsWK() {
-        return openingsWK(AirMovement.STILL);
+        return openingsWK(AirMovement.STILL, false);
     }
 
     /** Conductance of the opaque walls between still airs, edges included (W/K). */
     public double wallsWK() {
         double sum = 0;
         for (WallSide side : WallSide.values()) {
-            sum += opaquePath(side, AirMovement.STILL).conductanceWK();
+            sum += opaquePath(side, AirMovement.STILL, false).conductanceWK();
         }
         return sum;
     }

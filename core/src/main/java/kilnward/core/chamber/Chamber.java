@@ -94,6 +94,11 @@ public record Chamber(Box box, Optional<Tank> tank, double airChangesPerHour, Ai
         return of(Fan.class).stream().anyMatch(fan -> fan.kind() == Fan.Kind.CIRCULATION) ? AirMovement.MOVING : airMovement;
     }
 
+    /** Whether it stands in the wind: what the sun shines on from above is a house of glass, and no cabinet by a window. */
+    boolean isOutdoors() {
+        return room.sun().isPresent() && Glazing.isClear(box.walls().get(WallSide.TOP.ordinal()).layers());
+    }
+
     /** Heat carried per kelvin by an exchange of air (W/K): the density is that of the air that comes in at its coldest. */
     double exchangeWK(double exchangeM3s) {
         return MoistAir.dryAirDensity(room.coldestC(), StandardAtmosphere.pressurePa(altitudeM))

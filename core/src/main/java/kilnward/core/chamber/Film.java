@@ -32,4 +32,12 @@ final class Film {
         double usual = movement == AirMovement.MOVING ? AirMovement.MOVING.filmWm2K() : 1 / Layer.STILL_AIR_M2KW;
         return 1 / (usual - (USUAL_EMISSIVITY - facing.emissivity()) * RADIATION_WM2K);
     }
+
+    /** Outside in wind (m²K/W), ISO 6946. */
+    private static final double WIND_M2KW = 0.04;
+
+    /** Surface resistance outside (m²K/W): in the still air of a room, or in the wind. */
+    static double outsideM2KW(Material facing, boolean windy) {
+        return windy ? WIND_M2KW : surfaceM2KW(facing, AirMovement.STILL);
+    }
 }

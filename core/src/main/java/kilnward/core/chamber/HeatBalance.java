@@ -65,7 +65,7 @@ public record HeatBalance(double airC, double roomC, List<Path> paths) {
             add(paths, Kind.SURFACE, "", -model.airToRoomWK() * (airC - roomC));
         } else {
             // A module in the wall is an opening of a kind.
-            double openingsWK = chamber.lossFactor() * chamber.box().openingsWK(flow.movement()) + ThermalModel.leakWK(chamber);
+            double openingsWK = chamber.lossFactor() * chamber.box().openingsWK(flow.movement(), chamber.isOutdoors()) + ThermalModel.leakWK(chamber);
             add(paths, Kind.OPENINGS, "", -openingsWK * (airC - roomC));
             add(paths, Kind.AIR_EXCHANGE, "", -(model.airToRoomWK() - openingsWK) * (airC - roomC));
         }

@@ -49,7 +49,7 @@ record InsideSurfaces(double[] areaM2, double[] cooling, boolean[] onOpening, do
 
     private static void add(List<Surface> films, Chamber chamber, double areaM2, List<Layer> layers, boolean opening) {
         AirMovement movement = chamber.usualMovement();
-        Surface film = new Surface(areaM2, Layer.transmittanceWm2K(layers, movement) * Film.surfaceM2KW(layers.get(0).material(), movement), opening);
+        Surface film = new Surface(areaM2, Layer.transmittanceWm2K(layers, movement, chamber.isOutdoors()) * Film.surfaceM2KW(layers.get(0).material(), movement), opening);
         for (int i = 0; i < films.size(); i++) {
             if (films.get(i).isLike(film)) {
                 films.set(i, new Surface(films.get(i).areaM2() + areaM2, film.cooling(), opening));

@@ -39,9 +39,9 @@ public record Layer(Material material, double thicknessMm) {
         return 1 / (STILL_AIR_M2KW + resistanceM2KW(layers) + STILL_AIR_M2KW);
     }
 
-    /** The same with the air inside moving in a certain way and with what foil facing it does (W/(m²K)). */
-    static double transmittanceWm2K(List<Layer> layers, AirMovement movement) {
+    /** The same with the air inside moving in a certain way, what foil facing it does, and wind outside or none (W/(m²K)). */
+    static double transmittanceWm2K(List<Layer> layers, AirMovement movement, boolean windy) {
         return 1 / (Film.surfaceM2KW(layers.get(0).material(), movement) + resistanceM2KW(layers)
-                + Film.surfaceM2KW(layers.get(layers.size() - 1).material(), AirMovement.STILL));
+                + Film.outsideM2KW(layers.get(layers.size() - 1).material(), windy));
     }
 }

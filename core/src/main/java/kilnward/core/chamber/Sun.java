@@ -10,14 +10,13 @@ import kilnward.core.finding.Require;
  * @param setHour  hour it sets, after {@code riseHour}
  */
 public record Sun(double peakWm2, double riseHour, double setHour) {
-    /** What glazing lets through; handbook value from memory. */
-    private static final double TRANSMITTED = 0.8;
-    /** Frames, dirt, and what the inside reflects out again (ASABE EP406 puts all of it at 0.7 to 0.9 of what falls on a house; from memory). */
-    private static final double FITTINGS = 0.85;
-    /** Of what comes in by a side this share leaves by the others, where they are all glass: it passes over the floor. */
-    private static final double PASSES = 0.7;
-    /** A side against the level surface, over a day and all directions; order of magnitude. */
-    private static final double SIDE_SHARE = 0.4;
+    /** Solar constant (W/m²). */
+    static final double ABOVE_THE_AIR_WM2 = 1367;
+    /** Where nobody says where it stands (degrees north): the middle of where most who breed and grow under glass live; how high the sun climbs follows from it and from the length of the day. */
+    private static final double LATITUDE_DEG = 50;
+    private static final double MOST_DECLINATION_DEG = 23.45;
+    /** A sun lower than this sends no beam that counts. */
+    private static final double LOWEST_SINE = 0.05;
     /** Share that falls on the contents; the rest warms the air by the fittings it hits. */
     public static final double ON_CONTENTS = 0.7;
 
@@ -36,25 +35,44 @@ public record Sun(double peakWm2, double riseHour, double setHour) {
                 : peakWm2 * StrictMath.sin(Math.PI * (hour - riseHour) / (setHour - riseHour));
     }
 
-    /** Area on which a box takes it in as if level and unglazed (m²). */
-    public static double gainM2(Box box) {
-        double top = 0;
-        double sides = 0;
-        double sidesM2 = 0;
-        for (WallSide side : WallSide.values()) {
-            Wall wall = box.walls().get(side.ordinal());
-            double glazed = wall.layers().stream().allMatch(layer -> layer.material().transparent())
-                    ? box.innerAreaM2(side) - wall.openingsM2() : 0;
-            glazed += wall.openings().stream()
-                    .filter(opening -> opening.layers().stream().allMatch(layer -> layer.material().transparent()))
-                    .mapToDouble(Opening::areaM2).sum();
-            if (side == WallSide.TOP) {
-                top = glazed;
-            } else if (side != WallSide.BOTTOM) {
-                sides += glazed;
-                sidesM2 += box.innerAreaM2(side);
-            }
+    /** Toward the sun at a time since midnight (s), as a vector of length 1: south, west, up. */
+    double[] direction(double secondsSinceMidnight) {
+        double day = secondsSinceMidnight / 86_400;
+        double hour = 24 * (day - Math.floor(day));
+        double latitude = Math.toRadians(LATITUDE_DEG);
+        double halfDay = Math.PI * (setHour - riseHour) / 24;
+        double most = Math.toRadians(MOST_DECLINATION_DEG);
+        double declination = Math.max(-most, Math.min(most, Math.atan(-Math.cos(halfDay) / Math.tan(latitude))));
+        // It rises and sets when it is said to, whatever the latitude makes of that.
+        double rises = Math.acos(Math.max(-1, Math.min(1, -Math.tan(latitude) * Math.tan(declination))));
+        return direction(latitude, declination, rises * (2 * hour - riseHour - setHour) / (setHour - riseHour));
+    }
+
+    /**
+     * Toward the sun: south, west, up (Duffie and Beckman, section 1.6; not looked up again).
+     *
+     * @param latitude    radians north
+     * @param declination radians
+     * @param hourAngle   radians, 0 at noon, positive after it
+     */
+    static double[] direction(double latitude, double declination, double hourAngle) {
+        double up = Math.sin(latitude) * Math.sin(declination) + Math.cos(latitude) * Math.cos(declination) * Math.cos(hourAngle);
+        double south = Math.sin(latitude) * Math.cos(declination) * Math.cos(hourAngle) - Math.cos(latitude) * Math.sin(declination);
+        double low = Math.max(LOWEST_SINE, up);
+        return new double[] {south, Math.cos(declination) * Math.sin(hourAngle), low};
+    }
+
+    /**
+     * Share of the light that comes from the whole sky: D. G. Erbs, S. A. Klein and J. A. Duffie, Solar Energy 28 (1982) 293; from memory.
+     *
+     * @param levelWm2 on a level surface (W/m²)
+     * @param sine     of the sun's height
+     */
+    double diffuseShare(double levelWm2, double sine) {
+        double clear = Math.min(1, levelWm2 / (ABOVE_THE_AIR_WM2 * sine));
+        if (clear <= 0.22) {
+            return 1 - 0.09 * clear;
         }
-        return TRANSMITTED * FITTINGS * (top + SIDE_SHARE * sides * (1 - PASSES * sides / sidesM2));
+        return clear > 0.8 ? 0.165 : 0.9511 - 0.1604 * clear + 4.388 * clear * clear - 16.638 * Math.pow(clear, 3) + 12.336 * Math.pow(clear, 4);
     }
 }

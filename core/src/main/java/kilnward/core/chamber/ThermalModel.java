@@ -119,7 +119,7 @@ public record ThermalModel(List<Element> elements, double airJK, double contents
                 filmWm2K * contents.surfaceM2(), 1 / (insideKW + conductionKW / (2 * SLICES)), SLICES / conductionKW,
                 outerWK * toRoom / (toRoom + toGround), outerWK * toGround / (toRoom + toGround), chamber.tank()
                         .map(tank -> tank.surfaceWK(box.innerAreaM2(WallSide.TOP), flow.overSurface()))
-                        .orElseGet(() -> chamber.lossFactor() * box.openingsWK(flow.movement()) + chamber.exchangeWK(flow.exchangeM3s())) + leakWK(chamber),
+                        .orElseGet(() -> chamber.lossFactor() * box.openingsWK(flow.movement(), chamber.isOutdoors()) + chamber.exchangeWK(flow.exchangeM3s())) + leakWK(chamber),
                 livingHeatW(chamber));
     }
 
@@ -147,8 +147,8 @@ public record ThermalModel(List<Element> elements, double airJK, double contents
     /** The opaque part of a wall in contact with the air, or with the water of a tank. */
     static Box.OpaquePath path(Chamber chamber, Flow flow, WallSide side) {
         Box box = chamber.box();
-        return chamber.tank().map(tank -> box.opaquePath(side, wetShare(box, tank, side), 1 / Tank.WATER_FILM_WM2K))
-                .orElseGet(() -> box.opaquePath(side, flow.movement()));
+        return chamber.tank().map(tank -> box.opaquePath(side, wetShare(box, tank, side), 1 / Tank.WATER_FILM_WM2K, chamber.isOutdoors()))
+                .orElseGet(() -> box.opaquePath(side, flow.movement(), chamber.isOutdoors()));
     }
 
     private static List<Element> elements(Chamber chamber, Flow flow) {

@@ -17,12 +17,13 @@ import kilnward.core.finding.Require;
  * @param schools  its schools, the usual one first
  * @param cautions short cautions to show with it
  * @param living   what it gives off, in all stages that say nothing else; null where it does not matter or nobody knows
+ * @param publications what its published values were taken from
  */
 public record Guide(String id, String name, Keeping keeping, String where, OccupantPlace measured, List<School> schools,
-        List<String> cautions, LivingCurve living) {
-    /** One of which nobody knows what it gives off. */
+        List<String> cautions, LivingCurve living, List<Publication> publications) {
+    /** One of which nobody knows what it gives off, and which rests on no publication. */
     public Guide(String id, String name, Keeping keeping, String where, OccupantPlace measured, List<School> schools, List<String> cautions) {
-        this(id, name, keeping, where, measured, schools, cautions, null);
+        this(id, name, keeping, where, measured, schools, cautions, null, List.of());
     }
 
     public Guide {
@@ -34,6 +35,7 @@ public record Guide(String id, String name, Keeping keeping, String where, Occup
         Require.that(schools != null && !schools.isEmpty(), "schools", schools, "must hold at least one school");
         schools = List.copyOf(schools);
         cautions = cautions == null ? List.of() : List.copyOf(cautions);
+        publications = publications == null ? List.of() : List.copyOf(publications);
         Set<String> seen = new HashSet<>();
         for (School school : schools) {
             Require.that(seen.add(school.id()), "schools", school.id(), "must not hold two schools of one id");

@@ -10,6 +10,7 @@ import kilnward.core.chamber.Bowl;
 import kilnward.core.chamber.FixedPoint;
 import kilnward.core.chamber.Flow;
 import kilnward.core.chamber.Freezing;
+import kilnward.core.chamber.Glazing;
 import kilnward.core.chamber.Moisture;
 import kilnward.core.chamber.Sun;
 import kilnward.core.chamber.ThermalModel;
@@ -60,7 +61,7 @@ public final class Rehearsal {
     private final double[] humidityPct;
     private final double[] humidityFollows;
     private final Probed probed;
-    private final double sunGainM2;
+    private final Glazing glazing;
     private final int[] liveInputs;
     /** One heater, and moisture the only thing that changes from step to step. */
     private final boolean plain;
@@ -68,7 +69,7 @@ public final class Rehearsal {
     /** Of a tank that can freeze; null where none can. */
     private final Freezing freezing;
     private double liveJ;
-    private double sunWm2;
+    private double sunW;
     private double sunSlope;
 
     private Rehearsal(Rig rig, Scenario asked) {
@@ -83,7 +84,7 @@ public final class Rehearsal {
         this.pollingK = pollingK(rig);
         this.moisture = moisture;
         this.freezing = freezing;
-        this.sunGainM2 = rig.chamber().room().sun().isPresent() ? Sun.gainM2(rig.chamber().box()) : 0;
+        this.glazing = Glazing.of(rig.chamber()).orElse(null);
         Plant resting = new Plant(rig.chamber(), rig.probes(), pollingK, Flow.usual(rig.chamber(), id -> false));
         this.states = resting.states();
         this.nodes = resting.model().nodes();
@@ -93,7 +94,7 @@ public final class Rehearsal {
         this.liveInputs = liveInputs();
         this.live = new double[resting.inputs()];
         this.plain = nodes == Network.ONE_HEATER_NODES && liveInputs.length == Network.WITHOUT_LIVE_ELEMENTS && moisture != null
-                && sunGainM2 == 0 && !outputs.given().hasLive() && freezing == null;
+                && glazing == null && !outputs.given().hasLive() && freezing == null;
         this.inputs = new double[resting.inputs()];
         inputs[ThermalModel.GROUND_INPUT] = rig.chamber().room().groundC().orElse(0);
         inputs[ThermalModel.CONTENTS_HEAT_INPUT] = resting.model().livingHeatW();
@@ -114,7 +115,7 @@ public final class Rehearsal {
     }
 
     private int[] liveInputs() {
-        if (moisture == null && sunGainM2 == 0 && !outputs.given().hasLive() && freezing == null) {
+        if (moisture == null && glazing == null && !outputs.given().hasLive() && freezing == null) {
             return new int[0];
         }
         IntStream bowls = IntStream.range(0, rig.chamber().of(Bowl.class).size())
@@ -361,17 +362,16 @@ public final class Rehearsal {
                 }
             }
             room += roomSlope;
-            sunWm2 += sunSlope;
+            sunW += sunSlope;
             untilRead--;
         }
     }
 
     private void readSun(double nowS, double laterS, long steps) {
-        if (sunGainM2 > 0) {
-            Sun sun = rig.chamber().room().sun().orElseThrow();
-            double now = sun.wm2(nowS);
-            sunSlope = (sun.wm2(laterS) - now) / steps;
-            sunWm2 = now + 0.5 * sunSlope;
+        if (glazing != null) {
+            double now = glazing.watts(nowS);
+            sunSlope = (glazing.watts(laterS) - now) / steps;
+            sunW = now + 0.5 * sunSlope;
         }
     }
 
@@ -410,9 +410,9 @@ public final class Rehearsal {
         if (moisture != null) {
             moisture.addHeat(live);
         }
-        if (sunGainM2 > 0) {
-            live[ThermalModel.CONTENTS_HEAT_INPUT] += Sun.ON_CONTENTS * sunGainM2 * sunWm2;
-            live[ThermalModel.AIR_HEAT_INPUT] += (1 - Sun.ON_CONTENTS) * sunGainM2 * sunWm2;
+        if (glazing != null) {
+            live[ThermalModel.CONTENTS_HEAT_INPUT] += Sun.ON_CONTENTS * sunW;
+            live[ThermalModel.AIR_HEAT_INPUT] += (1 - Sun.ON_CONTENTS) * sunW;
         }
         for (int input : liveInputs) {
             liveJ += seconds * live[input];

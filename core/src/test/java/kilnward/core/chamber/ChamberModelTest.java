@@ -57,7 +57,7 @@ class ChamberModelTest {
         Box cube = new Box(1, 1, 1, Collections.nCopies(6, wall));
         double conduction = 0;
         for (WallSide side : WallSide.values()) {
-            Box.OpaquePath path = cube.opaquePath(side, AirMovement.STILL);
+            Box.OpaquePath path = cube.opaquePath(side, AirMovement.STILL, false);
             double surfaces = 0.13 / 1 + 0.13 / 4;
             assertEquals(surfaces, path.insideKW() + path.outsideKW(), 1e-12);
             conduction += 1 / path.conductionKW();

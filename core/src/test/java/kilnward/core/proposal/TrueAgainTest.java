@@ -285,7 +285,6 @@ class TrueAgainTest {
                 List.of(on("air", LawKind.ON_OFF, DisplayUnit.C, open, "vent"), on("blow", LawKind.ON_OFF, DisplayUnit.C, open, "fan")), Power.UNKNOWN);
         double highest = Rehearsal.run(setup.rig(), new Scenario(RoomCurve.constant(22), 6, 86_400, 1, Scenario.Start.SETTLED, List.of(), 96)).metrics().occupant().highest();
         assertTrue(highest > 23 && highest < 29, highest + " °C with 22 °C outdoors");
-        assertEquals(4.3, Sun.gainM2(house.box()), 0.3, "about the floor's area: 4.32 m²");
     }
 
     /** Where a sound day is already outside, a fault that adds nothing to it is not called tight. */
