@@ -202,6 +202,17 @@
         plan={live}
       />
       {#each guide.cautions as caution (caution)}<p class="small caution">{caution}</p>{/each}
+      {#if guide.publications.length > 0}
+        <details class="small">
+          <summary>Sources of this guide ({guide.publications.length})</summary>
+          <ul>
+            {#each guide.publications as one (one.title)}
+              <li>{one.author} ({one.year}): <i>{one.title}</i>{one.where ? `, ${one.where}` : ''}{one.lookedUp ? '' : '. Not looked up again'}.</li>
+            {/each}
+          </ul>
+          <p class="quiet">Values marked “from memory” or “common practice” have no source. Danger limits are judgements: change what you know better.</p>
+        </details>
+      {/if}
     {:else}
       <p class="quiet">Choose a guide on the left; its values are defaults and yours to change.</p>
     {/if}

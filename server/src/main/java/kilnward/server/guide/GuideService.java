@@ -70,7 +70,7 @@ public class GuideService {
         for (int number = 1; find(id).isPresent(); number++) {
             id = guide.id().replaceFirst("-own(-\\d+)?$", "") + "-own" + (number == 1 ? "" : "-" + number);
         }
-        return new Guide(id, guide.name(), guide.keeping(), guide.where(), guide.measured(), guide.schools(), guide.cautions(), guide.living());
+        return new Guide(id, guide.name(), guide.keeping(), guide.where(), guide.measured(), guide.schools(), guide.cautions(), guide.living(), guide.publications());
     }
 
     /**

@@ -190,7 +190,7 @@ class GuideApiTest {
                         + "{\"at\":\"2026-03-01T11:00:00Z\",\"value\":40.5}]}")
                 .body();
         assertEquals(1200 / Math.sqrt(7200.0 * 600), found.at("/dose/1/share").asDouble(), 1e-9);
-        assertEquals("2026-03-01T10:34:38.460970Z", found.at("/harmedAt").asString());
+        assertEquals("2026-03-01T10:34:38.460969Z", found.at("/harmedAt").asString());
         JsonNode rested = lead
                 .post("/api/v1/calc/harm", "{" + limits + ",\"readings\":[{\"at\":\"2026-03-01T10:00:00Z\",\"value\":39},{\"at\":\"2026-03-01T11:00:00Z\",\"value\":39},"
                         + "{\"at\":\"2026-03-01T11:00:01Z\",\"value\":37.5},{\"at\":\"2026-03-01T13:00:01Z\",\"value\":37.5}]}")

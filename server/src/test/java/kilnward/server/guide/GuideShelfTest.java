@@ -42,8 +42,8 @@ class GuideShelfTest {
         Set<Keeping> kinds = shelf.all().stream().map(Guide::keeping).collect(Collectors.toSet());
         assertTrue(kinds.containsAll(EnumSet.of(Keeping.INCUBATOR, Keeping.BROODER, Keeping.MUSHROOM_BOX, Keeping.GROW_ROOM,
                 Keeping.AQUARIUM)));
-        // Common practice, no source: dry start, steady, by weight loss.
-        assertEquals(3, shelf.find("domestic-fowl-eggs").orElseThrow().schools().size());
+        // Common practice, no source: dry start, steady, by weight loss, still air.
+        assertEquals(4, shelf.find("domestic-fowl-eggs").orElseThrow().schools().size());
     }
 
     @Test
