@@ -125,6 +125,12 @@ class HatchTest {
         assertThat(page.getByText("Settings " + number + ", all saved")).isVisible();
     }
 
+    private void type(String key, String value) {
+        Locator field = page.getByLabel(Pattern.compile(key)).first();
+        field.fill(value);
+        field.blur();
+    }
+
     private void theBuildIsBegun() {
         page.navigate("/");
         page.getByRole(AriaRole.LINK, new Page.GetByRoleOptions().setName("New chamber")).click();
@@ -146,7 +152,10 @@ class HatchTest {
         assertThat(page.getByRole(AriaRole.REGION, new Page.GetByRoleOptions().setName("Proposed settings"))).isVisible(SLOWLY);
         page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName(Pattern.compile("^Put them on the keys"))).first().click();
         assertThat(page.getByText("inside the keep band all the time")).isVisible(SLOWLY);
-        save("as proposed", 1);
+        // Closer than proposed: the widest differential that the eggs' own mass evens out leaves a cut-out in the air no room.
+        type("Aim", "37.9");
+        type("Slack", "0.6");
+        save("as proposed, with less slack", 1);
         lived.add("proposed");
     }
 

@@ -86,7 +86,7 @@ final class ShortCycling implements Judgement {
                 continue;
             }
             Setup changed = setup.with(controller.id(), wider.get());
-            Metrics metrics = Rehearsal.run(changed.rig(), trial).metrics();
+            Metrics metrics = Rehearsal.run(changed.rig().lookingNoOftenerThan(trial.stepS()), trial).metrics();
             boolean inBand = metrics.occupant().lowest() >= keep.lowC() && metrics.occupant().highest() <= keep.highC();
             double perHour = metrics.loops().get(setup.firstLoop(index)).cyclesPerHour();
             if (inBand && perHour <= LoadCheck.MOST_PER_HOUR && clearOfAlarms(controller, wider.get(), metrics.displays().get(index))) {

@@ -34,6 +34,8 @@ import kilnward.core.load.Supply;
 import kilnward.core.probe.DisplayUnit;
 import kilnward.core.probe.Probe;
 import kilnward.core.probe.ProbePlace;
+import kilnward.core.rehearsal.RoomCurve;
+import kilnward.core.rehearsal.Scenario;
 import kilnward.core.rehearsal.Workers;
 import kilnward.core.setup.PlannedController;
 import kilnward.core.setup.Power;
@@ -231,6 +233,13 @@ class AssessmentTest {
                 Room.of(16, 24, 15), 140);
         return Osier.setup(light, Probe.of("probe", ProbePlace.of(0, 0, 0, 0, 60), 0),
                 Osier.planned(PROFILE, Osier.settings(PROFILE, 28.5, 0.3, 31, 25)));
+    }
+
+    /** A day in steps of five seconds is judged like one in single seconds: the controller looks every second. */
+    @Test
+    void shortCyclingIsToldInLongerSteps() {
+        Scenario day = new Scenario(RoomCurve.day(lively().chamber().room()), 9, 86_400, 5, Scenario.Start.SETTLED, List.of(), 288);
+        assertTrue(Assessment.of(lively(), day).findings().stream().anyMatch(each -> each.code().equals("short-cycling")));
     }
 
     @Test
