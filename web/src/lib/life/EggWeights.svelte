@@ -116,7 +116,7 @@
 
   const HEIGHT = 190
   const LEFT = 44
-  const most = $derived(Math.max(target.highPct * 1.15, ...(answer ? [answer.lossPct, answer.projectedPct] : [])))
+  const most = $derived(Math.max(target.highPct * 1.15, ...(answer ? [answer.lossPct, answer.projectedPct + answer.projectedHalfPct] : [])))
   const x = $derived((day: number) => LEFT + (day / Math.max(target.endDay, points.at(-1)?.day ?? 0)) * (width - LEFT - 12))
   const y = $derived((lossPct: number) => 10 + (lossPct / most) * (HEIGHT - 20))
   const losses = $derived(points.map((each) => ({ day: each.day, lossPct: 100 * (1 - each.massG / points[0]!.massG) })))
@@ -124,7 +124,7 @@
     ON_COURSE: ['■', 'on course'],
     TOO_SLOW: ['▲', 'losing too little: too damp'],
     TOO_FAST: ['▲', 'losing too much: too dry'],
-    TOO_FEW: ['□', 'weigh them again in a few days'],
+    TOO_FEW: ['□', 'not enough weight lost yet to tell on this scale: weigh them again in a few days'],
   }
 </script>
 
@@ -148,7 +148,14 @@
         <text class="tick" x={LEFT - 5} y={y(target.highPct) + 12} text-anchor="end">{fixed(target.highPct, 0)} %</text>
         <text class="tick" x={LEFT} y={HEIGHT + 8}>set</text>
         <text class="tick" x={x(target.endDay)} y={HEIGHT + 8} text-anchor="end">day {fixed(target.endDay, 0)}, {target.endPoint === 'PIP' ? 'pip' : 'lock-down'}</text>
-        {#if answer && losses.length > 1}
+        {#if answer && losses.length > 1 && answer.verdict !== 'TOO_FEW'}
+          <path
+            d="M{x(losses.at(-1)!.day)} {y(losses.at(-1)!.lossPct)}L{x(target.endDay)} {y(Math.max(0, answer.projectedPct - answer.projectedHalfPct))}V{y(
+              answer.projectedPct + answer.projectedHalfPct,
+            )}Z"
+            fill="var(--ink)"
+            opacity="0.12"
+          />
           <path
             d="M{x(losses.at(-1)!.day)} {y(losses.at(-1)!.lossPct)}L{x(target.endDay)} {y(answer.projectedPct)}"
             stroke="var(--ink)"
@@ -167,7 +174,8 @@
         <p>
           Lost <b class="mono">{fixed(answer.lossPct, 1)} %</b>; <b class="mono">{fixed(answer.wantedNowLowPct, 1)}–{fixed(answer.wantedNowHighPct, 1)} %</b> would be on course. At
           <b class="mono">{fixed(answer.perDayPct, 2)} %</b>
-          a day it ends at <b class="mono">{fixed(answer.projectedPct, 1)} %</b>.
+          a day it ends at <b class="mono">{fixed(answer.projectedPct, 1)} %</b>
+          ({fixed(Math.max(0, answer.projectedPct - answer.projectedHalfPct), 1)} to {fixed(answer.projectedPct + answer.projectedHalfPct, 1)}).
         </p>
         {#if answer.askedHumidityPct !== null}<p>
             From now on keep about <b class="mono">{fixed(answer.askedHumidityPct, 0)} %RH</b>, as against {fixed(target.humidityPct ?? 0, 0)} so far.

@@ -11,6 +11,7 @@ import java.util.OptionalDouble;
 import java.util.TreeMap;
 import java.util.stream.Collectors;
 import kilnward.core.finding.Require;
+import kilnward.core.life.ReadingStep;
 import kilnward.core.probe.DisplayUnit;
 
 /**
@@ -148,7 +149,7 @@ public record Check(Settling settling, int rows, Map<String, Double> references,
         double remaining = error.doubleValue() + newOffset - key.current();
         Verdict verdict = !settling.settled() ? Verdict.WAIT : newOffset < key.lowest() || newOffset > key.highest() ? Verdict.REPLACE_PROBE
                 : newOffset == key.current() ? Verdict.LEAVE : Verdict.KEY_IN;
-        return new Check(settling, points.size(), Map.copyOf(means), odd, error.doubleValue(), uncertainty(points.size(), settling, means, known, key), newOffset,
+        return new Check(settling, points.size(), Map.copyOf(means), odd, error.doubleValue(), uncertainty(points.size(), settling, means, known, key, used), newOffset,
                 remaining, verdict);
     }
 
@@ -196,7 +197,7 @@ public record Check(Settling settling, int rows, Map<String, Double> references,
         return Line.through(points.stream().mapToDouble(point -> point[0]).toArray(), points.stream().mapToDouble(point -> point[column]).toArray());
     }
 
-    private static Uncertainty uncertainty(int rows, Settling settling, Map<String, Double> means, Map<String, Reference> known, Key key) {
+    private static Uncertainty uncertainty(int rows, Settling settling, Map<String, Double> means, Map<String, Reference> known, Key key, List<CheckRow> used) {
         List<Uncertainty.Part> parts = new ArrayList<>();
         parts.add(Uncertainty.Part.ofResolution("step of the display", key.resolution()));
         parts.add(new Uncertainty.Part("scatter", settling.scatter() / Math.sqrt(rows)));
@@ -208,6 +209,11 @@ public record Check(Settling settling, int rows, Map<String, Double> references,
         double seen = n > 1 ? Math.sqrt(apart / (n - 1) / n) : 0;
         // What they are said to be good for and what they are seen to differ by tell of the same thing: the larger counts, not both.
         parts.add(seen > stated ? new Uncertainty.Part("references among each other", seen) : new Uncertainty.Part("references", stated));
+        double moved = used.stream().mapToDouble(CheckRow::display).max().orElseThrow() - used.stream().mapToDouble(CheckRow::display).min().orElseThrow();
+        double steps = means.keySet().stream().mapToDouble(name -> ReadingStep.beside(used.stream().filter(row -> row.read().containsKey(name))
+                .map(row -> row.read().get(name)).toList(), moved, key.resolution())).map(step -> step * step).sum();
+        // However often a scale is read that stands still, it is off by the same part of its step.
+        parts.add(Uncertainty.Part.ofResolution("step of the references", Math.sqrt(steps) / n));
         return Uncertainty.of(parts);
     }
 

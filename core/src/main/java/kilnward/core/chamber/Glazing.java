@@ -94,13 +94,28 @@ public final class Glazing {
     /** Heat that stays inside at a time since midnight (W). */
     public double watts(double secondsSinceMidnight) {
         double levelWm2 = sun.wm2(secondsSinceMidnight);
-        if (levelWm2 <= 0) {
-            return 0;
-        }
-        double[] toSun = sun.direction(secondsSinceMidnight);
-        double diffuseWm2 = levelWm2 * sun.diffuseShare(levelWm2, toSun[2]);
-        double beamWm2 = Math.min(Sun.ABOVE_THE_AIR_WM2, (levelWm2 - diffuseWm2) / toSun[2]);
-        return beam(beamWm2, toSun) + diffuse(diffuseWm2, levelWm2);
+        return levelWm2 <= 0 ? 0 : ofBeamW(secondsSinceMidnight) + diffuse(diffuseWm2(levelWm2, toSun(secondsSinceMidnight)), levelWm2);
+    }
+
+    /** The part of it that came straight from the sun (W). */
+    public double ofBeamW(double secondsSinceMidnight) {
+        return beam(beamWm2(secondsSinceMidnight), toSun(secondsSinceMidnight));
+    }
+
+    /** What comes straight from the sun, across its way (W/m²). */
+    public double beamWm2(double secondsSinceMidnight) {
+        double levelWm2 = sun.wm2(secondsSinceMidnight);
+        double[] toSun = toSun(secondsSinceMidnight);
+        return Math.min(Sun.ABOVE_THE_AIR_WM2, (levelWm2 - diffuseWm2(levelWm2, toSun)) / toSun[2]);
+    }
+
+    /** Toward the sun, as a vector of length 1: south, west, up. */
+    public double[] toSun(double secondsSinceMidnight) {
+        return sun.direction(secondsSinceMidnight);
+    }
+
+    private double diffuseWm2(double levelWm2, double[] toSun) {
+        return levelWm2 * sun.diffuseShare(levelWm2, toSun[2]);
     }
 
     /** A ray that comes in by one side goes to the floor or to the sides that face away. */

@@ -11,8 +11,9 @@ import kilnward.core.finding.Require;
  * @param lossW         heat lost at the inside temperature (W), negative where the room is warmer
  * @param dutyPct       share of the heater's power that is needed (%); above 100 it cannot hold; 0 where no heat is needed
  * @param stuckOnC      where the box ends when the heater never stops (°C)
+ * @param withEdgesWK   the conductance with edges and corners, as a chamber's own sizing counts it (W/K)
  */
-public record QuickHeatLoss(double conductanceWK, double lossW, double dutyPct, double stuckOnC) {
+public record QuickHeatLoss(double conductanceWK, double lossW, double dutyPct, double stuckOnC, double withEdgesWK) {
     /**
      * @param innerLengthM      inside length (m)
      * @param innerWidthM       inside width (m)
@@ -33,12 +34,13 @@ public record QuickHeatLoss(double conductanceWK, double lossW, double dutyPct, 
         Require.within("insideC", insideC, -30, 80, "°C");
         Require.within("roomC", roomC, -50, 60, "°C");
         Require.positive("heaterW", heaterW, "W");
-        double conductance = Chamber.ventilationWK(box.volumeM3(), airChangesPerHour, roomC, altitudeM);
+        double airWK = Chamber.ventilationWK(box.volumeM3(), airChangesPerHour, roomC, altitudeM);
+        double conductance = airWK;
         for (WallSide side : WallSide.values()) {
             conductance += box.innerAreaM2(side)
                     * Layer.transmittanceWm2K(box.walls().get(side.ordinal()).layers());
         }
         double loss = conductance * (insideC - roomC);
-        return new QuickHeatLoss(conductance, loss, Math.max(0, 100 * loss / heaterW), roomC + heaterW / conductance);
+        return new QuickHeatLoss(conductance, loss, Math.max(0, 100 * loss / heaterW), roomC + heaterW / conductance, airWK + box.wallsWK());
     }
 }

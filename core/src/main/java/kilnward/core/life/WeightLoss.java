@@ -16,14 +16,18 @@ import kilnward.core.finding.Require;
  * @param lossPct       lost by the last weighing, of fresh mass (%)
  * @param perDayPct     loss a day, by least squares through all weighings (%/day of fresh mass)
  * @param projectedPct  loss at the end point if nothing changes (%)
+ * @param projectedHalfPct half the width of the interval in which that lies in about 95 of 100 cases, by the step of the scale and by how far weighings are off their line (%)
  * @param wantedNowLowPct  lowest loss that is on course at the last weighing (%)
  * @param wantedNowHighPct highest loss that is on course then (%)
  * @param verdict       on course, too slow (too damp) or too fast (too dry)
  * @param askedHumidityPct humidity that from now on leads to the middle of what is wanted (%RH); empty where the humidity so far
  *                      is not known, no days are left, or no humidity leads there
  */
-public record WeightLoss(double freshG, double lossPct, double perDayPct, double projectedPct, double wantedNowLowPct,
+public record WeightLoss(double freshG, double lossPct, double perDayPct, double projectedPct, double projectedHalfPct, double wantedNowLowPct,
         double wantedNowHighPct, Verdict verdict, OptionalDouble askedHumidityPct) {
+    /** For about 95 of 100 (JCGM 100:2008, 6.3.3). */
+    private static final double COVERAGE = 2;
+
     /** What the loss so far says. */
     public enum Verdict {
         /** It will end within what is wanted. */
@@ -32,7 +36,7 @@ public record WeightLoss(double freshG, double lossPct, double perDayPct, double
         TOO_SLOW,
         /** It will end above: too dry. */
         TOO_FAST,
-        /** One weighing alone tells nothing. */
+        /** One weighing alone tells nothing, nor do two in whole grams on two days: it may be on course and may not. */
         TOO_FEW
     }
 
@@ -83,14 +87,18 @@ public record WeightLoss(double freshG, double lossPct, double perDayPct, double
         double lossPct = lostPct(freshG, last.massG());
         double share = Math.min(1, last.day() / target.endDay());
         if (weighings.size() == 1) {
-            return new WeightLoss(freshG, 0, 0, 0, 0, 0, Verdict.TOO_FEW, OptionalDouble.empty());
+            return new WeightLoss(freshG, 0, 0, 0, 0, 0, 0, Verdict.TOO_FEW, OptionalDouble.empty());
         }
         double perDayPct = 100 * perDayG(weighings) / freshG;
         double left = Math.max(0, target.endDay() - last.day());
         double projectedPct = lossPct + left * perDayPct;
         Verdict verdict = projectedPct < target.lowPct() ? Verdict.TOO_SLOW
                 : projectedPct > target.highPct() ? Verdict.TOO_FAST : Verdict.ON_COURSE;
-        return new WeightLoss(freshG, lossPct, perDayPct, projectedPct, share * target.lowPct(), share * target.highPct(),
+        double halfPct = 100 * halfG(weighings, left) / freshG;
+        if (halfPct > target.highPct() - target.lowPct() && projectedPct + halfPct > target.lowPct() && projectedPct - halfPct < target.highPct()) {
+            verdict = Verdict.TOO_FEW;
+        }
+        return new WeightLoss(freshG, lossPct, perDayPct, projectedPct, halfPct, share * target.lowPct(), share * target.highPct(),
                 verdict, asked(target, humidityPct, lossPct, perDayPct, left));
     }
 
@@ -112,6 +120,27 @@ public record WeightLoss(double freshG, double lossPct, double perDayPct, double
         double wantedPerDay = (0.5 * (target.lowPct() + target.highPct()) - lossPct) / left;
         double pct = 100 - (100 - humidityPct.getAsDouble()) * wantedPerDay / perDayPct;
         return pct >= 0 && pct <= 100 ? OptionalDouble.of(pct) : OptionalDouble.empty();
+    }
+
+    /**
+     * Half the width of a 95 % interval of what is projected (g): each weighing is off by the step of the scale, or by what they are seen to be off their line, and counts as
+     * much as it moves what is projected.
+     */
+    private static double halfG(List<EggWeighing> weighings, double leftDays) {
+        int n = weighings.size();
+        double meanDay = weighings.stream().mapToDouble(EggWeighing::day).average().orElseThrow();
+        double meanG = weighings.stream().mapToDouble(EggWeighing::massG).average().orElseThrow();
+        double squares = weighings.stream().mapToDouble(each -> (each.day() - meanDay) * (each.day() - meanDay)).sum();
+        double slope = perDayG(weighings);
+        double off = weighings.stream().mapToDouble(each -> Math.pow(each.massG() - meanG + slope * (each.day() - meanDay), 2)).sum();
+        double stepG = ReadingStep.of(weighings.stream().map(EggWeighing::massG).toList());
+        double standardG = Math.max(stepG / Math.sqrt(12), n > 2 ? Math.sqrt(off / (n - 2)) : 0);
+        double sum = 0;
+        for (int i = 0; i < n; i++) {
+            double counts = (i == 0 ? 1 : 0) - (i == n - 1 ? 1 : 0) - leftDays * (weighings.get(i).day() - meanDay) / squares;
+            sum += counts * counts;
+        }
+        return COVERAGE * standardG * Math.sqrt(sum);
     }
 
     /** Least-squares slope of what is lost (g/day). */

@@ -217,4 +217,25 @@ class CheckTest {
         double share = (double) covered / runs;
         assertTrue(share > 0.93 && share < 0.975, "seed " + seed + ": " + share);
     }
+
+    /** A thermometer that is read to half a degree or to a whole one, beside a display in tenths that cycles: the interval holds the true error in about 95 of 100. */
+    @ParameterizedTest
+    @org.junit.jupiter.params.provider.ValueSource(doubles = {0.5, 1})
+    void aCoarseReferenceIsHeldToItsStep(double step) {
+        java.util.SplittableRandom random = new java.util.SplittableRandom(32);
+        int held = 0;
+        int of = 1000;
+        for (int i = 0; i < of; i++) {
+            double trueC = random.nextDouble(36, 38);
+            double errorK = random.nextDouble(-2, 2);
+            List<CheckRow> rows = new ArrayList<>();
+            for (int minute = 0; minute <= 60; minute += 5) {
+                double cycleK = 0.3 * Math.sin(minute * 0.9 + i);
+                rows.add(new CheckRow(60 * minute, Math.rint(10 * (trueC + errorK + cycleK)) / 10, Map.of("glass", Math.rint((trueC + cycleK) / step) * step)));
+            }
+            Check check = Check.of(rows, List.of(glass("glass", 0.02)), Rules.USUAL, TENTHS);
+            held += Math.abs(check.error() - errorK) <= check.uncertainty().expanded() ? 1 : 0;
+        }
+        assertTrue(held > 0.93 * of, held + " of " + of);
+    }
 }

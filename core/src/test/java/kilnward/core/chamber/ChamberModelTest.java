@@ -32,6 +32,9 @@ class ChamberModelTest {
         // 0.5 × 0.4 × 0.3 m: 2·(0.20 + 0.15 + 0.12) = 0.94 m² · 1/(0.26 + 0.05/0.036) = 0.57008 W/K.
         // Air: 101325/(287.042·291.15) · 1006 · 0.06 m³ · 1/3600 s = 0.02033 W/K at 18 °C.
         QuickHeatLoss loss = QuickHeatLoss.of(0.5, 0.4, 0.3, sixOf(Material.EXPANDED_POLYSTYRENE, 50), 1, 37.5, 18, 40, 0);
+        // Edges and corners add 10 to 23 % to walls of a small box.
+        double wallsWK = loss.conductanceWK() - Chamber.ventilationWK(0.06, 1, 18, 0);
+        assertEquals(1.16, (loss.withEdgesWK() - loss.conductanceWK() + wallsWK) / wallsWK, 0.07);
         assertEquals(0.57008 + 0.02033, loss.conductanceWK(), 2e-5);
         assertEquals(19.5 * loss.conductanceWK(), loss.lossW(), 1e-9);
         assertEquals(100 * loss.lossW() / 40, loss.dutyPct(), 1e-9);

@@ -85,4 +85,32 @@ class WeightLossTest {
         assertEquals("highPct", assertThrows(RefusedValueException.class,
                 () -> new WeightLoss.Target(WeightLoss.EndPoint.PIP, 20, 14, 12)).field());
     }
+
+    /** 60 g on a scale of whole grams: after two days 59.3 g reads 59, and 10 % by day 20 may be anything from 0 to 20. */
+    @Test
+    void aCoarseScaleDrawsNoLineFromTwoDays() {
+        WeightLoss early = WeightLoss.of(List.of(on(0, 60), on(2, 59)), TO_PIP, OptionalDouble.of(50));
+        assertEquals(WeightLoss.Verdict.TOO_FEW, early.verdict());
+        // Each counts 1 + 18/2 = 10 times: 1/√12 g · 2 · 10 · √2 of 60 g.
+        assertEquals(100 * 2 / Math.sqrt(12) * 10 * Math.sqrt(2) / 60, early.projectedHalfPct(), 1e-9);
+        assertEquals(WeightLoss.Verdict.ON_COURSE, WeightLoss.of(List.of(on(0, 60.12), on(5, 58.16), on(10, 56.21)), TO_PIP, OptionalDouble.of(50)).verdict());
+    }
+
+    /** 2,000 clutches of chance, weighed to the gram: the interval holds what they have lost by the end in about 95 of 100. */
+    @Test
+    void theIntervalHoldsTheEndAsOftenAsItSays() {
+        java.util.SplittableRandom random = new java.util.SplittableRandom(32);
+        int held = 0;
+        for (int i = 0; i < 2000; i++) {
+            double freshG = random.nextDouble(500, 700);
+            double perDay = random.nextDouble(0.5, 0.8) / 100 * freshG;
+            List<EggWeighing> weighings = new java.util.ArrayList<>();
+            for (int day = 0; day <= 12; day += 3) {
+                weighings.add(on(day, Math.rint(freshG - perDay * day)));
+            }
+            WeightLoss loss = WeightLoss.of(weighings, TO_PIP, OptionalDouble.empty());
+            held += Math.abs(loss.projectedPct() - 100 * 20 * perDay / freshG) <= loss.projectedHalfPct() ? 1 : 0;
+        }
+        assertTrue(held > 1860, held + " of 2000");
+    }
 }

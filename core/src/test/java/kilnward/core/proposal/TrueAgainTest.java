@@ -359,4 +359,20 @@ class TrueAgainTest {
         assertTrue(table.rows().stream().noneMatch(row -> row.with().kind() == Verdict.Kind.HOLDS && row.run().metrics().occupant().mean() < 36),
                 "a fault that costs half the hatch holds nothing");
     }
+
+    /** With no heat on it ends where the balance of its cooler ends, in sizing as in a run of three days: never below the coldest that the cooler makes. */
+    @Test
+    void withNoHeatOnItEndsWhereItsCoolerDoesInSizingAndInTheRun() {
+        for (double removesW : new double[] {20, 80, 400}) {
+            Chamber cooled = Osier.chamber(Osier.foamBox(0.5, 0.5, 0.6, 40), 0.5, AirMovement.MOVING, Contents.dry(5, 3300, 0.4, 0), OccupantPlace.AIR, 0,
+                    List.of(new Cooler("cold", Cooler.Kind.COMPRESSOR, removesW, 100, OptionalDouble.empty())), Room.of(18, 26, 15), 0);
+            Settings always = keyed(Parameter.DIRECTION, 1, Parameter.SET_VALUE, -30, Parameter.DIFFERENTIAL, 1);
+            Setup setup = new Setup(cooled, new Needs(new KeepBand(10, 14), List.of()), List.of(Osier.probe(0, 0)),
+                    List.of(on("cold", LawKind.ON_OFF, DisplayUnit.C, always, "cold")), Power.UNKNOWN);
+            double sized = Assessment.of(setup, Osier.night(6)).situation().sizing().idleWarmestC();
+            double run = Rehearsal.run(setup.rig(), new Scenario(RoomCurve.constant(26), 0, 3 * 86_400, 1, Scenario.Start.COLD, List.of(), 72)).metrics().occupant().lowest();
+            assertEquals(run, sized, 0.6, removesW + " W");
+            assertTrue(sized >= Cooler.Kind.COMPRESSOR.usualLowestC() - 1, removesW + " W: " + sized);
+        }
+    }
 }

@@ -277,8 +277,8 @@ public class CalcController {
             @NotNull @Within(min = 0.1, max = 1000, unit = "mm") Double thicknessMm) {
     }
 
-    /** What it loses and where a stuck-on heater ends. */
-    public record HeatLossAnswer(double conductanceWK, double lossW, double dutyPct, double stuckOnC) {
+    /** What it loses and where a stuck-on heater ends, without edges; {@code conductanceWithEdgesWK} is what a chamber's own sizing would count. */
+    public record HeatLossAnswer(double conductanceWK, double lossW, double dutyPct, double stuckOnC, double conductanceWithEdgesWK) {
     }
 
     @PostMapping("/heat-loss")
@@ -286,7 +286,7 @@ public class CalcController {
         QuickHeatLoss loss = QuickHeatLoss.of(request.innerLengthM(), request.innerWidthM(), request.innerHeightM(),
                 layers(request.walls()),
                 request.airChangesPerHour(), request.insideC(), request.roomC(), request.heaterW(), request.altitudeM());
-        return new HeatLossAnswer(loss.conductanceWK(), loss.lossW(), loss.dutyPct(), loss.stuckOnC());
+        return new HeatLossAnswer(loss.conductanceWK(), loss.lossW(), loss.dutyPct(), loss.stuckOnC(), loss.withEdgesWK());
     }
 
     /** The moisture balance of a plain box; walls as for the heat loss. */

@@ -40,7 +40,7 @@ public class EggController {
     }
 
     /** Loss so far and to come in % of fresh mass, and the humidity it asks for; null where none leads there. */
-    public record EggAnswer(double freshG, double lossPct, double perDayPct, double projectedPct, double wantedNowLowPct,
+    public record EggAnswer(double freshG, double lossPct, double perDayPct, double projectedPct, double projectedHalfPct, double wantedNowLowPct,
             double wantedNowHighPct, WeightLoss.Verdict verdict, @OrNull Double askedHumidityPct) {
     }
 
@@ -53,7 +53,7 @@ public class EggController {
         }
         WeightLoss loss = WeightLoss.of(weighings, new WeightLoss.Target(request.endPoint(), request.endDay(), request.lowPct(),
                 request.highPct()), request.humidityPct() == null ? OptionalDouble.empty() : OptionalDouble.of(request.humidityPct()));
-        return new EggAnswer(loss.freshG(), loss.lossPct(), loss.perDayPct(), loss.projectedPct(), loss.wantedNowLowPct(),
+        return new EggAnswer(loss.freshG(), loss.lossPct(), loss.perDayPct(), loss.projectedPct(), loss.projectedHalfPct(), loss.wantedNowLowPct(),
                 loss.wantedNowHighPct(), loss.verdict(),
                 loss.askedHumidityPct().isPresent() ? loss.askedHumidityPct().getAsDouble() : null);
     }
