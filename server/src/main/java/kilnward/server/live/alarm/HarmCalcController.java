@@ -1,4 +1,4 @@
-package kilnward.server.compute;
+package kilnward.server.live.alarm;
 
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotEmpty;
@@ -23,7 +23,7 @@ import org.springframework.web.bind.annotation.RestController;
 /** How near a course of temperatures came to harm. */
 @Open
 @RestController
-public class HarmController {
+public class HarmCalcController {
     private static final double MICROS = 1e6;
     /** More than this says no more. */
     private static final double MOST_SHARE = 1e6;
