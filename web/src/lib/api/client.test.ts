@@ -41,6 +41,26 @@ describe('the way to the server', () => {
     expect(problem!.errors[0]!.allowed).toBe('must be 2')
   })
 
+  it('waits by itself where too much is asked at once, and tells of it where it does not end', async () => {
+    vi.useFakeTimers()
+    let busy = 2
+    let asked = 0
+    vi.stubGlobal('document', { cookie: '' })
+    vi.stubGlobal('fetch', () => {
+      asked += 1
+      return Promise.resolve(busy-- > 0 ? new Response('{"title":"Too much at once"}', { status: 429, headers: { 'Retry-After': '3' } }) : new Response('{}', { status: 200 }))
+    })
+    const served = api.get('/chambers')
+    await vi.advanceTimersByTimeAsync(6_100)
+    await served
+    expect(asked).toBe(3)
+    busy = 1_000
+    const refused = caught(api.get('/chambers'))
+    await vi.advanceTimersByTimeAsync(60_000)
+    expect(await refused).toMatchObject({ status: 429, title: 'Too much at once' })
+    vi.useRealTimers()
+  })
+
   it('has words for an answer that is no problem document', async () => {
     answering('<html>', 502)
     expect(await caught(api.get('/site'))).toMatchObject({ status: 502, title: 'Something went wrong' })

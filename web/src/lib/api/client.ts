@@ -47,7 +47,21 @@ class Asked {
   }
 }
 
-async function send({ path, method, init }: Asked): Promise<Response> {
+/** Who asks for more than may be worked out at once is told to wait a moment: so long at most (s), and so often, the page waits by itself. Nothing was done by then. */
+const LONGEST_WAIT_S = 5
+const MOST_WAITS = 12
+
+const moment = (seconds: number, signal: AbortSignal | null | undefined) =>
+  new Promise<void>((done, stopped) => {
+    const ended = setTimeout(done, 1000 * seconds)
+    signal?.addEventListener('abort', () => {
+      clearTimeout(ended)
+      stopped(signal.reason)
+    })
+  })
+
+async function send(asked: Asked, waits = 0): Promise<Response> {
+  const { path, method, init } = asked
   const token = CSRF_COOKIE.exec(document.cookie)?.[1]
   if (method !== 'GET' && token) init.headers.set('X-XSRF-TOKEN', decodeURIComponent(token))
   let response: Response
@@ -59,6 +73,11 @@ async function send({ path, method, init }: Asked): Promise<Response> {
   }
   reach.saw(path.replace(ROOT, ''), response.headers)
   if (response.ok) return response
+  const waitS = Number(response.headers.get('Retry-After') ?? NaN)
+  if (response.status === 429 && waitS <= LONGEST_WAIT_S && waits < MOST_WAITS) {
+    await moment(waitS, init.signal)
+    return send(asked, waits + 1)
+  }
   if (response.status === 401) globalThis.dispatchEvent?.(new Event(SIGNED_OUT))
   const problem = (await response.json().catch(() => ({}))) as Record<string, unknown>
   throw new Problem(

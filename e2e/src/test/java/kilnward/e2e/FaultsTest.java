@@ -48,7 +48,7 @@ class FaultsTest extends AtTheBrowser {
         button("Heating mat: relay stuck on").click();
         button("See it on the ladder").click();
         assertThat(page.getByText(Pattern.compile("Rehearsed with a fault: Heating mat: relay stuck on"))).isVisible();
-        assertThat(page.getByText(Pattern.compile("^At the eggs it stays.*40\\.\\d °C"))).isVisible();
+        assertThat(page.getByText(Pattern.compile("^At the eggs it stays.*39\\.\\d °C"))).isVisible();
         button("The sound box again").click();
         assertThat(page.getByText(Pattern.compile("^At the eggs it stays.*inside the keep band all the time"))).isVisible();
     }

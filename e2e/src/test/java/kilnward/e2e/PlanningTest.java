@@ -85,7 +85,7 @@ class PlanningTest extends AtTheBrowser {
         page.getByLabel("Keep to").fill("38.2");
         assertThat(page.getByText(Pattern.compile("must be above keepLowC"))).hasCount(0);
         button("Add a harm limit").click();
-        assertEquals(6, page.getByLabel("Borne for").count());
+        assertEquals(7, page.getByLabel("Borne for").count());
         button("Save the plan").click();
         assertThat(page.getByText("The plan is saved", new Page.GetByTextOptions().setExact(true))).isVisible();
         page.reload();
