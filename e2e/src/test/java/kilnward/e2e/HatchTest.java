@@ -211,6 +211,7 @@ class HatchTest {
         stuck.click();
         assertThat(page.getByText("Pull the plug of what warms").first()).isVisible();
         assertThat(stuckRow()).containsText("harmed");
+        assertThat(stuckRow()).not().containsText(Pattern.compile("(39|40)\\.\\d °C"));
         lived.add("faults");
     }
 
@@ -233,7 +234,8 @@ class HatchTest {
         if (holding.count() > 0) {
             holding.click();
         }
-        assertThat(stuckRow()).not().containsText("harmed");
+        // It held the air at 38 °C; eggs of the last days warm themselves beyond it, and the page says so.
+        assertThat(stuckRow()).containsText(Pattern.compile("(39|40)\\.\\d °C"));
         lived.add("layer");
     }
 
