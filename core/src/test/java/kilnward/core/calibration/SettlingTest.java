@@ -102,7 +102,8 @@ class SettlingTest {
         assertEquals(references, parts.get(what), 1e-9);
         assertEquals(0.1 / Math.sqrt(12), parts.get("step of the display"), 1e-12);
         assertEquals(check.settling().scatter() / Math.sqrt(13), parts.get("scatter"), 1e-12);
-        assertEquals(3, parts.size());
+        assertEquals(Math.sqrt(0.02) / 2 / Math.sqrt(12), parts.get("step of the references"), 1e-12, "both read in tenths");
+        assertEquals(4, parts.size());
         assertEquals(2 * check.uncertainty().standard(), check.uncertainty().expanded(), 1e-12);
     }
 
