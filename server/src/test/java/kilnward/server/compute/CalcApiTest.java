@@ -84,8 +84,8 @@ class CalcApiTest {
         // Common practice, no source: old −0.4 plus 36.0 less 37.6 is −2.0.
         assertEquals(-2.0, answer.body().get("newOffset").asDouble(), String.valueOf(answer.body()));
         assertEquals("KEY_IN", answer.body().get("verdict").asString());
-        // JCGM 100:2008: 2 · √(0.1² + 0.1²/12).
-        assertEquals(2 * Math.sqrt(0.01 + 0.01 / 12), answer.body().get("expandedUncertainty").asDouble(), 1e-12);
+        // JCGM 100:2008: 2 · √(0.1² + 0.1²/12 + 0.1²/12), display and reference both in tenths.
+        assertEquals(2 * Math.sqrt(0.01 + 2 * 0.01 / 12), answer.body().get("expandedUncertainty").asDouble(), 1e-12);
         Answer young = client.post("/api/v1/calc/check", check.formatted(rows.substring(0, rows.indexOf(",{\"timeS\":900")), "glass"));
         assertEquals("WAIT", young.body().get("verdict").asString());
         assertEquals("rows[0].references.glass", client.post("/api/v1/calc/check", check.formatted(rows, "mercury")).refusedField());
