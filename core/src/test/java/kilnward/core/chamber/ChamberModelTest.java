@@ -107,7 +107,7 @@ class ChamberModelTest {
         assertEquals(10, out, 0.02);
     }
 
-    /** A foam wall between two temperatures: the slices' answer to a step against the series of the conduction equation (H. S. Carslaw and J. C. Jaeger, Conduction of Heat in Solids, from memory). */
+    /** A foam wall between two temperatures: the slices' answer to a step against the series of the conduction equation (textbook series of a plate, from memory). */
     @Test
     void slicesAnswerAStepAsTheConductionEquationDoes() {
         // 0.05 m with both faces brought to 1 at once; at the middle 1 − (4/π) Σ (−1)^n/(2n+1) e^(−(2n+1)²π² Fo), Fo = a t / d².
