@@ -83,11 +83,16 @@ public record HarmNear(List<HarmLimit> limits, double leadS) implements Conditio
         private void begin(double ofBlock) {
             block = ofBlock;
             clock = new HarmClock(limits);
-            double fromS = block * blockS - BLOCKS * blockS;
+            double fromS = rememberedFromS();
             next = Heard.index(heard.own(), fromS) + 1;
             if (next > 0) {
                 clock.see(fromS, heard.own().get(next - 1).value());
             }
+        }
+
+        /** What came before is forgotten (s). */
+        private double rememberedFromS() {
+            return block * blockS - BLOCKS * blockS;
         }
 
         /** What the last reading says, up to a moment (s) or until it is too old to say it. */
@@ -95,7 +100,7 @@ public record HarmNear(List<HarmLimit> limits, double leadS) implements Conditio
             Reading last = heard.own().get(next - 1);
             double knownToS = last.atS() + heard.holdS();
             double seenToS = Math.min(untilS, knownToS);
-            if (seenToS > block * blockS - BLOCKS * blockS) {
+            if (seenToS > rememberedFromS()) {
                 held.see(seenToS, last.value());
             }
             if (untilS > knownToS) {

@@ -17,8 +17,8 @@ public final class Glazing {
     private static final double REFRACTIVE_INDEX = 1.526;
     /** What a sheet takes up straight through (extinction by path); of ordinary glass 4 mm thick, others are alike. */
     private static final double EXTINCTION = 0.03;
-    /** Light from all sides passes as a beam at this angle does (degrees). */
-    private static final double DIFFUSE_DEG = 60;
+    /** Light from all sides passes as a beam does at 60° from the straight. */
+    private static final double DIFFUSE_COSINE = Math.cos(Math.toRadians(60));
     /** Frames and dirt; ASABE EP406 puts all of it, glass included, at 0.7 to 0.9 of what falls on a house. */
     private static final double FITTINGS = 0.85;
     /** What floor, plants and walls take up of what meets them. */
@@ -143,20 +143,18 @@ public final class Glazing {
 
     private double diffuse(double skyWm2, double levelWm2) {
         double sum = 0;
-        double t = transmittance(Math.cos(Math.toRadians(DIFFUSE_DEG)), 1);
         for (Side side : sides) {
             double up = side.normal()[2];
             double fallsWm2 = skyWm2 * (1 + up) / 2 + levelWm2 * GROUND_REFLECTANCE * (1 - up) / 2;
             double onOpaque = opaqueM2 / (opaqueM2 + glazedM2 - side.glazedM2());
-            sum += FITTINGS * (side.sheets() == 1 ? t : transmittance(Math.cos(Math.toRadians(DIFFUSE_DEG)), side.sheets())) * fallsWm2 * side.glazedM2()
-                    * Math.min(1, onOpaque);
+            sum += FITTINGS * transmittance(DIFFUSE_COSINE, side.sheets()) * fallsWm2 * side.glazedM2() * onOpaque;
         }
         return sum * staysOf();
     }
 
     /** Share that stays of what has met something inside: what is thrown back meets something again, or leaves by the panes. */
     private double staysOf() {
-        double leaves = FITTINGS * transmittance(Math.cos(Math.toRadians(DIFFUSE_DEG)), 1) * glazedM2 / opaqueM2;
+        double leaves = FITTINGS * transmittance(DIFFUSE_COSINE, 1) * glazedM2 / opaqueM2;
         return ABSORPTANCE + (1 - ABSORPTANCE) * ABSORPTANCE / (ABSORPTANCE + (1 - ABSORPTANCE) * leaves);
     }
 
