@@ -5,8 +5,11 @@ import static org.junit.jupiter.api.Assertions.assertTrue;
 
 import java.io.IOException;
 import java.io.InputStream;
+import java.util.List;
 import java.util.Map;
 import java.util.TreeMap;
+import java.util.stream.Stream;
+import java.util.stream.StreamSupport;
 import java.util.zip.GZIPInputStream;
 import kilnward.server.running.ApiClient;
 import kilnward.server.running.ApiClient.Answer;
@@ -31,6 +34,8 @@ import tools.jackson.databind.node.ObjectNode;
 @Execution(ExecutionMode.CONCURRENT)
 @ResourceLock("a record of then")
 class KeptBeforeTest {
+    /** What a check says before the offset was changed, and after. */
+    private static final List<String> OUTCOMES = List.of("found", "left");
     private static RunningServer.Running server;
     private static ApiClient owner;
     private static JsonNode then;
@@ -83,7 +88,9 @@ class KeptBeforeTest {
                 keyings += keyed.size();
             }
             JsonNode checked = owner.get(path + "/checks").body();
-            assertEquals(flat(timeless(then.at("/checks/" + chamber.get("id").asString()))), flat(timeless(checked)));
+            JsonNode checksThen = then.at("/checks/" + chamber.get("id").asString());
+            assertEquals(flat(asWritten(checksThen)), flat(asWritten(checked)));
+            assertStepOfReferencesAdded(checksThen, checked);
             checks += checked.size();
         }
         assertTrue(revisions > 8 && keyings > 0 && checks > 0, revisions + " " + keyings + " " + checks);
@@ -161,10 +168,43 @@ class KeptBeforeTest {
         }
     }
 
-    /** Whether a certificate is past or a check due depends on the day it is asked on. */
-    private static JsonNode timeless(JsonNode checks) {
+    /**
+     * A check without what depends on the day it is asked on (whether a certificate is past), and without its uncertainty, which is worked out anew
+     * and has had one part more since: the step of the references.
+     */
+    private static JsonNode asWritten(JsonNode checks) {
         JsonNode copy = checks.deepCopy();
-        copy.forEach(each -> ((ObjectNode) each).remove("expired"));
+        copy.forEach(each -> {
+            ((ObjectNode) each).remove("expired");
+            for (String outcome : OUTCOMES) {
+                if (each.get(outcome) instanceof ObjectNode known) {
+                    known.remove(List.of("parts", "expandedUncertainty"));
+                }
+            }
+        });
         return copy;
+    }
+
+    /** Coverage factor 2; the parts of then are all there, and the new one adds to them by squares. */
+    private static void assertStepOfReferencesAdded(JsonNode then, JsonNode now) {
+        for (int i = 0; i < then.size(); i++) {
+            for (String outcome : OUTCOMES) {
+                if (then.get(i).get(outcome) instanceof ObjectNode before) {
+                    assertStepAdded(before, now.get(i).get(outcome));
+                }
+            }
+        }
+    }
+
+    private static void assertStepAdded(JsonNode before, JsonNode now) {
+        List<Map<String, String>> parts = stream(now.get("parts")).map(KeptBeforeTest::flat).toList();
+        assertEquals(before.get("parts").size() + 1, parts.size());
+        stream(before.get("parts")).forEach(part -> assertTrue(parts.contains(flat(part)), part + " in " + parts));
+        JsonNode added = stream(now.get("parts")).filter(part -> part.get("what").asString().equals("step of the references")).findFirst().orElseThrow();
+        assertEquals(Math.hypot(before.get("expandedUncertainty").asDouble(), 2 * added.get("standard").asDouble()), now.get("expandedUncertainty").asDouble(), 1e-6);
+    }
+
+    private static Stream<JsonNode> stream(JsonNode array) {
+        return StreamSupport.stream(array.spliterator(), false);
     }
 }
