@@ -215,6 +215,16 @@
             onchange={(value) => change(() => (heater.selfLimitC = value))}
           />
         {/if}
+        {#if usual?.shines}
+          <NumberField
+            label="Distance from the animals' backs"
+            unit="m"
+            emptyMeans="none below it"
+            value={heater.shinesFromM}
+            error={draft.error(`${path}.shinesFromM`)}
+            onchange={(value) => change(() => (heater.shinesFromM = value))}
+          />
+        {/if}
         <NumberField
           label="Own thermostat opens at"
           kind="level"

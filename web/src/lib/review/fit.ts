@@ -19,6 +19,8 @@ const THINGS: Record<BoxParameter, Thing> = {
   MASS: { name: 'What is inside weighs', inside: 'the mass inside', unit: 'kg', scale: 1 },
   HEATER: { name: 'The heater draws', inside: 'the watts of the heater', unit: 'W', scale: 1 },
   ELEMENT: { name: 'The heater itself holds', inside: 'the heat the heater itself holds', unit: 'J/K', scale: 1 },
+  ELEMENT_TO_AIR: { name: 'Heater to the air', inside: 'how well the heater passes its heat to the air', unit: 'W/K', scale: 1 },
+  ELEMENT_TO_CONTENTS: { name: 'Heater to what is inside', inside: 'how well the heater passes its heat to what is inside', unit: 'W/K', scale: 1 },
   PROBE_NEAR_HEATER: { name: 'Of what the probe feels, the heater is', inside: 'how near the probe is to the heater', unit: '%', scale: 100 },
   PROBE_LAG: { name: 'The probe follows within', inside: 'the lag of the probe', unit: 's', scale: 1 },
 }

@@ -10,9 +10,11 @@ import java.util.Optional;
 import java.util.OptionalDouble;
 import java.util.TreeMap;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import kilnward.core.finding.Require;
 import kilnward.core.life.ReadingStep;
 import kilnward.core.probe.DisplayUnit;
+import org.hipparchus.distribution.continuous.TDistribution;
 
 /**
  * A check with references beside the probe: whether it has settled, whether the references agree, and the offset that follows.
@@ -49,6 +51,9 @@ public record Check(Settling settling, int rows, Map<String, Double> references,
         /** The controller cannot be given that offset: replace the probe. */
         REPLACE_PROBE
     }
+
+    /** 95 of 100, both ways. */
+    private static final double NOISE_PASSES = 0.975;
 
     /**
      * What counts as settled.
@@ -182,14 +187,19 @@ public record Check(Settling settling, int rows, Map<String, Double> references,
         double mean = points.stream().mapToDouble(point -> point[1] - point[2]).average().orElseThrow();
         double squares = points.stream().mapToDouble(point -> (point[1] - point[2] - mean) * (point[1] - point[2] - mean)).sum();
         double scatter = points.size() > 1 ? Math.sqrt(squares / (points.size() - 1)) : 0;
-        boolean settled = points.size() > 2 && span >= ENOUGH * rules.leastS() && !isSteep(display, rules) && !isSteep(reference, rules)
-                && scatter <= rules.scatter();
+        Line apart = Line.through(points.stream().mapToDouble(point -> point[0]).toArray(), points.stream().mapToDouble(point -> point[1] - point[2]).toArray());
+        boolean settled = points.size() > 2 && span >= ENOUGH * rules.leastS() && scatter <= rules.scatter()
+                && Stream.of(display, reference, apart).noneMatch(each -> creeps(each, points.size(), rules));
         return new Settling(settled, span, 3600 * display.slope(), 3600 * reference.slope(), scatter);
     }
 
-    /** Whether it climbs or falls faster than allowed, beyond what the box's own cycling makes of a slope. */
-    private static boolean isSteep(Line line, Rules rules) {
-        return 3600 * (Math.abs(line.slope()) - Uncertainty.COVERAGE * line.slopeStandard()) > rules.slopePerHour();
+    /**
+     * Whether it climbs or falls faster than allowed, and more than noise does: a slope that noise makes is taken for none 95 times of 100 (Student's t for the slope of a line; any
+     * textbook of statistics). What display and reference do together shifts the difference of the two by no more than their lags.
+     */
+    private static boolean creeps(Line line, int points, Rules rules) {
+        double slope = Math.abs(line.slope());
+        return 3600 * slope > rules.slopePerHour() && slope > new TDistribution(points - 2.0).inverseCumulativeProbability(NOISE_PASSES) * line.slopeStandard();
     }
 
     /** A column over time (1/s). */

@@ -16,9 +16,10 @@ import kilnward.core.finding.Require;
  * @param toContentsWK   conductance from the element to the contents, by contact or radiation (W/K), 0 or more
  * @param selfLimitC     element temperature at which a self-limiting element draws nothing any more (°C); empty for others
  * @param ownThermostat  the appliance's own thermostat, in series with the controller
+ * @param shinesFromM    how far above the backs of animals it hangs (m): they feel it shine; empty where it does not, or nobody said
  */
 public record Heater(String id, HeaterKind kind, double powerW, double elementJK, double toAirWK, double toContentsWK,
-        OptionalDouble selfLimitC, Optional<OwnThermostat> ownThermostat) implements Appliance {
+        OptionalDouble selfLimitC, Optional<OwnThermostat> ownThermostat, OptionalDouble shinesFromM) implements Appliance {
     private static final double RATED_AT_C = 20;
 
     public Heater {
@@ -30,6 +31,10 @@ public record Heater(String id, HeaterKind kind, double powerW, double elementJK
         Require.within("toContentsWK", toContentsWK, 0, 1e6, "W/K");
         selfLimitC.ifPresent(limit -> Require.within("selfLimitC", limit, 25, 300, "°C"));
         Objects.requireNonNull(ownThermostat, "ownThermostat");
+        shinesFromM.ifPresent(distance -> {
+            Require.that(kind.shines(), "shinesFromM", distance, "must be left out: only a lamp, an emitter or a panel shines");
+            Require.within("shinesFromM", distance, 0.1, 5, "m");
+        });
         ownThermostat.ifPresent(own -> Require.that(!own.isOfCooler(), "closesAtC", own.closesAtC(), "must be below opensAtC"));
     }
 
@@ -62,14 +67,44 @@ public record Heater(String id, HeaterKind kind, double powerW, double elementJK
         return kind == HeaterKind.REVERSED_MODULE ? Thermoelectric.leakWK(electricalW()) : 0;
     }
 
+    /** One that nobody hung above animals. */
+    public Heater(String id, HeaterKind kind, double powerW, double elementJK, double toAirWK, double toContentsWK, OptionalDouble selfLimitC,
+            Optional<OwnThermostat> ownThermostat) {
+        this(id, kind, powerW, elementJK, toAirWK, toContentsWK, selfLimitC, ownThermostat, OptionalDouble.empty());
+    }
+
     /** The same heater with another thermostat of its own. */
     public Heater with(OwnThermostat other) {
-        return new Heater(id, kind, powerW, elementJK, toAirWK, toContentsWK, selfLimitC, Optional.of(other));
+        return of(id, powerW, elementJK, toAirWK, toContentsWK, Optional.of(other));
     }
 
     /** The same heater without a thermostat of its own. */
     public Heater withoutThermostat() {
-        return new Heater(id, kind, powerW, elementJK, toAirWK, toContentsWK, selfLimitC, Optional.empty());
+        return of(id, powerW, elementJK, toAirWK, toContentsWK, Optional.empty());
+    }
+
+    /** The same heater with another power (W), held to what a heater can have. */
+    public Heater withPowerW(double other) {
+        return of(id, Math.max(0.1, Math.min(100_000, other)), elementJK, toAirWK, toContentsWK, ownThermostat);
+    }
+
+    /** The same heater under another name. */
+    public Heater withId(String other) {
+        return of(other, powerW, elementJK, toAirWK, toContentsWK, ownThermostat);
+    }
+
+    /** The same heater with another element: heat capacity (J/K), conductances to the air and to the contents (W/K). */
+    public Heater withElement(double otherJK, double otherToAirWK, double otherToContentsWK) {
+        return of(id, powerW, otherJK, otherToAirWK, otherToContentsWK, ownThermostat);
+    }
+
+    /** The same heater that hangs so far above backs (m). */
+    public Heater shiningFrom(double distanceM) {
+        return new Heater(id, kind, powerW, elementJK, toAirWK, toContentsWK, selfLimitC, ownThermostat, OptionalDouble.of(distanceM));
+    }
+
+    private Heater of(String named, double watts, double jK, double airWK, double contentsWK, Optional<OwnThermostat> own) {
+        return new Heater(named, kind, watts, jK, airWK, contentsWK, selfLimitC, own, shinesFromM);
     }
 
     @Override

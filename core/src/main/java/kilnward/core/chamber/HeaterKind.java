@@ -12,11 +12,11 @@ public enum HeaterKind {
     /** A flat mat, about 15–20 K above the air when on. */
     MAT(16, 0.055, 0.005),
     /** An incandescent lamp: little mass, very hot; about a third of its heat shines onto what stands in it. */
-    BULB(1.2, 0.007, 0.003),
+    BULB(1.2, 0.007, 0.003, 0.7),
     /** A ceramic emitter: hot and slow; about a third of its heat shines onto what stands in it. */
-    CERAMIC_EMITTER(6, 0.0045, 0.0025),
+    CERAMIC_EMITTER(6, 0.0045, 0.0025, 0.55),
     /** A flat panel under the top, about 30 K above the air when on: about half of its heat shines onto what stands below. */
-    RADIANT_PANEL(12, 0.017, 0.017),
+    RADIANT_PANEL(12, 0.017, 0.017, 0.5),
     /** A heating cable spread out. */
     CABLE(5, 0.075, 0.005),
     /** A bare wire or finned element in a fan's stream. */
@@ -39,11 +39,27 @@ public enum HeaterKind {
     private final double capacityJKPerW;
     private final double toAirWKPerW;
     private final double toContentsWKPerW;
+    private final double shineShare;
 
     HeaterKind(double capacityJKPerW, double toAirWKPerW, double toContentsWKPerW) {
+        this(capacityJKPerW, toAirWKPerW, toContentsWKPerW, 0);
+    }
+
+    HeaterKind(double capacityJKPerW, double toAirWKPerW, double toContentsWKPerW, double shineShare) {
+        this.shineShare = shineShare;
         this.capacityJKPerW = capacityJKPerW;
         this.toAirWKPerW = toAirWKPerW;
         this.toContentsWKPerW = toContentsWKPerW;
+    }
+
+    /** Share of its heat that it sends down as radiation; orders of magnitude from memory. */
+    public double shineShare() {
+        return shineShare;
+    }
+
+    /** Whether animals below it feel it shine. */
+    public boolean shines() {
+        return shineShare > 0;
     }
 
     /** Heat it gives over what it draws. */

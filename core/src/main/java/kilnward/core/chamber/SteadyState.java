@@ -20,6 +20,7 @@ public final class SteadyState {
     private final Chamber chamber;
     private final Flow flow;
     private final List<Heater> heaters;
+    private final double[] shares;
     private final ThermalModel model;
     private final double[][] response;
     private final Optional<Moisture> moisture;
@@ -32,6 +33,7 @@ public final class SteadyState {
         this.flow = Flow.of(chamber, running, false);
         this.model = ThermalModel.of(chamber, flow);
         this.heaters = chamber.heaters();
+        this.shares = Radiance.shares(chamber);
         double[][] a = new double[model.nodes()][model.nodes()];
         double[][] b = new double[model.nodes()][model.inputs()];
         model.fill(a, b);
@@ -105,7 +107,13 @@ public final class SteadyState {
         double[] nodes = nodesC(roomC, heaterShare, coolingW);
         return switch (chamber.occupantPlace()) {
             case CONTENTS -> nodes[model.contents()];
-            case AIR -> nodes[model.air()] + chamber.gradientK() * flow.gradientShare();
+            case AIR -> {
+                double felt = nodes[model.air()] + chamber.gradientK() * flow.gradientShare();
+                for (int e = 0; e < shares.length; e++) {
+                    felt += shares[e] * (nodes[e] - nodes[model.air()]);
+                }
+                yield felt;
+            }
         };
     }
 

@@ -160,8 +160,7 @@ public enum SecondLayer {
     }
 
     private static Heater half(Heater heater) {
-        return new Heater(heater.id(), heater.kind(), heater.powerW() / 2, heater.elementJK() / 2, heater.toAirWK() / 2, heater.toContentsWK() / 2, heater.selfLimitC(),
-                heater.ownThermostat());
+        return heater.withPowerW(heater.powerW() / 2).withElement(heater.elementJK() / 2, heater.toAirWK() / 2, heater.toContentsWK() / 2);
     }
 
     private static Setup doubled(Setup setup, Appliance one, UnaryOperator<Appliance> part) {
@@ -184,7 +183,7 @@ public enum SecondLayer {
 
     private static Appliance named(Appliance appliance, String id) {
         if (appliance instanceof Heater heater) {
-            return new Heater(id, heater.kind(), heater.powerW(), heater.elementJK(), heater.toAirWK(), heater.toContentsWK(), heater.selfLimitC(), heater.ownThermostat());
+            return heater.withId(id);
         }
         Fan fan = (Fan) appliance;
         return new Fan(id, fan.kind(), fan.flowM3h(), fan.electricalW());

@@ -1,5 +1,6 @@
 package kilnward.core.fitting;
 
+import java.util.List;
 import java.util.Objects;
 import kilnward.core.finding.Require;
 import kilnward.core.rehearsal.RoomCurve;
@@ -15,8 +16,12 @@ import kilnward.core.series.Samples;
  * @param startHour hour of the day at which it began, 0 to 24
  * @param drive     when its heating was on
  * @param cold      whether it began with everything inside as warm as the first reading, as a box does that has stood in the room; otherwise the first hours tell nothing
+ * @param roomErrorK standard deviation of how far the room may have been off what is said, all the time (K), 0 to 10
+ * @param openedS   when it was opened (s since the log began): how much heat left then is not known
  */
-public record BoxLog(String probeId, Samples log, RoomCurve room, double startHour, Drive drive, boolean cold) {
+public record BoxLog(String probeId, Samples log, RoomCurve room, double startHour, Drive drive, boolean cold, double roomErrorK, List<Double> openedS) {
+    /** Two sensors of a shed differ by up to some 0.35 K, evenly; common practice, no source. */
+    public static final double ROOM_ERROR_K = 0.2;
     static final int LEAST = 60;
     /** The deviations of so many readings together are set against each other, which costs their number cubed. */
     static final int MOST = 1500;
@@ -27,7 +32,21 @@ public record BoxLog(String probeId, Samples log, RoomCurve room, double startHo
         Objects.requireNonNull(drive, "drive");
         Require.within("readings", log.count(), LEAST, MOST, "");
         Require.within("readings[0].at", log.atS()[0], 0, log.spacingS(), "s");
+        Require.within("roomErrorK", roomErrorK, 0, 10, "K");
+        openedS = List.copyOf(openedS);
         Require.within("startHour", startHour, 0, 24, "h");
         Require.within("readings", log.lastS(), log.spacingS(), Scenario.LONGEST_S, "s");
+    }
+
+    /** Of a box that nobody opened, in a room whose sensor is off by some tenths. */
+    public BoxLog(String probeId, Samples log, RoomCurve room, double startHour, Drive drive, boolean cold) {
+        this(probeId, log, room, startHour, drive, cold, ROOM_ERROR_K, List.of());
+    }
+
+    /** The same with other moments of switching, in a room that is warmer by so much (K). */
+    BoxLog with(Drive other, double warmerK) {
+        RoomCurve measured = room;
+        RoomCurve shifted = warmerK == 0 ? measured : time -> measured.temperatureC(time) + warmerK;
+        return new BoxLog(probeId, log, shifted, startHour, other, cold, roomErrorK, openedS);
     }
 }

@@ -1,31 +1,38 @@
 package kilnward.core.fitting;
 
 /**
- * How readings deviate from what the right box would have read: each by itself by the noise of the instrument, and together by every moment of switching that is not known exactly.
- * Their covariance is N²·1 + E²·H·Hᵀ, with H the answer of the probe to a second more of heating from each of these moments on; what is divided by its Cholesky factor deviates
- * independently by 1 (generalised least squares; A. C. Aitken, "On least squares and linear combinations of observations", Proc. R. Soc. Edinburgh 55 (1935) 42–48, from memory).
+ * How readings deviate from what the right box would have read: each by itself by the noise of the instrument, together by every moment of switching that is not known exactly and
+ * by every opening, and in a pattern that wanders, by what no box of the planned kind does ({@link Pattern}). Their covariance is N²·1 + H·Hᵀ + D²·e^(−|Δt|/τ), with H the answer of
+ * the probe to one standard deviation of each; what is divided by its Cholesky factor deviates independently by 1 (generalised least squares; A. C. Aitken, "On least squares and
+ * linear combinations of observations", Proc. R. Soc. Edinburgh 55 (1935) 42–48, from memory).
  */
 final class Deviations {
     /** Rows of the lower Cholesky factor. */
     private final double[][] factor;
 
     /**
-     * @param noise  of each reading by itself, above 0
-     * @param errorS of each moment (s)
-     * @param answer by moment and reading: change of the reading for a second later (K/s)
+     * @param atS     when each was read (s)
+     * @param pattern noise of each reading by itself, and what wanders
+     * @param answers by cause and reading: change of the reading for one standard deviation of the cause (K)
      */
-    Deviations(int readings, double noise, double errorS, double[][] answer) {
+    Deviations(double[] atS, Pattern pattern, double[][] answers) {
+        int readings = atS.length;
         double[][] covariance = new double[readings][];
         for (int i = 0; i < readings; i++) {
             covariance[i] = new double[i + 1];
-            covariance[i][i] = noise * noise;
+            if (pattern.wanderK() > 0) {
+                for (int j = 0; j < i; j++) {
+                    covariance[i][j] = pattern.wanderK() * pattern.wanderK() * pattern.alike(atS[i] - atS[j]);
+                }
+            }
+            covariance[i][i] = pattern.noiseK() * pattern.noiseK() + pattern.wanderK() * pattern.wanderK();
         }
-        for (double[] moment : answer) {
+        for (double[] answer : answers) {
             for (int i = 0; i < readings; i++) {
-                double mine = errorS * errorS * moment[i];
+                double mine = answer[i];
                 if (mine != 0) {
                     for (int j = 0; j <= i; j++) {
-                        covariance[i][j] += mine * moment[j];
+                        covariance[i][j] += mine * answer[j];
                     }
                 }
             }

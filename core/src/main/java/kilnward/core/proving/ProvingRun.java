@@ -307,9 +307,7 @@ public record ProvingRun(State state, OptionalDouble steadySinceS, List<Compared
 
         private static Chamber heaters(Chamber chamber, double factor) {
             return chamber.with(chamber.appliances().stream().<Appliance>map(each -> each instanceof Heater heater
-                    ? new Heater(heater.id(), heater.kind(), Math.max(0.1, Math.min(100_000, heater.powerW() * factor)), heater.elementJK(), heater.toAirWK(),
-                            heater.toContentsWK(),
-                            heater.selfLimitC(), heater.ownThermostat())
+                    ? heater.withPowerW(heater.powerW() * factor)
                     : each).toList());
         }
 

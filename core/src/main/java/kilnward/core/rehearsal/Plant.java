@@ -1,9 +1,11 @@
 package kilnward.core.rehearsal;
 
+import java.util.Arrays;
 import java.util.List;
 import kilnward.core.chamber.Chamber;
 import kilnward.core.chamber.Flow;
 import kilnward.core.chamber.LinearStep;
+import kilnward.core.chamber.Radiance;
 import kilnward.core.chamber.ThermalModel;
 import kilnward.core.life.OccupantPlace;
 import kilnward.core.probe.Probe;
@@ -13,14 +15,19 @@ import org.hipparchus.linear.MatrixUtils;
 
 /**
  * Chamber and probes as one linear network while the air flows in one way, with one more row that counts the heat lost to room
- * and ground (J). States: elements, air, contents, slices of the walls, probes, heat lost. Inputs: those of {@link ThermalModel}, then a
+ * and ground (J). States: elements, air, contents, slices of the walls, probes, backs that something shines on, heat lost. Inputs: those of {@link ThermalModel}, then a
  * constant 1, then the lamps (1 on, 0 off).
  */
 final class Plant {
+    /** A back follows what it feels within some minutes (s); common practice, no source. */
+    private static final double BACK_LAG_S = 300;
+
     private final Chamber chamber;
     private final ThermalModel model;
     private final Flow flow;
     private final int probeCount;
+    /** 1 where animals feel something shine on them, 0 elsewhere. */
+    private final int backs;
     private final double[][] a;
     private final double[][] b;
 
@@ -30,12 +37,17 @@ final class Plant {
         this.flow = flow;
         this.model = ThermalModel.of(chamber, flow);
         this.probeCount = probes.size();
-        int states = model.nodes() + probeCount + 1;
+        double[] felt = Radiance.shares(chamber);
+        this.backs = Arrays.stream(felt).anyMatch(each -> each > 0) ? 1 : 0;
+        int states = model.nodes() + probeCount + backs + 1;
         this.a = new double[states][states];
         this.b = new double[states][model.inputs() + 2];
         model.fill(a, b);
         for (int p = 0; p < probeCount; p++) {
             hang(probes.get(p).place(), pollingK[p], model.nodes() + p);
+        }
+        if (backs > 0) {
+            shine(felt, model.nodes() + probeCount);
         }
         int lost = lost();
         a[lost][model.air()] = model.airToRoomWK();
@@ -50,6 +62,15 @@ final class Plant {
         }
         b[lost][ThermalModel.ROOM_INPUT] = -model.airToRoomWK() - model.shellToRoomWK() - elementsToRoomWK;
         b[lost][ThermalModel.GROUND_INPUT] = -model.shellToGroundWK() - elementsToGroundWK;
+    }
+
+    private void shine(double[] felt, int row) {
+        a[row][model.air()] = 1 / BACK_LAG_S;
+        for (int e = 0; e < felt.length; e++) {
+            a[row][e] += felt[e] / BACK_LAG_S;
+            a[row][model.air()] -= felt[e] / BACK_LAG_S;
+        }
+        a[row][row] -= 1 / BACK_LAG_S;
     }
 
     private void hang(ProbePlace place, double pollingK, int row) {
@@ -85,7 +106,7 @@ final class Plant {
     }
 
     int lost() {
-        return model.nodes() + probeCount;
+        return model.nodes() + probeCount + backs;
     }
 
     int constant() {
@@ -98,7 +119,7 @@ final class Plant {
 
     /** State whose temperature counts as the occupant's, before the gradient. */
     int occupant() {
-        return chamber.occupantPlace() == OccupantPlace.CONTENTS ? model.contents() : model.air();
+        return chamber.occupantPlace() == OccupantPlace.CONTENTS ? model.contents() : backs > 0 ? model.nodes() + probeCount : model.air();
     }
 
     /** What to add to that state (K). */
@@ -121,7 +142,7 @@ final class Plant {
         double[][] square = new double[n][];
         double[][] drive = new double[n][];
         for (int i = 0; i < n; i++) {
-            square[i] = java.util.Arrays.copyOf(a[i], n);
+            square[i] = Arrays.copyOf(a[i], n);
             drive[i] = b[i];
         }
         return new LUDecomposition(MatrixUtils.createRealMatrix(square)).getSolver()

@@ -242,8 +242,7 @@ public record Betterment(What what, double from, double to, Effect now, Effect t
         }
         double watts = chamber.heaters().stream().mapToDouble(Heater::electricalW).sum();
         return Optional.of(new Other(watts, by * watts, setup.with(chamber.with(chamber.appliances().stream().<Appliance>map(each -> each instanceof Heater heater
-                ? new Heater(heater.id(), heater.kind(), Math.max(0.1, by * heater.powerW()), heater.elementJK(), heater.toAirWK(), heater.toContentsWK(), heater.selfLimitC(),
-                        heater.ownThermostat())
+                ? heater.withPowerW(by * heater.powerW())
                 : each).toList()))));
     }
 

@@ -40,6 +40,15 @@ public final class OtherBox {
             }
         }
 
+        /** From what stands at its inside face to the room, when all is steady (W/K). */
+        private double steadyWK() {
+            double resistance = inM2K / areaM2[0] + 1 / (STILL_FILM * areaM2[CELLS]);
+            for (int i = 0; i < CELLS; i++) {
+                resistance += thickM / CELLS / conductivity * 0.5 * (1 / areaM2[i] + 1 / areaM2[i + 1]);
+            }
+            return 1 / resistance;
+        }
+
         /** Heat it takes from what stands at its inside face (W), then a step. */
         private double step(double insideC, double roomC) {
             double half = thickM / CELLS / 2;
@@ -60,7 +69,7 @@ public final class OtherBox {
     private final Slab underMat;
     private final Element element;
     private final double airJK;
-    private final double exchangeWK;
+    private double exchangeWK;
     private final double contentsJK;
     private final double toContentsWK;
     public double airC;
@@ -74,6 +83,11 @@ public final class OtherBox {
      * @param toContentsWK W/K
      */
     public OtherBox(double[] sides, double airChanges, double contentsJK, double toContentsWK, Element element, double startC) {
+        this(sides, 0.036, airChanges, contentsJK, toContentsWK, element, startC);
+    }
+
+    /** The same with walls of another conductivity (W/m·K). */
+    public OtherBox(double[] sides, double conductivity, double airChanges, double contentsJK, double toContentsWK, Element element, double startC) {
         double l = sides[0];
         double w = sides[1];
         double h = sides[2];
@@ -83,8 +97,7 @@ public final class OtherBox {
         this.toContentsWK = toContentsWK;
         double volume = l * w * h;
         this.airJK = AIR_J_M3K * volume;
-        this.exchangeWK = AIR_J_M3K * volume * airChanges / 3600;
-        double conductivity = 0.036;
+        this.exchangeWK = volume * airChanges * AIR_J_M3K / 3600;
         double jM3K = 20 * 1450;
         double covered = Math.min(0.9, element.onFloorM2 / (l * w));
         walls.add(new Slab(l, w, 1, d, conductivity, jM3K, 1 / STILL_FILM));
@@ -116,6 +129,24 @@ public final class OtherBox {
         elementC += DT_S * (share * element.watts - toAir - toContents - down) / element.jK;
         airC += DT_S * (toAir - airToContents - intoWalls - exchangeWK * (airC - roomC)) / airJK;
         contentsC += DT_S * (toContents + airToContents) / contentsJK;
+    }
+
+    /** Opens or closes its lid: other air changes (an hour) of its air. */
+    public void airChanges(double perHour) {
+        exchangeWK = airJK * perHour / 3600;
+    }
+
+    /** How far the contents end above the room with the heater at full power (K): three balances by hand. */
+    public double endsAboveK() {
+        double walls = exchangeWK + this.walls.stream().mapToDouble(Slab::steadyWK).sum();
+        double down = underMat == null ? 0 : underMat.steadyWK();
+        double a = element.toAirWK;
+        double c = element.toContentsWK;
+        // Contents between element and air: (c·e + k·air) / (c + k); what passes through them joins element and air once more.
+        double joined = a + (c + toContentsWK == 0 ? 0 : c * toContentsWK / (c + toContentsWK));
+        double airK = element.watts / (walls + down * (walls + joined) / joined);
+        double elementK = airK * (walls + joined) / joined;
+        return (c * elementK + toContentsWK * airK) / (c + toContentsWK);
     }
 
     /** Runs for so long (s). */

@@ -66,12 +66,14 @@ public sealed interface AppliancePlan {
      * @param selfLimitC   self-limiting: where it draws nothing
      * @param opensAtC     where its own thermostat stops it; null where it has none
      * @param closesAtC    where its own thermostat lets it run again
+     * @param shinesFromM  lamps, emitters and panels: how far above the backs of animals; null where none stand below
      */
     record HeaterPlan(@NotNull @Pattern(regexp = ChamberPlan.UUID, message = ChamberPlan.NOT_UUID) String id, @NotBlank @Size(max = 80) String name, @NotNull ApplianceKind kind,
             @NotNull @Within(min = 0, max = 100_000, unit = "W") Double powerW, @NotNull Boolean lowVoltage, @OrNull @Valid PlacePlan place,
             @OrNull @Within(min = 0.1, max = 1e8, unit = "J/K") Double elementJK, @OrNull @Within(min = 0.0001, max = 1e6, unit = "W/K") Double toAirWK,
             @OrNull @Within(min = 0, max = 1e6, unit = "W/K") Double toContentsWK, @OrNull @Within(min = 25, max = 300, unit = "°C") Double selfLimitC,
-            @OrNull @Within(min = -30, max = 120, unit = "°C") Double opensAtC, @OrNull @Within(min = -30, max = 120, unit = "°C") Double closesAtC) implements AppliancePlan {
+            @OrNull @Within(min = -30, max = 120, unit = "°C") Double opensAtC, @OrNull @Within(min = -30, max = 120, unit = "°C") Double closesAtC,
+            @OrNull @Within(min = 0.1, max = 5, unit = "m") Double shinesFromM) implements AppliancePlan {
         /** As a new one begins; common practice, no source. */
         static HeaterPlan first(String id, String name, ApplianceKind kind) {
             return of(id, name, kind, 15);
@@ -79,12 +81,13 @@ public sealed interface AppliancePlan {
 
         /** One with its kind's usual figures, on the mains, in its usual place. */
         public static HeaterPlan of(String id, String name, ApplianceKind kind, double powerW) {
-            return new HeaterPlan(id, name, kind, powerW, false, null, null, null, null, null, null, null);
+            return new HeaterPlan(id, name, kind, powerW, false, null, null, null, null, null, null, null, null);
         }
 
         /** One that is so many times as strong, or the next size that is sold. */
         public HeaterPlan sized(double times) {
-            return new HeaterPlan(id, name, kind, FirstSizes.sold(times * powerW), lowVoltage, place, elementJK, toAirWK, toContentsWK, selfLimitC, opensAtC, closesAtC);
+            return new HeaterPlan(id, name, kind, FirstSizes.sold(times * powerW), lowVoltage, place, elementJK, toAirWK, toContentsWK, selfLimitC, opensAtC, closesAtC,
+                    shinesFromM);
         }
 
         @Override
@@ -93,7 +96,7 @@ public sealed interface AppliancePlan {
             Heater typical = heats.typical(id, drawn(this) * heats.heatPerWatt());
             return new Heater(id, typical.kind(), typical.powerW(), elementJK == null ? typical.elementJK() : elementJK, toAirWK == null ? typical.toAirWK() : toAirWK,
                     toContentsWK == null ? typical.toContentsWK() : toContentsWK, selfLimitC == null ? typical.selfLimitC() : OptionalDouble.of(selfLimitC),
-                    thermostat(opensAtC, closesAtC));
+                    thermostat(opensAtC, closesAtC), shinesFromM == null ? OptionalDouble.empty() : OptionalDouble.of(shinesFromM));
         }
     }
 

@@ -41,8 +41,12 @@ public class ShelfController {
     public record ApplianceKindView(ApplianceKind kind, AppliancePlan first, @OrNull HeaterView usual) {
     }
 
-    /** What is typical of a kind of heater, for one watt of it. */
-    public record HeaterView(double elementJKPerW, double toAirWKPerW, double toContentsWKPerW) {
+    /**
+     * What is typical of a kind of heater, for one watt of it.
+     *
+     * @param shines whether animals below it feel it shine
+     */
+    public record HeaterView(double elementJKPerW, double toAirWKPerW, double toContentsWKPerW, boolean shines) {
     }
 
     @Needs(Role.VISITOR)
@@ -56,6 +60,6 @@ public class ShelfController {
 
     private static HeaterView usual(HeaterKind kind) {
         Heater one = kind.typical("typical", 1);
-        return new HeaterView(one.elementJK(), one.toAirWK(), one.toContentsWK());
+        return new HeaterView(one.elementJK(), one.toAirWK(), one.toContentsWK(), kind.shines());
     }
 }

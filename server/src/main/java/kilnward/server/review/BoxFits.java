@@ -18,6 +18,7 @@ import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
 import java.util.UUID;
+import kilnward.core.device.Parameter;
 import kilnward.core.finding.RefusedValueException;
 import kilnward.core.fitting.BoxDrift;
 import kilnward.core.fitting.BoxFit;
@@ -26,7 +27,7 @@ import kilnward.core.fitting.BoxLog;
 import kilnward.core.fitting.BoxParameter;
 import kilnward.core.fitting.Drive;
 import kilnward.core.fitting.Experiment;
-import kilnward.core.device.Parameter;
+import kilnward.core.logbook.EntryKind;
 import kilnward.core.rehearsal.RoomCurve;
 import kilnward.core.series.Measured;
 import kilnward.core.series.Samples;
@@ -39,9 +40,10 @@ import kilnward.server.calendar.Tasks;
 import kilnward.server.compute.Computing;
 import kilnward.server.live.chart.Logs;
 import kilnward.server.live.chart.Logs.Log;
+import kilnward.server.live.series.SeriesService;
 import kilnward.server.live.series.SeriesViews.Series;
 import kilnward.server.live.series.SeriesViews.SeriesView;
-import kilnward.server.live.series.SeriesService;
+import kilnward.server.log.Entries;
 import kilnward.server.people.Here;
 import kilnward.server.plan.ChamberPlan;
 import kilnward.server.plan.Plans;
@@ -50,12 +52,12 @@ import kilnward.server.settings.ChamberService;
 import kilnward.server.settings.ChamberViews.ChamberView;
 import kilnward.server.site.Sites;
 import kilnward.server.store.Moments;
-import kilnward.server.wire.door.ManyLines;
 import kilnward.server.wire.OrNull;
-import kilnward.server.wire.problem.Within;
+import kilnward.server.wire.door.ManyLines;
 import kilnward.server.wire.problem.ConflictException;
 import kilnward.server.wire.problem.NotDoneException;
 import kilnward.server.wire.problem.NotFoundException;
+import kilnward.server.wire.problem.Within;
 import net.javacrumbs.shedlock.spring.annotation.SchedulerLock;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
@@ -79,7 +81,14 @@ class BoxFits {
     /** When somebody is at the box by day. */
     private static final LocalTime IN_THE_MORNING = LocalTime.of(9, 0);
     private static final String CHANGES = "Look at the box: what is learned of it changes from week to week. Its Review says what, and where to look.";
+    /** What somebody types of a room for hours, and what a plan says of it, are off by about so much (K); judgements, no source. */
+    private static final double TYPED_ROOM_ERROR_K = 0.7;
+    private static final double PLANNED_ROOM_ERROR_K = 2;
+    /** An opening is written down when it is over, more or less. */
+    private static final double BEFORE_IT_IS_WRITTEN_S = 300;
+
     private final BoxFitRepository fits;
+    private final Entries entries;
     private final Plans plans;
     private final ChamberService chambers;
     private final SeriesService series;
@@ -92,7 +101,8 @@ class BoxFits {
     private final TransactionTemplate transactions;
     private final Clock clock;
 
-    BoxFits(BoxFitRepository fits, Plans plans, ChamberService chambers, SeriesService series, Logs logs, Sites sites, Tasks tasks, Computing computing, Audit audit,
+    BoxFits(BoxFitRepository fits, Plans plans, ChamberService chambers, SeriesService series, Logs logs, Entries entries, Sites sites, Tasks tasks, Computing computing,
+            Audit audit,
             JsonMapper json,
             TransactionTemplate transactions, Clock clock) {
         this.fits = fits;
@@ -100,6 +110,7 @@ class BoxFits {
         this.chambers = chambers;
         this.series = series;
         this.logs = logs;
+        this.entries = entries;
         this.sites = sites;
         this.tasks = tasks;
         this.computing = computing;
@@ -220,7 +231,10 @@ class BoxFits {
         Samples log = since(read, firstS);
         Drive drive = watts.map(each -> Drive.ofWatts(since(each, firstS))).orElseGet(() -> Drive.ofTurns(log).orElseThrow(() -> new RefusedValueException("wattsSeriesId", null,
                 "must be given: these readings do not rise and fall, or faster than they are read, so that nobody can say when it was heated")));
-        BoxLog learnedFrom = new BoxLog(of.probeId, log, room, startHour, drive, asked.cold());
+        double roomErrorK = asked.roomSeriesId() != null ? BoxLog.ROOM_ERROR_K : asked.roomC() != null ? TYPED_ROOM_ERROR_K : PLANNED_ROOM_ERROR_K;
+        List<Double> openedS = entries.of(chamberId, Moments.seconds(firstS), Moments.seconds(lastS), List.of(EntryKind.OPENED), "").stream()
+                .map(each -> Math.max(0, Moments.micros(each.at()) / 1e6 - firstS - BEFORE_IT_IS_WRITTEN_S)).sorted().toList();
+        BoxLog learnedFrom = new BoxLog(of.probeId, log, room, startHour, drive, asked.cold(), roomErrorK, openedS);
         FitView view = computing.run(workers -> {
             BoxFit fit = BoxFit.of(setup, learnedFrom);
             return view(asked, of.probeId, firstS, log, setup, fit, Experiment.of(fit, learnedFrom), watts.isPresent(), who);
@@ -344,13 +358,13 @@ class BoxFits {
     }
 
     private FitView view(FitRequest asked, String probeId, double firstS, Samples log, Setup setup, BoxFit fit, List<Experiment> experiments, boolean byWatts, String who) {
-        List<EstimateView> estimates = fit.estimates().stream().map(each -> estimate(each, setup, fit.fitted(), probeId)).toList();
+        List<EstimateView> estimates = fit.estimates().stream().map(each -> estimate(each, setup, probeId)).toList();
         List<OffView> off = new ArrayList<>();
         Samples left = fit.residuals();
-        int first = log.count() - left.count();
         int every = Math.max(1, (left.count() + DRAWN - 1) / DRAWN);
         for (int i = 0; i < left.count(); i += every) {
-            off.add(new OffView(instant(firstS + left.atS()[i]), log.value()[first + i], fit.asPlanned().value()[i], left.value()[i]));
+            double measuredC = log.value()[Arrays.binarySearch(log.atS(), left.atS()[i])];
+            off.add(new OffView(instant(firstS + left.atS()[i]), measuredC, fit.asPlanned().value()[i], left.value()[i]));
         }
         double plannedRms = Math.sqrt(Arrays.stream(fit.asPlanned().value()).map(each -> each * each).average().orElse(0));
         return new FitView(UUID.randomUUID().toString(), asked, asked.seriesId(), probeId, instant(firstS), instant(firstS + log.lastS()), Moments.now(clock), who, asked.cold(),
@@ -367,11 +381,11 @@ class BoxFits {
     }
 
     /** In the units of the box, so that it stays comparable when the plan is another. */
-    private static EstimateView estimate(Estimate each, Setup plan, Setup fitted, String probeId) {
+    private static EstimateView estimate(Estimate each, Setup plan, String probeId) {
         double planned = each.parameter().of(plan, probeId);
-        double value = each.parameter().of(fitted, probeId);
-        double per = each.parameter().isFactor() ? value / each.value() : 1;
-        return new EstimateView(each.parameter(), planned, value, per * each.low(), per * each.high(), per * each.low() > planned || per * each.high() < planned, each.perRoomK());
+        double per = each.parameter().per(plan, probeId);
+        return new EstimateView(each.parameter(), planned, per * each.value(), per * each.low(), per * each.high(), per * each.low() > planned || per * each.high() < planned,
+                each.perRoomK());
     }
 
     private FitView view(BoxFitEntity entity) {

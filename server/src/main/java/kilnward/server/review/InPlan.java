@@ -53,7 +53,8 @@ final class InPlan {
 
     private static AppliancePlan heater(HeaterPlan plan, Heater heater) {
         return new HeaterPlan(plan.id(), plan.name(), plan.kind(), rounded(heater.electricalW()), plan.lowVoltage(), plan.place(), rounded(heater.elementJK()),
-                rounded(heater.toAirWK()), rounded(heater.toContentsWK()), plan.selfLimitC(), plan.opensAtC(), plan.closesAtC());
+                rounded(heater.toAirWK()), rounded(heater.toContentsWK()), plan.selfLimitC(), plan.opensAtC(), plan.closesAtC(),
+                plan.shinesFromM());
     }
 
     private static ProbePlace place(Setup box, String probeId) {

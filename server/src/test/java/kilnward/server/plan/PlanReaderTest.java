@@ -69,7 +69,7 @@ class PlanReaderTest {
 
     @Test
     void whatCannotBeTogetherIsRefusedWhenItIsSaved() {
-        AppliancePlan inTank = new HeaterPlan(plan.appliances().get(0).id(), "guard", ApplianceKind.IN_TANK, 40.0, false, null, null, null, null, null, null, null);
+        AppliancePlan inTank = new HeaterPlan(plan.appliances().get(0).id(), "guard", ApplianceKind.IN_TANK, 40.0, false, null, null, null, null, null, null, null, null);
         ChamberPlan dry = with(lived(plan), inTank, each -> each);
         assertEquals("must not be an in-tank heater where there is no water", assertThrows(RefusedValueException.class, () -> PlanReader.check(dry)).allowed());
     }
@@ -84,7 +84,7 @@ class PlanReaderTest {
     @Test
     void ownFiguresThermostatAndRatingsAreTakenOver() {
         String id = plan.appliances().get(0).id();
-        AppliancePlan own = new HeaterPlan(id, "own", ApplianceKind.BULB, 40.0, false, null, 77.0, 0.5, 0.1, null, 33.0, 31.0);
+        AppliancePlan own = new HeaterPlan(id, "own", ApplianceKind.BULB, 40.0, false, null, 77.0, 0.5, 0.1, null, 33.0, 31.0, null);
         ChamberPlan changed = with(lived(plan), own, each -> new ControllerPlan(each.id(), each.name(), each.probeIds(),
                 each.profile(), List.of(LoopPlan.of(each.loops().get(0).id(), List.of(id), 5.0, null, 1150.0))));
         Setup setup = PlanReader.setup(changed, keyed());
@@ -98,7 +98,7 @@ class PlanReaderTest {
     @Test
     void aThermostatThatOpensMustCloseAndWhatRestsMustWork() {
         String id = plan.appliances().get(0).id();
-        AppliancePlan shut = new HeaterPlan(id, "bulb", ApplianceKind.BULB, 40.0, false, null, null, null, null, null, 33.0, null);
+        AppliancePlan shut = new HeaterPlan(id, "bulb", ApplianceKind.BULB, 40.0, false, null, null, null, null, null, 33.0, null, null);
         assertEquals("appliances[0].closesAtC", assertThrows(RefusedValueException.class, () -> PlanReader.check(with(plan, shut, each -> each))).field());
         AppliancePlan mute = new AppliancePlan.HumidifierPlan(id, "mist", ApplianceKind.HUMIDIFIER_ULTRASONIC, 20.0, false, null, 60.0, null, 300.0);
         assertEquals("appliances[0].pulseOnS", assertThrows(RefusedValueException.class, () -> PlanReader.check(with(plan, mute, each -> each))).field());
@@ -151,7 +151,7 @@ class PlanReaderTest {
         assertEquals("box.tank.waterHeightM", assertThrows(RefusedValueException.class, () -> PlanReader.check(tank(plan, 3))).field());
         AppliancePlan mat = plan.appliances().get(0);
         ChamberPlan dry = with(tank(plan, 0.2), new HeaterPlan(mat.id(), "heater", ApplianceKind.IN_TANK, 50.0, false,
-                new PlacePlan(0.25, 0.2, 0.25, 0.02, 0.02, 0.1), null, null, null, null, null, null), each -> each);
+                new PlacePlan(0.25, 0.2, 0.25, 0.02, 0.02, 0.1), null, null, null, null, null, null, null), each -> each);
         RefusedValueException burns = assertThrows(RefusedValueException.class, () -> PlanReader.check(dry));
         assertEquals("appliances[0].place.zM", burns.field());
         assertTrue(burns.allowed().contains("below the water line"), burns.allowed());
