@@ -5,7 +5,7 @@
   import type { RunView, SeriesView, VerdictView } from '../lib/api/types'
   import type { ChamberDraft } from '../lib/chamber/draft.svelte'
   import { Work } from '../lib/plan/plan.svelte'
-  import { CAUSES, compared, STATES, UNTOLD } from '../lib/plan/proving'
+  import { CAUSES, compared, orElse, STATES, UNTOLD } from '../lib/plan/proving'
   import NumberField from '../lib/parts/NumberField.svelte'
   import { prefs } from '../lib/prefs.svelte'
   import { session } from '../lib/session.svelte'
@@ -97,6 +97,12 @@
     </p>{/if}
   {#if found.cause}
     <p><b>{CAUSES[found.cause].says(found.factor ?? 0)}</b></p>
+    {#if found.orElse?.length}<p>
+        {orElse(
+          found.orElse,
+          found.compared.some((each) => each.what === 'POWER'),
+        )}
+      </p>{/if}
     <p>{CAUSES[found.cause].do} <a href="/chambers/{draft.id}/{CAUSES[found.cause].step}">Open it in the plan</a></p>
   {:else if found.state === 'FAILED'}<p>
       No single thing in the plan explains it. Look at lid, probe and heater, then run it again; and read the plan through: size, walls, watts.

@@ -23,6 +23,8 @@ export const UNTOLD: Record<What, string> = {
   WARM_UP: 'warm-up',
   RISE: 'pace of the rises',
   FALL: 'pace of the falls',
+  POWER: 'mean watts',
+  ON_POWER: 'watts while on',
 }
 
 /** One comparison as a row: name and both values with their unit. */
@@ -39,6 +41,9 @@ export function compared(each: ComparedView, humid: boolean, unit: TemperatureUn
         return duration(value)
       case 'DUTY':
         return `${fixed(100 * value, 0)} %`
+      case 'POWER':
+      case 'ON_POWER':
+        return `${fixed(value, 1)} W`
       case 'RISE':
       case 'FALL':
         return humid ? `${fixed(value, 0)} points/h` : `${difference(value, unit)}/h`
@@ -50,11 +55,30 @@ export function compared(each: ComparedView, humid: boolean, unit: TemperatureUn
 
 const share = (factor: number) => `${fixed(100 * factor, 0)} %`
 
+const SHORT: Record<Cause, string> = {
+  LOSES_MORE: 'air leaks',
+  WALLS_LET_MORE: 'thin or wet walls',
+  LOSES_LESS: 'less heat lost than planned',
+  HEATER_WEAKER: 'a weak heater',
+  HEATER_STRONGER: 'a strong heater',
+  PROBE_NEARER: 'a probe near the heater',
+  PROBE_FARTHER: 'a probe far from the heater',
+}
+
+/** Causes that explain it about as well. */
+export const orElse = (causes: Cause[], metered: boolean) =>
+  `These readings cannot tell that apart from ${causes.map((each) => SHORT[each]).join(' or ')}.${metered ? '' : ' A meter at the heater’s plug can: log its watts and run again.'}`
+
 /** What in the plan would explain it, by how much, what to do, and where the plan holds it. */
 export const CAUSES: Record<Cause, { says: (factor: number) => string; do: string; step: 'chamber' | 'probes' }> = {
   LOSES_MORE: {
     says: (factor) => `It loses more heat than planned, as if ${fixed(factor, 0)} air changes an hour more went through it.`,
-    do: 'Look at lid, seal and openings first; if they are tight, the walls let more through than planned. Temperature alone cannot tell the two apart. Mend it and run again, or put the air changes into the plan.',
+    do: 'Look at lid, seal and openings. Close what leaks and run again, or put the air changes into the plan.',
+    step: 'chamber',
+  },
+  WALLS_LET_MORE: {
+    says: (factor) => `The walls let more heat through than planned: ${share(factor)} of it.`,
+    do: 'Look at the insulation: is it as thick as planned, dry, and without gaps? Then fix it, or correct the walls in the plan.',
     step: 'chamber',
   },
   LOSES_LESS: {

@@ -17,6 +17,8 @@ export const ORDER: Sign[] = [
   'RAN_ON',
   'FELL_SHORT',
   'STUCK_VALUE',
+  'LOSES_MORE',
+  'HEATER_WEAKER',
   'CHANGED',
   'DRIFT',
   'WIDE_SWING',
@@ -106,6 +108,20 @@ export function said({ sign, numbers: n }: SightView, of: SeriesUnit, unit: Temp
         says: `${times(n.times ?? 0)}, by up to ${by('farthest')}, for up to ${long('longestS')}. It usually turns at ${at('usual')}.`,
         act: 'The heater did not warm, or not enough: fuse, plug, heater, a cold night, the mains. See which alarm would have told.',
         step: 'faults',
+      }
+    case 'LOSES_MORE':
+      return {
+        title: 'It loses more heat than before',
+        says: `Since then it heats up at ${fixed(100 * (n.shareOfRise ?? 1), 0)} % of the pace before, and cools at ${fixed(100 * (n.shareOfFall ?? 1), 0)} %.`,
+        act: 'Look for a lid or door that does not close, a seal, a vent that stays open, wet insulation.',
+        step: 'chamber',
+      }
+    case 'HEATER_WEAKER':
+      return {
+        title: 'The heater gives less than before',
+        says: `Since then it heats up at ${fixed(100 * (n.shareOfRise ?? 1), 0)} % of the pace before, and cools at ${fixed(100 * (n.shareOfFall ?? 1), 0)} %.`,
+        act: 'Check the heater: a lead, a plug, a bulb or one of two heaters may be dead. Replace it before a cold night.',
+        step: 'chamber',
       }
     case 'CHANGED':
       return {

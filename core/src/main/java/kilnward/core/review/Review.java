@@ -141,6 +141,7 @@ public record Review(Figures figures, Cycles cycles, List<Sight> sights) {
         private final double begunS;
         private final List<Span> leaps;
         private final Optional<Sight> daily;
+        private final Optional<Sight> warmth;
 
         Looked(double grain, Samples log, double keepLow, double keepHigh, double expectedEveryS) {
             this.grain = grain;
@@ -164,6 +165,7 @@ public record Review(Figures figures, Cycles cycles, List<Sight> sights) {
             this.begunS = begun();
             this.leaps = leaps();
             this.daily = dayAndNight();
+            this.warmth = grain == Kind.TEMPERATURE.grain ? HeatChange.of(smooth.between(begunS, all.toS()).pieces(gapS), all) : Optional.empty();
         }
 
         private Optional<Sight> look(Sign sign) {
@@ -177,6 +179,7 @@ public record Review(Figures figures, Cycles cycles, List<Sight> sights) {
                 case RAN_ON -> excursions(true);
                 case FELL_SHORT -> excursions(false);
                 case CHANGED -> changed();
+                case LOSES_MORE, HEATER_WEAKER -> warmth.filter(each -> each.sign() == sign);
                 case DRIFT -> drift();
                 case OVERSHOOT -> overshoot();
                 case DAY_AND_NIGHT -> daily;

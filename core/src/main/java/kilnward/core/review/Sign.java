@@ -20,6 +20,10 @@ public enum Sign {
     FELL_SHORT,
     /** From one moment on it rises and falls otherwise than before, and stays so. */
     CHANGED,
+    /** From one moment on it heats up more slowly and cools faster: more heat is lost. */
+    LOSES_MORE,
+    /** From one moment on it heats up more slowly, and cools more slowly from where it turns: the heater gives less. */
+    HEATER_WEAKER,
     /** It creeps one way, day after day. */
     DRIFT,
     /** The first time it came up it went farther than it ever does afterwards. */

@@ -149,49 +149,78 @@ public final class OtherLogs {
     public record Logged(Samples read, Samples watts, double[] roomC, List<Double> opened) {
     }
 
-    /** How a log is made: from cold or settled, how long, how far the room's sensor is off at most, how often the lid is opened. */
-    public record Manner(boolean cold, double hours, double roomOffK, double noiseK, int openings) {
+    /** How a log is made: from cold or settled, how long, how far the room's sensor is off at most, how often the lid is opened, and how often it is read (s). */
+    public record Manner(boolean cold, double hours, double roomOffK, double noiseK, int openings, int everyS) {
+        /** Read once a minute. */
+        public Manner(boolean cold, double hours, double roomOffK, double noiseK, int openings) {
+            this(cold, hours, roomOffK, noiseK, openings, 60);
+        }
+    }
+
+    /** What changes from one moment of a log on (s): air changes and watts, by factors. */
+    public record Change(double atS, double air, double watts) {
+        static final Change NONE = new Change(Double.POSITIVE_INFINITY, 1, 1);
+    }
+
+    /** So many times the air changes that it ends as far from the room as with so many times all of its heat lost. */
+    public static double leak(Planned planned, double more) {
+        double endsK = box(planned, Truth.asPlanned(planned), 16).endsAboveK() / more;
+        double factor = 1;
+        while (box(planned, Truth.asPlanned(planned).air(factor), 16).endsAboveK() > endsK) {
+            factor *= 1.02;
+        }
+        return factor;
     }
 
     /** A log. */
     public static Logged of(Planned planned, Truth truth, Manner manner, SplittableRandom random) {
+        return of(planned, truth, manner, Change.NONE, random);
+    }
+
+    /** A log of a box that changes. */
+    public static Logged of(Planned planned, Truth truth, Manner manner, Change change, SplittableRandom random) {
         double startHour = 24 * random.nextDouble();
         int settleMinutes = manner.cold ? 0 : 20 * 60;
         int minutes = (int) (60 * manner.hours);
         double[] room = room(15 + 4 * random.nextDouble(), startHour, settleMinutes + minutes, random);
         OtherBox box = box(planned, truth, manner.cold ? room[0] : 27);
         double roomOffK = manner.roomOffK * (2 * random.nextDouble() - 1);
-        double phaseS = Math.floor(60 * random.nextDouble());
+        double phaseS = Math.floor(manner.everyS * random.nextDouble());
+        int count = 60 * minutes / manner.everyS;
         List<Double> opened = new ArrayList<>();
         for (int i = 0; i < manner.openings; i++) {
             opened.add(60 * minutes * (0.25 + 0.65 * (i + random.nextDouble()) / manner.openings));
         }
-        double[] at = new double[minutes];
-        double[] read = new double[minutes];
+        double[] at = new double[count];
+        double[] read = new double[count];
         double[] roomRead = new double[minutes + 1];
         List<double[]> watts = new ArrayList<>();
         double probe = box.airC;
         boolean on = false;
         int next = 0;
         double beginsS = 60.0 * settleMinutes;
-        for (double t = 0; next < minutes; t += STEP_S) {
+        for (double t = 0; next < count; t += STEP_S) {
             double since = t - beginsS;
             double roomC = room[Math.min(room.length - 1, (int) (t / 60))];
             if (t % LOOKS_S == 0) {
-                on = probe < ON_AT_C || probe < OFF_AT_C && on;
+                // It acts on what it shows, to a tenth.
+                double shownC = Math.rint(10 * probe) / 10;
+                on = shownC <= ON_AT_C || shownC < OFF_AT_C && on;
             }
             boolean open = opened.stream().anyMatch(each -> since >= each && since < each + LID_S);
-            box.airChanges(open ? LID_AIR_CHANGES : truth.air * planned.airChanges);
-            box.step(on ? 1 : 0, roomC);
+            boolean changed = since >= change.atS;
+            box.airChanges(open ? LID_AIR_CHANGES : truth.air * planned.airChanges * (changed ? change.air : 1));
+            double share = on ? changed ? change.watts : 1 : 0;
+            box.step(share, roomC);
             double felt = (1 - truth.felt) * box.airC + truth.felt * box.elementC;
             probe += STEP_S / planned.lagS * (felt - probe);
             if (since >= 0 && since % PLUG_S == 0) {
-                watts.add(new double[] {since, on ? truth.watts * planned.watts : 0});
+                watts.add(new double[] {since, share * truth.watts * planned.watts});
             }
             if (since >= 0 && since % 60 == 0) {
                 roomRead[(int) (since / 60)] = Math.rint(10 * (roomC + roomOffK)) / 10;
             }
-            if (since >= 60 * next + phaseS) {
+            if (since >= manner.everyS * next + phaseS) {
                 at[next] = since;
                 read[next] = Math.rint(10 * (probe + manner.noiseK * random.nextGaussian())) / 10;
                 next++;

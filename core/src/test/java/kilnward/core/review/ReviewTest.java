@@ -151,6 +151,16 @@ class ReviewTest {
                 System.arraycopy(after, from, before, from, before.length - from);
                 return made.read(before);
             }
+            case LOSES_MORE, HEATER_WEAKER -> {
+                double[] before = made.shown();
+                // Half the heat lost again, by air; or two thirds of the watts.
+                made.airChanges = sign == Sign.LOSES_MORE ? made.some(12, 16) : made.airChanges;
+                made.heaterW *= sign == Sign.HEATER_WEAKER ? made.some(0.65, 0.75) : 1;
+                double[] after = made.shown();
+                int from = made.minute(24, 48);
+                System.arraycopy(after, from, before, from, before.length - from);
+                return made.read(before);
+            }
             case DRIFT -> {
                 double[] shown = made.shown();
                 double by = made.some(0.7, 1.5) * (made.random.nextBoolean() ? 1 : -1);

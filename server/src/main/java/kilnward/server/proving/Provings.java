@@ -13,6 +13,7 @@ import java.time.Instant;
 import java.util.List;
 import java.util.Locale;
 import java.util.Objects;
+import java.util.Optional;
 import java.util.UUID;
 import java.util.stream.Stream;
 import kilnward.core.chamber.Contents;
@@ -33,9 +34,10 @@ import kilnward.server.live.alarm.AlarmViews.Of;
 import kilnward.server.live.alarm.Happenings;
 import kilnward.server.live.series.SeriesService;
 import kilnward.server.live.series.SeriesViews.Series;
+import kilnward.server.live.series.SeriesViews.SeriesView;
 import kilnward.server.plan.ChamberPlan;
-import kilnward.server.plan.Plans.Planned;
 import kilnward.server.plan.Plans;
+import kilnward.server.plan.Plans.Planned;
 import kilnward.server.settings.ChamberService;
 import kilnward.server.store.Digest;
 import kilnward.server.store.Moments;
@@ -110,9 +112,13 @@ public class Provings implements Happenings {
         }
     }
 
-    /** What a judgement said. */
+    /**
+     * What a judgement said.
+     *
+     * @param orElse what explains it about as well; null in judgements from before that was said
+     */
     public record VerdictView(ProvingRun.State state, @OrNull Double steadySinceS, int readings, double lengthS, List<ComparedView> compared, List<ProvingRun.What> untold,
-            @OrNull ProvingRun.Cause cause, @OrNull Double factor) {
+            @OrNull ProvingRun.Cause cause, @OrNull Double factor, @OrNull List<ProvingRun.Cause> orElse) {
     }
 
     /** A run. */
@@ -211,10 +217,11 @@ public class Provings implements Happenings {
         Setup setup = chambers.setup(chamberId);
         Setup asRun = run.loaded ? setup : emptied(setup);
         Samples read = read(run, asRun);
-        ProvingRun judged = computing.run(workers -> ProvingRun.judge(asRun, run.controllerId.toString(), read, run.roomC));
+        Optional<Samples> watts = watts(run);
+        ProvingRun judged = computing.run(workers -> ProvingRun.judge(asRun, run.controllerId.toString(), read, run.roomC, watts));
         VerdictView verdict = new VerdictView(judged.state(), orNull(judged.steadySinceS()), read.atS().length,
                 read.atS().length == 0 ? 0 : read.atS()[read.atS().length - 1], judged.comparisons().stream().map(ComparedView::of).toList(), judged.untold(),
-                judged.cause().orElse(null), orNull(judged.factor()));
+                judged.cause().orElse(null), orNull(judged.factor()), judged.orElse());
         return transactions.execute(status -> {
             ProvingEntity held = running(chamberId, id);
             held.verdict = json.writeValueAsString(verdict);
@@ -266,21 +273,28 @@ public class Provings implements Happenings {
 
     /** What its display showed since it began: typed, or what the probe sent with the offset that is keyed in. */
     private Samples read(ProvingEntity run, Setup setup) {
-        double offset = 0;
-        String from = "select at_us, value from proving_reading where run_id = ? and at_us >= ? and at_us <= ? order by at_us limit " + MOST_READINGS;
-        Object of = run.getId();
-        if (run.seriesId != null) {
-            Series sent = series.require(run.seriesId);
-            PlannedController controller = setup.controller(run.controllerId.toString());
-            Settings keyed = controller.inForce();
-            boolean fahrenheit = keyed.unit(controller.profile()) == DisplayUnit.F;
-            boolean ofProbe = series.all(run.chamberId).stream().anyMatch(each -> each.id().equals(run.seriesId.toString()) && each.probeId() != null);
-            offset = !ofProbe ? 0 : keyed.value(Parameter.OFFSET).orElse(0.0) / (fahrenheit ? 1.8 : 1);
-            from = "select at_us, value_e6 / 1e6 from reading where series = ? and at_us >= ? and at_us <= ? order by at_us limit " + MOST_READINGS;
-            of = sent.number();
+        if (run.seriesId == null) {
+            return samples("select at_us, value from proving_reading where run_id = ? and at_us >= ? and at_us <= ? order by at_us limit " + MOST_READINGS, run.getId(), run, 0);
         }
-        double shift = offset;
-        List<double[]> rows = sql.sql(from).param(of).param(run.begunUs).param(run.begunUs + Moments.micros(Instant.EPOCH.plus(LONGEST)))
+        PlannedController controller = setup.controller(run.controllerId.toString());
+        Settings keyed = controller.inForce();
+        boolean fahrenheit = keyed.unit(controller.profile()) == DisplayUnit.F;
+        boolean ofProbe = series.all(run.chamberId).stream().anyMatch(each -> each.id().equals(run.seriesId.toString()) && each.probeId() != null);
+        return sent(series.require(run.seriesId), run, !ofProbe ? 0 : keyed.value(Parameter.OFFSET).orElse(0.0) / (fahrenheit ? 1.8 : 1));
+    }
+
+    /** What a meter told meanwhile; empty where the chamber has none, or several of which nobody knows what hangs on which. */
+    private Optional<Samples> watts(ProvingEntity run) {
+        List<String> meters = series.all(run.chamberId).stream().filter(each -> each.quantity() == Measured.POWER).map(SeriesView::id).toList();
+        return meters.size() != 1 ? Optional.empty() : Optional.of(sent(series.require(UUID.fromString(meters.get(0))), run, 0)).filter(each -> each.count() > 0);
+    }
+
+    private Samples sent(Series from, ProvingEntity run, double shift) {
+        return samples("select at_us, value_e6 / 1e6 from reading where series = ? and at_us >= ? and at_us <= ? order by at_us limit " + MOST_READINGS, from.number(), run, shift);
+    }
+
+    private Samples samples(String query, Object of, ProvingEntity run, double shift) {
+        List<double[]> rows = sql.sql(query).param(of).param(run.begunUs).param(run.begunUs + Moments.micros(Instant.EPOCH.plus(LONGEST)))
                 .query((row, i) -> new double[] {(row.getLong(1) - run.begunUs) / MICROS, row.getDouble(2) + shift}).list();
         return new Samples(rows.stream().mapToDouble(each -> each[0]).toArray(), rows.stream().mapToDouble(each -> each[1]).toArray());
     }
