@@ -8,6 +8,7 @@
   import PairsList from '../lib/fault/PairsList.svelte'
   import LayersList from '../lib/fault/LayersList.svelte'
   import TonightSheet from '../lib/fault/TonightSheet.svelte'
+  import Unvouched from '../lib/life/Unvouched.svelte'
   import WatchForm from '../lib/fault/WatchForm.svelte'
   import { ACTS, LAYERS, looksOf, nameOf, ORDER, STOPS, sureOf, VERDICTS } from '../lib/fault/words'
   import { prefs } from '../lib/prefs.svelte'
@@ -161,6 +162,7 @@
       {#if busy && answer}<span class="quiet small">rehearsing …</span>{/if}
     </p>
     {#if problem}<p class="error" role="alert">{problem.title}. {problem.detail}</p>{/if}
+    <Unvouched {occupancy} />
     {#if watch}<details>
         <summary
           >Who can act when: away up to {fixed(watch.awayS / 3600, 0)} h, {watch.wakes ? 'woken by the alarm' : `deaf for ${fixed(watch.asleepS / 3600, 0)} h of sleep`}, {watch.message
