@@ -43,7 +43,7 @@ public record Rule(RuleKind kind, Urgency urgency, double limit, OptionalDouble 
      */
     public Condition condition(List<HarmLimit> harm, double toOccupantK) {
         return condition(kind, limit, secondLimit, deadband, overS,
-                kind != RuleKind.HARM_NEAR ? List.of() : harm.stream().map(each -> new HarmLimit(each.side(), each.levelC() - toOccupantK, each.durationS())).toList());
+                kind != RuleKind.HARM_NEAR ? List.of() : harm.stream().map(each -> each.asMeasured(toOccupantK)).toList());
     }
 
     private static Condition condition(RuleKind kind, double limit, OptionalDouble secondLimit, double deadband, OptionalDouble overS, List<HarmLimit> harm) {

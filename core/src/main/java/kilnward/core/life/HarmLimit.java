@@ -17,6 +17,15 @@ public record HarmLimit(Side side, double levelC, double durationS) {
         Require.within("durationS", durationS, 0, 60 * 86_400, "s");
     }
 
+    /**
+     * The same limit as it stands where something measures.
+     *
+     * @param toOccupantK what the occupant is warmer than there (K)
+     */
+    public HarmLimit asMeasured(double toOccupantK) {
+        return new HarmLimit(side, levelC - toOccupantK, durationS);
+    }
+
     /** Whether a temperature at the occupant is at or beyond the level. */
     public boolean isReachedAt(double occupantC) {
         return side == Side.HIGH ? occupantC >= levelC : occupantC <= levelC;

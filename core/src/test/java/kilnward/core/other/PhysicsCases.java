@@ -23,7 +23,18 @@ import kilnward.core.chamber.SteadyState;
 import kilnward.core.chamber.Sun;
 import kilnward.core.chamber.ThermalModel;
 import kilnward.core.chamber.Wall;
+import kilnward.core.air.MoistAir;
+import kilnward.core.air.StandardAtmosphere;
+import kilnward.core.chamber.Tank;
+import kilnward.core.control.Direction;
+import kilnward.core.control.SwitchingPoints;
 import kilnward.core.life.OccupantPlace;
+import kilnward.core.probe.DisplayUnit;
+import kilnward.core.rehearsal.Rehearsal;
+import kilnward.core.rehearsal.RelayStuckOff;
+import kilnward.core.rehearsal.Rig;
+import kilnward.core.rehearsal.RoomCurve;
+import kilnward.core.rehearsal.Scenario;
 
 /** What the product says beside what a model says that shares nothing with it: boxes by finite differences, a glass house ray by ray. */
 public final class PhysicsCases {
@@ -58,6 +69,8 @@ public final class PhysicsCases {
             }
         }
         rows.addAll(house());
+        rows.addAll(wetBulbs());
+        rows.addAll(tank());
         return rows;
     }
 
@@ -195,5 +208,55 @@ public final class PhysicsCases {
                     beamWm2 * RayHouse.beamStaysM2(new double[] {2.4, 1.8, 2}, toSun, 32, 200_000), glazing.ofBeamW(hour * 3600)));
         }
         return rows;
+    }
+
+    /** Over water, by Magnus (WMO No. 8, annex 4.B; from memory), Pa. */
+    private static double magnusPa(double temperatureC) {
+        return 611.2 * Math.exp(17.62 * temperatureC / (243.12 + temperatureC));
+    }
+
+    /** An aspirated psychrometer by its equation, A = 0.000662/K (WMO No. 8, annex 4.B; from memory). */
+    private static List<Row> wetBulbs() {
+        List<Row> rows = new ArrayList<>();
+        for (double[] each : new double[][] {{25, 50}, {30, 30}, {15, 80}}) {
+            double vapourPa = each[1] / 100 * magnusPa(each[0]);
+            double low = -10;
+            double high = each[0];
+            for (int i = 0; i < 60; i++) {
+                double middle = 0.5 * (low + high);
+                boolean tooDry = magnusPa(middle) - 0.000662 * StandardAtmosphere.SEA_LEVEL_PA * (each[0] - middle) < vapourPa;
+                low = tooDry ? middle : low;
+                high = tooDry ? high : middle;
+            }
+            rows.add(new Row("air of " + (int) each[0] + " °C and " + (int) each[1] + " %RH", "wet bulb", "°C", low,
+                    MoistAir.of(each[0], each[1], StandardAtmosphere.SEA_LEVEL_PA).wetBulbC()));
+        }
+        return rows;
+    }
+
+    /** A tank of 90 by 40 by 42 cm of water in 10 mm of glass, open above, in a room of 18 °C and 55 %RH: what it loses in eight hours without heat. */
+    private static List<Row> tank() {
+        Box glass = new Box(0.9, 0.4, 0.5, Collections.nCopies(6, new Wall(List.of(new Layer(Material.WINDOW_GLASS, 10)), List.of())));
+        Chamber tank = new Chamber(glass, Optional.of(new Tank(0.42, 0)), 0, AirMovement.STILL, Contents.dry(1, 800, 0.5, 0), OccupantPlace.AIR, 0,
+                List.of(HeaterKind.IN_TANK.typical("mat", 300)), Room.of(18, 18, 15).withHumidity(55), 0, 1);
+        Rig rig = new Rig(tank, Osier.eggNeeds(), List.of(Osier.probe(0, 0)),
+                List.of(Osier.onOff(new SwitchingPoints(Direction.RAISE, 25.9, 26.1), DisplayUnit.C, 0.1, 0)));
+        Scenario night = new Scenario(RoomCurve.constant(18), 0, 9 * 3600, 1, Scenario.Start.SETTLED, List.of(new RelayStuckOff("loop", 3600)), 540);
+        double[] occupant = Rehearsal.run(rig, night).trace().occupant().low();
+        double startC = occupant[59];
+        double capacityJK = 0.9 * 0.4 * 0.42 * 4.17e6 + 800;
+        double glassWK = (2 * (0.9 + 0.4) * 0.42 + 0.9 * 0.4) / (0.13 + 0.01 / 1.0);
+        double waterC = startC;
+        for (int i = 0; i < 8 * 60; i++) {
+            // Quiet water: 0.74 of what Carrier's equation gives in still air (Smith, Löf and Jones, Solar Energy 53, 1994; from memory).
+            double kgS = 0.36 * 0.74 * 0.089 * (magnusPa(waterC) - 0.55 * magnusPa(18)) / 1000 / 2440;
+            double surfaceW = 0.36 * (5.5 + 4) * (waterC - 18) + 2.44e6 * kgS;
+            waterC -= 60 * (glassWK * (waterC - 18) + surfaceW) / capacityJK;
+        }
+        double evaporatedKg = Rehearsal.run(rig, new Scenario(RoomCurve.constant(18), 0, 9 * 3600, 1, Scenario.Start.SETTLED, List.of(), 9)).metrics().water().orElseThrow()
+                .suppliedKg();
+        double heldKg = 9 * 3600 * 0.36 * 0.74 * 0.089 * (magnusPa(26) - 0.55 * magnusPa(18)) / 1000 / 2440;
+        return List.of(new Row("open tank, 151 litres, room 18 °C", "loses in 8 h without heat", "K", startC - waterC, startC - occupant[539]),
+                new Row("open tank, 151 litres, room 18 °C", "evaporates in 9 h at 26 °C", "kg", heldKg, evaporatedKg));
     }
 }

@@ -100,7 +100,7 @@ class Reviews {
     record ExposureView(double largestDose, @OrNull Instant harmedAt) {
         private static ExposureView of(Wanted wanted, Log log) {
             Figures.Exposure found = Figures.exposure(log.samples(),
-                    wanted.harm().stream().map(each -> new HarmLimit(each.side(), each.levelC() - wanted.toOccupantK(), each.durationS())).toList(), log.everyS());
+                    wanted.harm().stream().map(each -> each.asMeasured(wanted.toOccupantK())).toList(), log.everyS());
             return new ExposureView(Math.min(MOST_DOSE, found.largestDose()), found.harmedAtS().isPresent() ? Moments.seconds(found.harmedAtS().getAsDouble()) : null);
         }
     }

@@ -96,7 +96,7 @@ class FirstThings {
 
     /** What was borne already. */
     private Map<Side, Double> doses(Setup setup, Series one, double nowS, double toOccupantK) {
-        List<HarmLimit> there = setup.needs().harmLimits().stream().map(each -> new HarmLimit(each.side(), each.levelC() - toOccupantK, each.durationS())).toList();
+        List<HarmLimit> there = setup.needs().harmLimits().stream().map(each -> each.asMeasured(toOccupantK)).toList();
         HarmNear near = new HarmNear(there, 1);
         List<Reading> readings = heards.since(one.number(), nowS - near.lookBackS(), nowS);
         return near.doses(Heard.of(readings).holding(Heard.holdS(one.everyS(), readings)), nowS);
