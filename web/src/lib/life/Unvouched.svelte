@@ -28,6 +28,6 @@
 {#if limits.length > 0}
   <p class="small quiet">
     No published source gives {limits.length === 1 ? 'this danger limit' : 'these danger limits'}:
-    {limits.map((each) => `${level(each.levelC, prefs.unit)} for ${duration(each.durationS)} (${GRADE_NAMES[each.grade]})`).join(', ')}. Judge by your own experience, or ask a vet.
+    {limits.map((each) => `${level(each.levelC, prefs.unit)} for ${duration(each.durationS)} (${GRADE_NAMES[each.grade]})`).join(', ')}. Judge by your own experience.
   </p>
 {/if}
