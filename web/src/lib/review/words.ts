@@ -113,14 +113,14 @@ export function said({ sign, numbers: n }: SightView, of: SeriesUnit, unit: Temp
       return {
         title: 'It loses more heat than before',
         says: `Since then it heats up at ${fixed(100 * (n.shareOfRise ?? 1), 0)} % of the pace before, and cools at ${fixed(100 * (n.shareOfFall ?? 1), 0)} %.`,
-        act: 'Look for a lid or door that does not close, a seal, a vent that stays open, wet insulation.',
+        act: 'If the room got no colder then: look for a lid or door that does not close, a seal, a vent that stays open, wet insulation.',
         step: 'chamber',
       }
     case 'HEATER_WEAKER':
       return {
         title: 'The heater gives less than before',
         says: `Since then it heats up at ${fixed(100 * (n.shareOfRise ?? 1), 0)} % of the pace before, and cools at ${fixed(100 * (n.shareOfFall ?? 1), 0)} %.`,
-        act: 'Check the heater: a lead, a plug, a bulb or one of two heaters may be dead. Replace it before a cold night.',
+        act: 'If the room got no colder then: check the heater. A lead, a plug, a bulb or one of two heaters may be dead. Replace it before a cold night.',
         step: 'chamber',
       }
     case 'CHANGED':

@@ -68,7 +68,7 @@ public record BoxFit(List<Estimate> estimates, List<Untold> untold, Setup fitted
     private static final double OPENED_S = 1200;
     private static final double OPENED_ERROR_S = 600;
     /** What nothing is known of beforehand, along its coordinate: a factor of e⁵. */
-    private static final double VAGUE = 5;
+    static final double VAGUE = 5;
 
     /**
      * One thing learned.
@@ -155,14 +155,13 @@ public record BoxFit(List<Estimate> estimates, List<Untold> untold, Setup fitted
         return covariance.getEntry(i, j) / Math.sqrt(covariance.getEntry(i, i) * covariance.getEntry(j, j));
     }
 
-    static RealMatrix covarianceOf(RealMatrix information) {
-        int n = information.getColumnDimension();
-        RealMatrix held = information.copy();
-        for (int i = 0; i < n; i++) {
-            // A hold so weak that it tells nothing.
-            held.addToEntry(i, i, 1 / (VAGUE * VAGUE));
+    /** @param known how well each is known beforehand, as a standard deviation */
+    static RealMatrix covarianceOf(RealMatrix information, double[] known) {
+        RealMatrix whole = information.copy();
+        for (int i = 0; i < known.length; i++) {
+            whole.addToEntry(i, i, 1 / (known[i] * known[i]));
         }
-        return MatrixUtils.inverse(held);
+        return MatrixUtils.inverse(whole);
     }
 
     /** Whether one of what is looked for is known well enough. */
@@ -172,14 +171,14 @@ public record BoxFit(List<Estimate> estimates, List<Untold> untold, Setup fitted
 
     /** What a log would tell of a box about what is looked for, whatever else has to be found with it. */
     static RealMatrix information(Setup box, BoxLog log, List<BoxParameter> of, double noiseK) {
-        Problem problem = new Problem(box, log, noiseK);
+        Problem problem = new Problem(box, log, noiseK, of);
         RealMatrix jacobian = problem.whole(problem.start());
         RealMatrix all = jacobian.transposeMultiply(jacobian);
         int n = of.size();
         int beside = all.getColumnDimension() - n;
         RealMatrix rest = all.getSubMatrix(n, n + beside - 1, n, n + beside - 1);
         for (int i = 0; i < beside; i++) {
-            rest.addToEntry(i, i, 1e-9);
+            rest.addToEntry(i, i, 1 / (problem.known[n + i] * problem.known[n + i]));
         }
         RealMatrix across = all.getSubMatrix(0, n - 1, n, n + beside - 1);
         return all.getSubMatrix(0, n - 1, 0, n - 1).subtract(across.multiply(MatrixUtils.inverse(rest)).multiplyTransposed(across));
@@ -213,16 +212,16 @@ public record BoxFit(List<Estimate> estimates, List<Untold> untold, Setup fitted
         private double[] back;
 
         Problem(Setup planned, BoxLog log) {
-            this(planned, log, log.log().noise());
+            this(planned, log, log.log().noise(), Arrays.stream(BoxParameter.values()).filter(each -> each.applies(planned, log.probeId()))
+                    .filter(each -> each != BoxParameter.HEATER || log.drive().onW().isEmpty()).toList());
         }
 
-        Problem(Setup planned, BoxLog log, double likelyNoiseK) {
+        Problem(Setup planned, BoxLog log, double likelyNoiseK, List<BoxParameter> all) {
             this.log = log;
             this.planned = planned;
             double labelW = planned.chamber().heaters().stream().mapToDouble(each -> each.electricalW()).sum();
             this.plan = log.drive().onW().isPresent() ? BoxParameter.HEATER.with(planned, log.probeId(), log.drive().onW().getAsDouble() / labelW) : planned;
-            this.all = Arrays.stream(BoxParameter.values()).filter(each -> each.applies(plan, log.probeId()))
-                    .filter(each -> each != BoxParameter.HEATER || log.drive().onW().isEmpty()).toList();
+            this.all = all;
             this.lagging = log.drive().lagging();
             this.follower = new Follower(log);
             Samples samples = log.log();
@@ -277,11 +276,7 @@ public record BoxFit(List<Estimate> estimates, List<Untold> untold, Setup fitted
 
         /** With what is known beforehand. */
         RealMatrix covariance(RealMatrix information) {
-            RealMatrix whole = information.copy();
-            for (int i = 0; i < known.length; i++) {
-                whole.addToEntry(i, i, 1 / (known[i] * known[i]));
-            }
-            return MatrixUtils.inverse(whole);
+            return covarianceOf(information, known);
         }
 
         /** Takes up how a box answers to moments of switching, and to being opened. */

@@ -178,11 +178,6 @@ public enum BoxParameter {
         return likely;
     }
 
-    /** Whether it is a factor over what is planned; otherwise a share that stands for itself. */
-    public boolean isFactor() {
-        return factor;
-    }
-
     /** A plan with another value of it. */
     public abstract Setup with(Setup plan, String probeId, double value);
 

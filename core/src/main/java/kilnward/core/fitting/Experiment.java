@@ -95,11 +95,12 @@ public record Experiment(Kind kind, double takesS, Set<BoxParameter> tells, Opti
             takesS = made.log.log().lastS();
             lowestC = OptionalDouble.of(made.lowestC);
         }
-        RealMatrix covariance = BoxFit.covarianceOf(then);
         Set<BoxParameter> tells = EnumSet.noneOf(BoxParameter.class);
         for (BoxParameter each : untold) {
             int at = all.indexOf(each);
-            if (at >= 0 && BoxFit.isTold(covariance, at)) {
+            // The others that are untold stay about as planned, as they do in the fit.
+            double[] beforehand = all.stream().mapToDouble(other -> other != each && untold.contains(other) ? other.likely() : BoxFit.VAGUE).toArray();
+            if (at >= 0 && BoxFit.isTold(BoxFit.covarianceOf(then, beforehand), at)) {
                 tells.add(each);
             }
         }

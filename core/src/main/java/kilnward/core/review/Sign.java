@@ -31,5 +31,10 @@ public enum Sign {
     /** It goes with the hour of the day. */
     DAY_AND_NIGHT,
     /** A humidity that leaps up to the end of its scale and stays there for a while: droplets on the sensor. */
-    MIST
+    MIST;
+
+    /** Whether it tells of what heats: where something cools as well, or nothing heats, it tells nothing. */
+    public boolean isOfHeating() {
+        return this == LOSES_MORE || this == HEATER_WEAKER;
+    }
 }

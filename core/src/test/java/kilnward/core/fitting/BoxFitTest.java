@@ -152,8 +152,10 @@ class BoxFitTest {
         assertTrue(fit.estimate(BoxParameter.LOSS).isPresent());
         assertTrue(fit.untold().stream().anyMatch(each -> each.parameter() == BoxParameter.MASS));
         List<Experiment> experiments = Experiment.of(fit, log);
-        assertTrue(experiments.stream().anyMatch(each -> each.kind() == Experiment.Kind.HEATER_OFF_30_MIN && each.bearable() && each.tells().contains(BoxParameter.ELEMENT)));
-        assertTrue(experiments.stream().anyMatch(each -> each.kind() == Experiment.Kind.WARM_UP_FROM_COLD && !each.bearable() && each.tells().contains(BoxParameter.MASS)));
+        // How warm an element gets for its heat, and how well it passes it on, a rest does not tell apart.
+        assertTrue(experiments.stream().noneMatch(each -> each.kind() != Experiment.Kind.WARM_UP_FROM_COLD && each.tells().contains(BoxParameter.ELEMENT)), experiments.toString());
+        assertTrue(experiments.stream().anyMatch(each -> each.kind() == Experiment.Kind.WARM_UP_FROM_COLD && !each.bearable() && each.tells().contains(BoxParameter.MASS)),
+                experiments.toString());
     }
 
     @Test

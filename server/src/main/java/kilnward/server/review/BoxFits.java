@@ -415,7 +415,7 @@ class BoxFits {
                 // What the plan says as well as the log does stays as it was typed.
                 double is = each.parameter().of(now, probeId);
                 if (each.low() > is || each.high() < is) {
-                    box = each.parameter().with(box, probeId, each.parameter().isFactor() ? each.value() / is : each.value());
+                    box = each.parameter().with(box, probeId, each.value() / each.parameter().per(now, probeId));
                     changes.add(new Change(each.parameter().name(), Double.toString(is), Double.toString(each.value())));
                 }
             }

@@ -31,6 +31,9 @@ import kilnward.server.live.series.SeriesService;
 import kilnward.server.live.series.SeriesViews.Series;
 import kilnward.server.log.Entries;
 import kilnward.server.log.Entries.LogEntryView;
+import kilnward.server.plan.AppliancePlan;
+import kilnward.server.plan.AppliancePlan.CoolerPlan;
+import kilnward.server.plan.AppliancePlan.HeaterPlan;
 import kilnward.server.plan.ChamberPlan.OccupancyPlan;
 import kilnward.server.plan.Plans;
 import kilnward.server.store.Moments;
@@ -172,13 +175,17 @@ class Reviews {
         // Where nobody has said what is wanted nothing is out of it, and neither its middle nor its width says anything.
         Review review = Review.of(humid ? Review.Kind.HUMIDITY : Review.Kind.TEMPERATURE, log.samples(), wanted.map(Wanted::low).orElse(-1e9), wanted.map(Wanted::high).orElse(1e9),
                 log.everyS());
+        List<AppliancePlan> appliances = plans.one(chamberId).plan().appliances();
+        boolean heatedOnly = one.measured() == Measured.TEMPERATURE && appliances.stream().anyMatch(HeaterPlan.class::isInstance)
+                && appliances.stream().noneMatch(CoolerPlan.class::isInstance);
         List<Worked> worked = worked(chamberId, since, until);
         List<Instant> opened = entries.of(chamberId, since.minus(ABOUT), until.plus(ABOUT), List.of(EntryKind.OPENED), "").stream().map(LogEntryView::at).toList();
         List<BorneView> borne = wanted.stream().flatMap(each -> each.harm().stream().map(limit -> borne(limit, each.toOccupantK(), log))).toList();
         return new LogReview(seriesId.toString(), one.name(), one.unit().kept(), since, until, wanted.map(Wanted::low).orElse(null), wanted.map(Wanted::high).orElse(null),
                 wanted.map(Wanted::toOccupantK).orElse(0.0), log.singly(), log.everyS(), figures(review, wanted.isPresent()), borne,
                 wanted.filter(each -> !each.harm().isEmpty()).map(each -> ExposureView.of(each, log)).orElse(null),
-                review.sights().stream().map(each -> sight(each, opened)).toList(), worked.stream().map(Worked::view).toList(), together(worked));
+                review.sights().stream().filter(each -> heatedOnly || !each.sign().isOfHeating()).map(each -> sight(each, opened)).toList(),
+                worked.stream().map(Worked::view).toList(), together(worked));
     }
 
     /** What is wanted where nothing is keyed yet: the band of whoever lives there, wherever it is measured. */
