@@ -43,7 +43,7 @@
       {#if answer.sizing.heatUpS !== null}After a power cut in the warmest room it gets too warm {answer.sizing.heatUpS < 300 ? 'within' : 'after'}
         <b class="mono">{duration(Math.max(300, answer.sizing.heatUpS))}</b>{#if answer.sizing.heatHarmS !== null}{' '}and harms after
           <b class="mono">{timeLeft(answer.sizing.heatHarmS)}</b>{/if}.{/if}
-      With no heat on it ends at <b class="mono">{level(answer.sizing.idleWarmestC, prefs.unit)}</b> in the warmest room.
+      With no heat on it ends at <b class="mono">{level(answer.sizing.idleWarmestC, prefs.unit)}</b> in the warmest room{plan.room.sun ? ', in the midday sun' : ''}.
     </p>
     {#if answer.sizing.loadedPerHour !== null && answer.sizing.emptyPerHour !== null}
       <p>

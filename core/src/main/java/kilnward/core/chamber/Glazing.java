@@ -91,6 +91,11 @@ public final class Glazing {
         return layers.stream().mapToInt(layer -> layer.material() == Material.TWIN_WALL_POLYCARBONATE ? 2 : layer.material() == Material.AIR_GAP ? 0 : 1).sum();
     }
 
+    /** Halfway between rise and set (h since midnight). */
+    double noonHour() {
+        return (sun.riseHour() + sun.setHour()) / 2;
+    }
+
     /** Heat that stays inside at a time since midnight (W). */
     public double watts(double secondsSinceMidnight) {
         double levelWm2 = sun.wm2(secondsSinceMidnight);
@@ -154,7 +159,8 @@ public final class Glazing {
 
     /** Share that stays of what has met something inside: what is thrown back meets something again, or leaves by the panes. */
     private double staysOf() {
-        double leaves = FITTINGS * transmittance(DIFFUSE_COSINE, 1) * glazedM2 / opaqueM2;
+        double passesM2 = sides.stream().mapToDouble(side -> transmittance(DIFFUSE_COSINE, side.sheets()) * side.glazedM2()).sum();
+        double leaves = FITTINGS * passesM2 / opaqueM2;
         return ABSORPTANCE + (1 - ABSORPTANCE) * ABSORPTANCE / (ABSORPTANCE + (1 - ABSORPTANCE) * leaves);
     }
 

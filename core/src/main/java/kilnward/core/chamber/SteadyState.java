@@ -5,6 +5,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.function.DoubleUnaryOperator;
 import java.util.function.Predicate;
+import java.util.stream.IntStream;
 import kilnward.core.air.Root;
 import org.hipparchus.linear.LUDecomposition;
 import org.hipparchus.linear.MatrixUtils;
@@ -12,11 +13,14 @@ import org.hipparchus.linear.MatrixUtils;
 /**
  * Where a chamber ends up when everything is held: the root of its heat balance, with evaporation and condensation where the
  * room's humidity is known and with what draws less as it gets hotter. Lamps that run count with their mean of the day;
- * humidifiers and the sun are left out.
+ * humidifiers are left out. The sun counts where all is aired ({@link #aired}): what it brings in the hours about noon.
  */
 public final class SteadyState {
     private static final int MOST_ROUNDS = 60;
     private static final double SETTLED_K = 1e-6;
+    /** The sun's mean over so many hours about noon stands for what it does; a greenhouse follows it within an hour or two. */
+    private static final double NOON_HOURS = 4;
+    private static final int NOON_PARTS = 16;
     private final Chamber chamber;
     private final Flow flow;
     private final List<Heater> heaters;
@@ -27,9 +31,11 @@ public final class SteadyState {
     private final boolean linear;
     private final double fansW;
     private final double lampsW;
+    private final double sunW;
 
-    private SteadyState(Chamber chamber, List<? extends Appliance> running) {
+    private SteadyState(Chamber chamber, List<? extends Appliance> running, double sunW) {
         this.chamber = chamber;
+        this.sunW = sunW;
         this.flow = Flow.of(chamber, running, false);
         this.model = ThermalModel.of(chamber, flow);
         this.heaters = chamber.heaters();
@@ -55,13 +61,29 @@ public final class SteadyState {
     /** With everything running that runs by itself and hangs on no controller. */
     public static SteadyState resting(Chamber chamber, Predicate<String> controlled) {
         return new SteadyState(chamber, chamber.appliances().stream()
-                .filter(each -> each.runsByItself() && !controlled.test(each.id())).toList());
+                .filter(each -> each.runsByItself() && !controlled.test(each.id())).toList(), 0);
     }
 
-    /** With every fan running and every vent open; heaters and coolers as asked for. */
+    /** With every fan running, every vent open and the midday sun on its glass; heaters and coolers as asked for. */
     public static SteadyState aired(Chamber chamber) {
+        return airedUnder(chamber, noonW(chamber));
+    }
+
+    /** The same with no sun on it. */
+    public static SteadyState airedInShade(Chamber chamber) {
+        return airedUnder(chamber, 0);
+    }
+
+    private static SteadyState airedUnder(Chamber chamber, double sunW) {
         return new SteadyState(chamber, chamber.appliances().stream()
-                .filter(each -> each.runsByItself() || each instanceof Vent).toList());
+                .filter(each -> each.runsByItself() || each instanceof Vent).toList(), sunW);
+    }
+
+    /** What the sun brings in about noon (W); 0 where none shines in. */
+    private static double noonW(Chamber chamber) {
+        return Glazing.of(chamber).map(glazing -> IntStream.range(0, NOON_PARTS)
+                .mapToDouble(part -> NOON_HOURS * ((part + 0.5) / NOON_PARTS - 0.5))
+                .map(hour -> glazing.watts(3600 * (glazing.noonHour() + hour))).average().orElseThrow()).orElse(0.0);
     }
 
     /**
@@ -91,8 +113,8 @@ public final class SteadyState {
         Arrays.fill(inputs, 0);
         inputs[ThermalModel.ROOM_INPUT] = roomC;
         inputs[ThermalModel.GROUND_INPUT] = chamber.room().groundC().orElse(0);
-        inputs[ThermalModel.AIR_HEAT_INPUT] = fansW + lampsW - coolingW;
-        inputs[ThermalModel.CONTENTS_HEAT_INPUT] = model.livingHeatW();
+        inputs[ThermalModel.AIR_HEAT_INPUT] = fansW + lampsW - coolingW + (1 - Sun.ON_CONTENTS) * sunW;
+        inputs[ThermalModel.CONTENTS_HEAT_INPUT] = model.livingHeatW() + Sun.ON_CONTENTS * sunW;
         for (int e = 0; e < heaters.size(); e++) {
             inputs[ThermalModel.FIRST_ELEMENT_INPUT + e] = heaterShare * heaters.get(e).powerW(nodes[e], roomC);
         }

@@ -2,8 +2,10 @@ package kilnward.core.judgement;
 
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import kilnward.core.chamber.Chamber;
 import kilnward.core.chamber.Cooler;
+import kilnward.core.chamber.SteadyState;
 import kilnward.core.finding.Finding;
 import kilnward.core.finding.Quantity;
 import kilnward.core.finding.Remedy;
@@ -11,8 +13,10 @@ import kilnward.core.finding.Severity;
 import kilnward.core.finding.Step;
 import kilnward.core.life.Side;
 
-/** In the warmest room the box is too warm with no heat on and everything running that cools. */
+/** In the warmest room, with the midday sun where one shines in, it is too warm with no heat on and everything running that cools. */
 final class CannotCool implements Judgement {
+    /** Codes of all it finds: what harms there harms without any heater. */
+    static final Set<String> CODES = Set.of("cooler-too-small", "room-air-cannot-cool", "sun-overheats", "cannot-lose-own-heat");
     private static final double NOTICEABLE_K = 0.05;
 
     @Override
@@ -24,8 +28,13 @@ final class CannotCool implements Judgement {
             return List.of();
         }
         double roomC = chamber.room().warmestC();
-        Map<String, Quantity> numbers = Map.of("roomC", Numbers.level(roomC), "idleC", Numbers.level(idleC), "coolingW", Numbers.watts(situation.sizing().coolingW()),
-                "keepC", Numbers.level(keepHighC), "overK", Numbers.difference(idleC - roomC));
+        double shadedC = chamber.room().sun().isEmpty() ? idleC : SteadyState.airedInShade(situation.setup().warmest().chamber()).occupantC(roomC, 0, 0);
+        boolean sunMatters = chamber.of(Cooler.class).isEmpty() && roomC <= keepHighC && shadedC - keepHighC < idleC - shadedC;
+        // What is said of its own heat holds without the sun.
+        boolean ofItself = !sunMatters && roomC <= keepHighC && chamber.of(Cooler.class).isEmpty();
+        double endsC = ofItself ? shadedC : idleC;
+        Map<String, Quantity> numbers = Map.of("roomC", Numbers.level(roomC), "idleC", Numbers.level(endsC), "coolingW", Numbers.watts(situation.sizing().coolingW()),
+                "keepC", Numbers.level(keepHighC), "overK", Numbers.difference(endsC - roomC));
         boolean harms = situation.setup().needs().nearest(Side.HIGH).map(limit -> limit.isReachedAt(idleC)).orElse(false);
         Severity severity = harms ? Severity.NEEDS_YOU_NOW : Severity.MIND_THIS;
         Finding finding;
@@ -37,6 +46,10 @@ final class CannotCool implements Judgement {
             finding = new Finding("room-air-cannot-cool", severity, "Room air cannot cool it",
                     "The room itself gets to {roomC}; up to {keepC} is wanted. No fan and no vent brings it below the room.", numbers,
                     Remedy.byHand("It takes a cooler for {coolingW}, or a cooler room", Step.CHAMBER));
+        } else if (sunMatters) {
+            finding = new Finding("sun-overheats", severity, "The midday sun makes it too warm",
+                    "With no heat on and everything open, the midday sun brings it to {idleC} at {roomC} outside; up to {keepC} is wanted.", numbers,
+                    Remedy.byHand("Shade it, or let more air through; a cooler would have to take out {coolingW}", Step.CHAMBER));
         } else {
             finding = new Finding("cannot-lose-own-heat", severity, "It cannot get rid of its own heat",
                     "With no heat on, what lives and runs inside keeps it {overK} above the room: {idleC} in the warmest room, where up to"

@@ -56,6 +56,7 @@ public final class Causes {
             new Cause("heater-too-small", Set.of(SWING, IN_SWING), Set.of()),
             new Cause("cooler-too-small", Set.of(SWING, IN_SWING), Set.of()),
             new Cause("room-air-cannot-cool", Set.of(SWING, IN_SWING), Set.of()),
+            new Cause("sun-overheats", Set.of(SWING, IN_SWING), Set.of()),
             new Cause("cannot-lose-own-heat", Set.of(SWING, IN_SWING), Set.of()),
             new Cause(ELSEWHERE, Set.of(SWING, POORER, OTHER, DAMP, WEAK_MIST, IN_SWING), Set.of()),
             new Cause("probe-in-light", Set.of(SWING, IN_SWING), Set.of()),
@@ -127,7 +128,7 @@ public final class Causes {
             return true;
         }
         // What harms without any heater is not the heater's doing.
-        boolean ownHeat = cause.code().equals("cannot-lose-own-heat") || cause.code().equals("room-air-cannot-cool") || cause.code().equals("cooler-too-small");
+        boolean ownHeat = CannotCool.CODES.contains(cause.code());
         return ownHeat && (symptom.code().equals(STUCK) || symptom.code().equals(LATE) && symptom.towards() == Finding.Towards.HIGH)
                 && situation.setup().needs().nearest(Side.HIGH).map(limit -> limit.isReachedAt(situation.sizing().idleWarmestC())).orElse(false);
     }

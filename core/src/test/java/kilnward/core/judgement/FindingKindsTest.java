@@ -43,7 +43,7 @@ class FindingKindsTest {
             alarm-too-late MIND_THIS LOW 290
             backup-order MIND_THIS NEITHER 209
             backup-order NEEDS_YOU_NOW NEITHER 209
-            cannot-lose-own-heat MIND_THIS HIGH 1031
+            cannot-lose-own-heat MIND_THIS HIGH 10
             cannot-lose-own-heat NEEDS_YOU_NOW HIGH 300
             changes-too-fast MIND_THIS NEITHER 389
             coasts-past MIND_THIS NEITHER 23
@@ -90,6 +90,8 @@ class FindingKindsTest {
             short-cycling MIND_THIS NEITHER 209
             stuck-on-harms MIND_THIS HIGH 586
             stuck-on-harms NEEDS_YOU_NOW HIGH 209
+            sun-overheats MIND_THIS HIGH 1854
+            sun-overheats NEEDS_YOU_NOW HIGH 1033
             swing-out-of-band MIND_THIS BOTH 1031
             swing-out-of-band MIND_THIS HIGH 389
             swing-out-of-band MIND_THIS LOW 635

@@ -43,6 +43,7 @@ import kilnward.core.device.Settings;
 import kilnward.core.fault.FaultTable;
 import kilnward.core.finding.Finding;
 import kilnward.core.finding.Severity;
+import kilnward.core.judgement.Said;
 import kilnward.core.life.HarmLimit;
 import kilnward.core.life.HumidityBand;
 import kilnward.core.life.KeepBand;
@@ -273,18 +274,42 @@ class TrueAgainTest {
         assertTrue(SteadyState.of(cooled).model().airToRoomWK() > SteadyState.of(rod).model().airToRoomWK() + 0.3, "an idle module leaks heat");
     }
 
-    /** A greenhouse in full sun with vent and fan open stands a few kelvins above outdoors, not twenty (common practice, no source). */
-    @Test
-    void aGreenhouseWithAllOpenStandsAFewKelvinsAboveOutdoors() {
+    /** A greenhouse with twin walls, a vent and a fan that are always open, and 22 °C about it. */
+    private static Setup greenhouse(double peakWm2, KeepBand keep) {
         Wall pane = new Wall(List.of(new Layer(Material.TWIN_WALL_POLYCARBONATE, 10)), List.of());
-        Room sunny = new Room(22, 22, 15, OptionalDouble.of(50), OptionalDouble.empty(), Optional.of(new Sun(450, 6, 20)));
+        Room sunny = new Room(22, 22, 15, OptionalDouble.of(50), OptionalDouble.empty(), Optional.of(new Sun(peakWm2, 6, 20)));
         Chamber house = Osier.chamber(new Box(2.4, 1.8, 2, Collections.nCopies(6, pane)), 1.5, AirMovement.MOVING, new Contents(120, 3300, 8, 0, 1.5, 20), OccupantPlace.AIR, 0,
                 List.of(new Vent("vent", 30, 10, Optional.of(new Vent.Size(0.4, 1.6))), new Fan("fan", Fan.Kind.EXHAUST, 400, 40)), sunny, 0);
         Settings open = keyed(Parameter.DIRECTION, 1, Parameter.SET_VALUE, 10, Parameter.DIFFERENTIAL, 1);
-        Setup setup = new Setup(house, new Needs(new KeepBand(15, 30), List.of()), List.of(Osier.probe(0, 0)),
+        return new Setup(house, new Needs(keep, List.of()), List.of(Osier.probe(0, 0)),
                 List.of(on("air", LawKind.ON_OFF, DisplayUnit.C, open, "vent"), on("blow", LawKind.ON_OFF, DisplayUnit.C, open, "fan")), Power.UNKNOWN);
-        double highest = Rehearsal.run(setup.rig(), new Scenario(RoomCurve.constant(22), 6, 86_400, 1, Scenario.Start.SETTLED, List.of(), 96)).metrics().occupant().highest();
+    }
+
+    private static double sunnyPeakC(Setup setup) {
+        return Rehearsal.run(setup.rig(), new Scenario(RoomCurve.constant(22), 6, 86_400, 1, Scenario.Start.SETTLED, List.of(), 96)).metrics().occupant().highest();
+    }
+
+    /** A greenhouse in full sun with vent and fan open stands a few kelvins above outdoors, not twenty (common practice, no source). */
+    @Test
+    void aGreenhouseWithAllOpenStandsAFewKelvinsAboveOutdoors() {
+        double highest = sunnyPeakC(greenhouse(450, new KeepBand(15, 30)));
         assertTrue(highest > 23 && highest < 29, highest + " °C with 22 °C outdoors");
+    }
+
+    /** Where it ends with no heat on is told with the sun in it, as the simulated day has it. */
+    @Test
+    void theSunCountsWhereAnIdleHouseEnds() {
+        for (double peakWm2 : new double[] {0, 450, 900}) {
+            Setup setup = greenhouse(peakWm2, new KeepBand(15, 40));
+            double idleC = Assessment.of(setup, Osier.night(6)).situation().sizing().idleWarmestC();
+            assertEquals(sunnyPeakC(setup), idleC, 1, peakWm2 + " W/m²");
+        }
+        double idleC = Assessment.of(greenhouse(900, new KeepBand(15, 40)), Osier.night(6)).situation().sizing().idleWarmestC();
+        KeepBand cool = new KeepBand(15, idleC - 1);
+        Finding sun = Said.find(greenhouse(900, cool), "sun-overheats").orElseThrow();
+        assertEquals(idleC, sun.numbers().get("idleC").value(), 0.01);
+        assertTrue(Said.find(greenhouse(0, cool), "sun-overheats").isEmpty(), "no sun, nothing to shade");
+        assertTrue(Said.find(greenhouse(900, new KeepBand(15, idleC + 1)), "sun-overheats").isEmpty());
     }
 
     /** Where a sound day is already outside, a fault that adds nothing to it is not called tight. */
