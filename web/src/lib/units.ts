@@ -68,6 +68,8 @@ export function quantity(of: QuantityAnswer, unit: TemperatureUnit): string {
       return `${fixed(of.value, of.value > 99 && of.value < 100 ? 1 : 0)} %`
     case 'RELATIVE_HUMIDITY':
       return `${fixed(of.value, 0)} %RH`
+    case 'PPM':
+      return `${fixed(of.value, 0)} ppm`
     case 'GRAM_PER_HOUR':
       return `${fixed(of.value, of.value < 20 ? 1 : 0)} g/h`
     case 'WATT':

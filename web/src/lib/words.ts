@@ -1,21 +1,11 @@
 /** The words for what the server names by a code. */
 import type { ApplianceKind, ControllerPlan, Guide, RungKind, Step } from './api/types'
+import { HELD, type Held } from './held'
 import type { StepName } from './steps'
 
-export const RUNG_NAMES: Record<RungKind, string> = {
-  HEAT_ON: 'Heat starts',
-  HEAT_OFF: 'Heat stops',
-  COOL_ON: 'Cooling starts',
-  COOL_OFF: 'Cooling stops',
-  MOISTEN_ON: 'Moistening starts',
-  MOISTEN_OFF: 'Moistening stops',
-  DRY_ON: 'Drying starts',
-  DRY_OFF: 'Drying stops',
+/** What happens at a rung whose name is the same of every quantity. */
+const RUNGS: Record<Exclude<RungKind, `${'RAISE' | 'LOWER'}_${string}`>, string> = {
   HOLDS: 'Holds here',
-  HEAT_FULL: 'Full heat',
-  COOL_FULL: 'Full cooling',
-  MOISTEN_FULL: 'Full moistening',
-  DRY_FULL: 'Full drying',
   FAN_LEAST: 'Fan speeds up',
   FAN_FULL: 'Fan at full speed',
   VENT_OPENS: 'Vent opens',
@@ -26,6 +16,14 @@ export const RUNG_NAMES: Record<RungKind, string> = {
   BACKUP_CLOSES: 'Backup closes',
   STUCK_ON_END: 'Stuck on ends',
   HEATER_DEAD_END: 'Heater dead ends',
+}
+
+/** What happens at a rung, by what it is a level of. */
+export function rungName(rung: { kind: RungKind; quantity: string }): string {
+  if (rung.kind in RUNGS) return RUNGS[rung.kind as keyof typeof RUNGS]
+  const { raising, lowering } = HELD[rung.quantity as Held]
+  const work = rung.kind.startsWith('RAISE') ? raising : lowering
+  return rung.kind.endsWith('_FULL') ? `Full ${work.toLowerCase()}` : `${work} ${rung.kind.endsWith('_ON') ? 'starts' : 'stops'}`
 }
 
 export const KEEPING_NAMES: Record<Guide['keeping'], string> = {
@@ -39,7 +37,7 @@ export const KEEPING_NAMES: Record<Guide['keeping'], string> = {
 }
 
 /** What an appliance does, for its colour and shape. */
-export type Doing = 'warms' | 'cools' | 'moistens' | 'dries' | 'moves air' | 'lights'
+export type Doing = 'warms' | 'cools' | 'moistens' | 'dries' | 'enriches' | 'moves air' | 'lights'
 
 /** Each kind of appliance: what it is called, and what it does. */
 const APPLIANCES: Record<ApplianceKind, { name: string; does: Doing }> = {
@@ -67,6 +65,7 @@ const APPLIANCES: Record<ApplianceKind, { name: string; does: Doing }> = {
   FAN_INTAKE: { name: 'intake fan', does: 'moves air' },
   FAN_SURFACE: { name: 'fan over the water', does: 'moves air' },
   VENT: { name: 'vent', does: 'moves air' },
+  GAS_VALVE: { name: 'carbon dioxide valve', does: 'enriches' },
   LAMP: { name: 'lamp', does: 'lights' },
 }
 
@@ -115,8 +114,3 @@ export function stepOf(step: Step): StepName {
       return 'settings'
   }
 }
-
-/** The unit a controller shows and is keyed in. */
-export type DisplayUnit = 'C' | 'F' | 'RH'
-
-export const unitSign = (unit: DisplayUnit) => (unit === 'RH' ? '%RH' : `°${unit}`)

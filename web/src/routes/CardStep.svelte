@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { type DisplayUnit } from '../lib/held'
   import { when } from '../lib/when'
   import type { Parameter } from '../lib/api/types'
   import type { ChamberDraft } from '../lib/chamber/draft.svelte'
@@ -7,7 +8,6 @@
   import Renewed from '../lib/chamber/Renewed.svelte'
   import { session } from '../lib/session.svelte'
   import { does, leftAlone, shownValue } from '../lib/chamber/doing'
-  import type { DisplayUnit } from '../lib/words'
   import { keyUnit, MEANINGS } from '../lib/chamber/meanings'
 
   let { draft }: { draft: ChamberDraft } = $props()

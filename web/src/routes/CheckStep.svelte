@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { type DisplayUnit, HELD, airOf, heldOf } from '../lib/held'
   import { when } from '../lib/when'
   import { onMount, untrack } from 'svelte'
   import { api, Problem, dataOf } from '../lib/api/client'
@@ -11,7 +12,6 @@
   import { Checks } from '../lib/check/checks.svelte'
   import { DUE, PHASES } from '../lib/check/words'
   import { session } from '../lib/session.svelte'
-  import type { DisplayUnit } from '../lib/words'
 
   let { draft }: { draft: ChamberDraft } = $props()
   const checks = untrack(() => new Checks(draft.id))
@@ -92,7 +92,11 @@
         <label for="check-of">Display</label>
         <select id="check-of" bind:value={chosen}
           >{#each displays as each, index (each.controller.id + each.key)}<option value={index}
-              >{each.controller.name}{each.key === 'HUMIDITY_OFFSET' || each.controller.profile.unit === 'RH' ? ', humidity' : ''}</option
+              >{each.controller.name}{each.key === 'HUMIDITY_OFFSET'
+                ? ', humidity'
+                : airOf(each.controller.profile.unit)
+                  ? `, ${HELD[heldOf(each.controller.profile.unit)].name}`
+                  : ''}</option
             >{/each}</select
         >
       </div>

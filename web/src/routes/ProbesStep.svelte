@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { airOf, differenceSign } from '../lib/held'
   import BoxDrawing from '../lib/box/BoxDrawing.svelte'
   import PlaceFields from '../lib/box/PlaceFields.svelte'
   import { freshController, freshProbe } from '../lib/chamber/draft'
@@ -206,6 +207,29 @@
               {:else}
                 <button class="link small" onclick={() => change(() => (probe.humidity = { lagS: 60, errorPct: 0, mistShare: 0 }))}>It reads humidity too</button>
               {/if}
+              {#if probe.carbonDioxide}
+                {@const sensor = probe.carbonDioxide}
+                <div class="row">
+                  <NumberField
+                    label="Carbon dioxide follows within"
+                    unit="s"
+                    value={sensor.lagS}
+                    error={draft.error(`${path}.carbonDioxide.lagS`)}
+                    onchange={(value) => change(() => (sensor.lagS = value!))}
+                  />
+                  <NumberField
+                    label="It reads too high by"
+                    unit="ppm"
+                    digits={0}
+                    value={sensor.errorPpm}
+                    error={draft.error(`${path}.carbonDioxide.errorPpm`)}
+                    onchange={(value) => change(() => (sensor.errorPpm = value!))}
+                  />
+                  <button class="link small" onclick={() => change(() => (probe.carbonDioxide = null))}>It has none</button>
+                </div>
+              {:else}
+                <button class="link small" onclick={() => change(() => (probe.carbonDioxide = { lagS: 60, errorPpm: 0 }))}>It reads carbon dioxide too</button>
+              {/if}
             </details>
           </div>
         {/each}
@@ -314,7 +338,11 @@
         {#if placement !== undefined}
           <p>
             {(plan.occupancy?.where ?? 'at the occupant').replace(/^./, (first) => first.toUpperCase())} it is
-            <b class="mono">{controller.profile.unit === 'RH' ? `${fixed(Math.abs(placement), 1)} points` : difference(Math.abs(placement), prefs.unit, 2)}</b>
+            <b class="mono"
+              >{airOf(controller.profile.unit)
+                ? `${fixed(Math.abs(placement), airOf(controller.profile.unit)!.digits)} ${differenceSign(controller.profile.unit)}`
+                : difference(Math.abs(placement), prefs.unit, 2)}</b
+            >
             {placement < 0 ? 'less' : 'more'} than {controller.name} shows.
           </p>
         {/if}

@@ -1,5 +1,6 @@
 <script lang="ts">
   /** A real run before living things go in: begun, read, judged against the rehearsal of the same hours. */
+  import { airOf, heldOf, unitSign } from '../lib/held'
   import { onMount } from 'svelte'
   import { api, dataOf } from '../lib/api/client'
   import type { RunView, SeriesView, VerdictView } from '../lib/api/types'
@@ -23,9 +24,8 @@
   const current = $derived(runs?.find((each) => each.state === 'RUNNING') ?? null)
   const proven = $derived(runs?.find((each) => each.ofThisBox && (each.state === 'PASSED' || each.state === 'ACCEPTED')) ?? null)
   const controllers = $derived(draft.plan.controllers)
-  const humid = (run: RunView) => controllers.find((each) => each.id === run.controllerId)?.profile.unit === 'RH'
-  const fits = (each: SeriesView) =>
-    each.retiredAt === null && each.quantity === (controllers.find((one) => one.id === form?.controllerId)?.profile.unit === 'RH' ? 'RELATIVE_HUMIDITY' : 'TEMPERATURE')
+  const unitOf = (run: RunView) => controllers.find((each) => each.id === run.controllerId)?.profile.unit ?? 'C'
+  const fits = (each: SeriesView) => each.retiredAt === null && each.quantity === heldOf(controllers.find((one) => one.id === form?.controllerId)?.profile.unit ?? 'C')
 
   const load = () =>
     work.run(async () => {
@@ -62,12 +62,12 @@
     work.run(async () => {
       const value = parse(typed)
       if (value === null) return
-      const body = { at: new Date().toISOString(), value: humid(run) ? value : toCelsius(prefs.unit, value) }
+      const body = { at: new Date().toISOString(), value: airOf(unitOf(run)) ? value : toCelsius(prefs.unit, value) }
       await dataOf(api.post('/chambers/{chamberId}/proving-runs/{id}/readings', { ...of(run), body }))
       typed = ''
       await load()
     })
-  const shown = (value: number, run: RunView) => (humid(run) ? `${fixed(value, 0)} %RH` : `${fixed(celsiusTo(prefs.unit, value), 1)} °${prefs.unit}`)
+  const shown = (value: number, run: RunView) => (airOf(unitOf(run)) ? `${fixed(value, 0)} ${unitSign(unitOf(run))}` : `${fixed(celsiusTo(prefs.unit, value), 1)} °${prefs.unit}`)
   const room = $derived(draft.plan.room ? 0.5 * (draft.plan.room.coldestC + draft.plan.room.warmestC) : 20)
 </script>
 
@@ -86,7 +86,7 @@
       <thead><tr><th scope="col">What</th><th scope="col">measured</th><th scope="col">rehearsed</th><th scope="col"></th></tr></thead>
       <tbody>
         {#each found.compared as each (each.what)}
-          {@const words = compared(each, humid(run), prefs.unit)}
+          {@const words = compared(each, unitOf(run), prefs.unit)}
           <tr><th scope="row">{words.name}</th><td class="mono">{words.measured}</td><td class="mono">{words.rehearsed}</td><td>{each.alike ? '■ alike' : '◆ apart'}</td></tr>
         {/each}
       </tbody>
@@ -141,7 +141,9 @@
             void write(current)
           }}
         >
-          <label>The display shows now <input bind:value={typed} inputmode="decimal" size="6" required /> {humid(current) ? '%RH' : `°${prefs.unit}`}</label>
+          <label
+            >The display shows now <input bind:value={typed} inputmode="decimal" size="6" required /> {airOf(unitOf(current)) ? unitSign(unitOf(current)) : `°${prefs.unit}`}</label
+          >
           <button class="button" disabled={work.busy}>Write down</button>
           {#if current.typed.length > 0}<span class="small quiet">last {shown(current.typed.at(-1)!.value, current)}, {when(current.typed.at(-1)!.at, 'minute')}</span>{/if}
         </form>

@@ -1,12 +1,13 @@
 <script lang="ts">
   /** The chamber as it runs: what is measured now, on the ladder, over any span, and who sends it. */
+  import { HELD, type Held, OF_AIR } from '../lib/held'
   import { onMount } from 'svelte'
   import { api, dataOf } from '../lib/api/client'
   import type { Mark } from '../lib/api/types'
   import type { ChamberDraft } from '../lib/chamber/draft.svelte'
   import type { TileState } from '../lib/chamber/tiles'
   import Ladder from '../lib/ladder/Ladder.svelte'
-  import { humidity, temperature } from '../lib/ladder/quantity'
+  import { ofAir, temperature } from '../lib/ladder/quantity'
   import AlarmGroup from '../lib/alarm/AlarmGroup.svelte'
   import { alarms } from '../lib/alarm/alarms.svelte'
   import DevicesPanel from '../lib/live/DevicesPanel.svelte'
@@ -68,7 +69,7 @@
   }
   const mine = $derived(alarms.of(draft.id))
   const keep = $derived(occupancy ? { low: occupancy.keepLowC, high: occupancy.keepHighC } : null)
-  const drawn = $derived(standing.filter((each) => each.quantity === 'TEMPERATURE' || each.quantity === 'RELATIVE_HUMIDITY'))
+  const drawn = $derived(standing.filter((each) => each.quantity in HELD))
 
   async function look() {
     if (drawn.length === 0) return
@@ -115,16 +116,21 @@
     view = next
   }
 
-  const traceOf = (damp: boolean): MeasuredTrace | null => {
+  const traceOf = (of: Held): MeasuredTrace | null => {
     if (!answer) return null
-    const lines = linesOf(drawn, live.charts, answer, damp)
+    const lines = linesOf(drawn, live.charts, answer, of)
     if (lines.length === 0) return null
     const main = lines.filter((line) => line.main)
     const display = drawn.some((each) => each.controllerId !== null && main.some((line) => line.name === each.name))
     return { lines, beside, says: `${main.map((line) => line.name).join(', ')}${display ? `, as it is ${occupancy?.where ?? 'at the occupant'}` : ''}` }
   }
-  const warm = $derived(traceOf(false))
-  const damp = $derived(traceOf(true))
+  const warm = $derived(traceOf('TEMPERATURE'))
+  const airs = $derived(
+    OF_AIR.flatMap((of) => {
+      const measured = traceOf(of)
+      return measured ? [{ of, measured }] : []
+    }),
+  )
 
   /** What is told first: the temperature that the ladder draws, moved to the occupant as there. */
   const first = $derived.by(() => {
@@ -196,7 +202,7 @@
       {#if !live.recordReached}<p class="error">The record cannot be reached at the moment: what is sent waits at the devices.</p>
       {:else if !live.connected}<p class="mind">Not connected: what you see is as old as it says. Trying again.</p>{/if}
     </div>
-    {#if answer && occupancy && (warm || damp)}
+    {#if answer && occupancy && (warm || airs.length > 0)}
       <div class="choose">
         <label
           ><span class="sr-only">Measured over</span><select bind:value={hours} onchange={look}>
@@ -205,8 +211,8 @@
         >
         <label class="tick"><input type="checkbox" bind:checked={beside} /> with what the rehearsal says of these hours</label>
       </div>
-      {#if warm}<Ladder {draft} mayKey={false} quantity={temperature(occupancy, prefs.unit)} height={damp ? 300 : 400} measured={warm} />{/if}
-      {#if damp}<Ladder {draft} mayKey={false} quantity={humidity(occupancy)} height={170} measured={damp} />{/if}
+      {#if warm}<Ladder {draft} mayKey={false} quantity={temperature(occupancy, prefs.unit)} height={airs.length > 0 ? 300 : 400} measured={warm} />{/if}
+      {#each airs as { of, measured } (of)}<Ladder {draft} mayKey={false} quantity={ofAir(of, occupancy)} height={170} {measured} />{/each}
     {/if}
     <table class="values">
       <caption class="sr-only">Newest reading of each series</caption>

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { OF_AIR } from '../lib/held'
   import { onMount } from 'svelte'
   import { api, Problem, dataOf } from '../lib/api/client'
   import type { Guide, OccupancyPlan, ScenarioPlan } from '../lib/api/types'
@@ -8,7 +9,7 @@
   import KeyLimits from '../lib/chamber/KeyLimits.svelte'
   import Revisions from '../lib/chamber/Revisions.svelte'
   import Ladder from '../lib/ladder/Ladder.svelte'
-  import { humidity, partsOf, secondPlace, temperature } from '../lib/ladder/quantity'
+  import { ofAir, partsOf, secondPlace, temperature } from '../lib/ladder/quantity'
   import Findings from '../lib/parts/Findings.svelte'
   import KeyStrip from '../lib/parts/KeyStrip.svelte'
   import { judgedFor } from '../lib/life/stages'
@@ -22,9 +23,15 @@
   let screenHeight = $state(800)
   /** The keys below belong on the same screen as the ladder above. */
   const room = $derived(Math.max(340, Math.min(620, screenHeight - 445)))
-  const damp = $derived(answer?.trace.humidity != null)
-  const dampRungs = $derived(answer?.ladder.rungs.filter((rung) => rung.humidity).length ?? 0)
-  const dampHeight = $derived(dampRungs === 0 ? 64 : Math.max(130, 46 * dampRungs))
+  /** What the air holds, each with the height of its ladder: what is only shown, and neither wanted nor governed, needs little. */
+  const airs = $derived(
+    OF_AIR.filter((of) => answer && of in answer.trace.air).map((of) => {
+      const rungs = answer!.ladder.rungs.filter((rung) => rung.quantity === of).length
+      return { of, height: rungs === 0 ? 64 : Math.max(130, 46 * rungs) }
+    }),
+  )
+  const damp = $derived(airs.length > 0)
+  const dampHeight = $derived(airs.reduce((sum, each) => sum + each.height, 0))
 
   const COURSES: { name: string; scenario: Partial<ScenarioPlan> }[] = [
     { name: 'the coldest night to come', scenario: { room: 'DAY', startHour: 21, durationS: 43_200, start: 'SETTLED' } },
@@ -143,7 +150,7 @@
           joined={damp || occupancy.other !== null}
         />
         {#if second}<Ladder {draft} mayKey={session.mayKey} quantity={second} height={190} joined={damp} />{/if}
-        {#if damp}<Ladder {draft} mayKey={session.mayKey} quantity={humidity(occupancy)} height={dampHeight} />{/if}
+        {#each airs as { of, height }, index (of)}<Ladder {draft} mayKey={session.mayKey} quantity={ofAir(of, occupancy)} {height} joined={index < airs.length - 1} />{/each}
       {/if}
       {#if answer && occupancy}
         {@const loop = answer.metrics.loops[0]}
@@ -157,8 +164,10 @@
             <b class="mono">{level(answer.metrics.other.highest, prefs.unit)}</b>{/if}{#if swing}; the display swings by
             <b class="mono">{difference(swing.swing, prefs.unit)}</b>{/if}.
           {#if judged}<b>Judged for {judged}; nothing of that is saved.</b>{/if}
-          {#if answer.metrics.humidity}Humidity goes from <b class="mono">{fixed(answer.metrics.humidity.lowest, 0)}</b> to
-            <b class="mono">{fixed(answer.metrics.humidity.highest, 0)} %RH</b>{#if answer.metrics.moistAir}: vapour-pressure deficit <b class="mono"
+          {#if answer.metrics.air.CARBON_DIOXIDE}Carbon dioxide goes from <b class="mono">{fixed(answer.metrics.air.CARBON_DIOXIDE.lowest, 0)}</b> to
+            <b class="mono">{fixed(answer.metrics.air.CARBON_DIOXIDE.highest, 0)} ppm</b>.{/if}
+          {#if answer.metrics.air.RELATIVE_HUMIDITY}Humidity goes from <b class="mono">{fixed(answer.metrics.air.RELATIVE_HUMIDITY.lowest, 0)}</b> to
+            <b class="mono">{fixed(answer.metrics.air.RELATIVE_HUMIDITY.highest, 0)} %RH</b>{#if answer.metrics.moistAir}: vapour-pressure deficit <b class="mono"
                 >{fixed(answer.metrics.moistAir.deficitLowestPa / 1000, 2)}</b
               >
               to <b class="mono">{fixed(answer.metrics.moistAir.deficitHighestPa / 1000, 2)} kPa</b>, dew point

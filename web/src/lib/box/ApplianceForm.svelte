@@ -19,6 +19,7 @@
     ['cools', ['COOLER', 'CHILLER', 'THERMOELECTRIC']],
     ['moistens', ['HUMIDIFIER_ULTRASONIC', 'HUMIDIFIER_EVAPORATING', 'BOWL']],
     ['dries', ['DEHUMIDIFIER', 'DEHUMIDIFIER_MODULE']],
+    ['enriches', ['GAS_VALVE']],
     ['moves air or water', ['FAN_CIRCULATION', 'FAN_EXHAUST', 'FAN_INTAKE', 'FAN_SURFACE', 'VENT']],
     ['lights', ['LAMP']],
   ]
@@ -92,6 +93,8 @@
           { key: 'areaM2', label: 'or its free area', unit: 'cm²', scale: 10_000, digits: 0, empty: 'not measured' },
           { key: 'heightM', label: 'and its height above where air comes in', unit: 'm', empty: 'not measured' },
         ]
+      case 'GAS_VALVE':
+        return [{ key: 'givesGh', label: 'Lets in while open', unit: 'g/h' }]
       case 'LAMP':
         return [
           { key: 'insideShare', label: 'Its heat that stays inside', unit: '%', scale: 100, digits: 0 },

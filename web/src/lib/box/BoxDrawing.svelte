@@ -3,6 +3,7 @@
    * The box drawn to scale from its numbers, from the front and from above, with its parts where they are. A part can be picked up and
    * put somewhere else, by pointer or with the arrow keys; what follows from that is the server's.
    */
+
   import type { ChamberDraft } from '../chamber/draft.svelte'
   import type { PlacePlan } from '../api/types'
   import { apart } from './labels'
@@ -157,6 +158,9 @@
         >
         <pattern id="{id}-moistens" width="5" height="5" patternUnits="userSpaceOnUse"><circle cx="2.500" cy="2.500" r="1.500" fill="var(--moistening)" /></pattern>
         <pattern id="{id}-dries" width="7" height="4" patternUnits="userSpaceOnUse"><line x1="0" x2="4.500" y1="2" y2="2" stroke="var(--drying)" stroke-width="2" /></pattern>
+        <pattern id="{id}-enriches" width="8" height="8" patternUnits="userSpaceOnUse"
+          ><circle cx="4" cy="4" r="2.300" fill="none" stroke="var(--enriching)" stroke-width="1.500" /></pattern
+        >
         <pattern id="{id}-contents" width="10" height="10" patternUnits="userSpaceOnUse"
           ><circle cx="5" cy="5" r="3.200" fill="none" stroke="var(--keep-edge)" stroke-width="1" /></pattern
         >

@@ -92,7 +92,9 @@
       {#each ['xM', 'yM', 'zM'] as axis (axis)}{#if draft.error(`contents.place.${axis}`)}<p class="error">Where it stands {draft.error(`contents.place.${axis}`)}</p>{/if}{/each}
     {/if}
     {#if !plan.room}
-      <button class="button" onclick={() => change(() => (plan.room = { coldestC: 15, warmestC: 25, warmestHour: 15, humidityPct: null, groundC: null, sun: null }))}
+      <button
+        class="button"
+        onclick={() => change(() => (plan.room = { coldestC: 15, warmestC: 25, warmestHour: 15, humidityPct: null, groundC: null, sun: null, carbonDioxidePpm: null }))}
         >Describe the room</button
       >
     {:else}
@@ -126,6 +128,15 @@
           value={room.humidityPct}
           error={draft.error('room.humidityPct')}
           onchange={(value) => change(() => (room.humidityPct = value))}
+        />
+        <NumberField
+          label="Carbon dioxide of the room"
+          unit="ppm"
+          digits={0}
+          emptyMeans="?"
+          value={room.carbonDioxidePpm}
+          error={draft.error('room.carbonDioxidePpm')}
+          onchange={(value) => change(() => (room.carbonDioxidePpm = value))}
         />
         <NumberField
           label="Ground under it"

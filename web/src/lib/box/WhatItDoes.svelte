@@ -43,16 +43,19 @@
       {#if answer.sizing.heatUpS !== null}After a power cut in the warmest room it gets too warm {answer.sizing.heatUpS < 300 ? 'within' : 'after'}
         <b class="mono">{duration(Math.max(300, answer.sizing.heatUpS))}</b>{#if answer.sizing.heatHarmS !== null}{' '}and harms after
           <b class="mono">{timeLeft(answer.sizing.heatHarmS)}</b>{/if}.{/if}
-      With no heat on it ends at <b class="mono">{level(answer.sizing.idleWarmestC, prefs.unit)}</b> in the warmest room{plan.room.sun ? ', in the midday sun' : ''}.
+      With no heat on it ends at <b class="mono">{level(answer.sizing.idleWarmestC, prefs.unit)}</b> in the warmest room{plan.room?.sun ? ', in the midday sun' : ''}.
     </p>
     {#if answer.sizing.loadedPerHour !== null && answer.sizing.emptyPerHour !== null}
       <p>
         The output switches <b class="mono">{fixed(answer.sizing.loadedPerHour, 1)}</b> times an hour as loaded, <b class="mono">{fixed(answer.sizing.emptyPerHour, 1)}</b> empty.
       </p>
     {/if}
-    {#if answer.metrics.humidity}
+    {#if answer.metrics.air.CARBON_DIOXIDE}<p>
+        Carbon dioxide in it: <b class="mono">{fixed(answer.metrics.air.CARBON_DIOXIDE.mean, 0)} ppm</b> on average.
+      </p>{/if}
+    {#if answer.metrics.air.RELATIVE_HUMIDITY}
       <p>
-        The air is at <b class="mono">{fixed(answer.metrics.humidity.mean, 0)} %RH</b>{#if answer.metrics.water}; <b class="mono"
+        The air is at <b class="mono">{fixed(answer.metrics.air.RELATIVE_HUMIDITY.mean, 0)} %RH</b>{#if answer.metrics.water}; <b class="mono"
             >{fixed(((1000 * answer.metrics.water.ventilatedKg) / (answer.trace.bucketS * answer.trace.roomC.length)) * 3600, 1)} g/h</b
           > leave with the air{/if}.
       </p>

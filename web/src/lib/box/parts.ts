@@ -89,6 +89,7 @@ export const COLOUR: Record<Part['what'], string> = {
   cools: 'var(--cooling)',
   moistens: 'var(--moistening)',
   dries: 'var(--drying)',
+  enriches: 'var(--enriching)',
   'moves air': 'var(--quiet)',
   lights: 'var(--mind)',
 }

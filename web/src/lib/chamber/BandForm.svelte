@@ -1,7 +1,7 @@
 <script lang="ts">
+  import { unitSign } from '../held'
   import type { ControllerPlan } from '../api/types'
   import { decimalsOf, fixed, parse } from '../units'
-  import { unitSign } from '../words'
   import type { ChamberDraft } from './draft.svelte'
 
   let { draft, controller, mayKey }: { draft: ChamberDraft; controller: ControllerPlan; mayKey: boolean } = $props()
@@ -22,7 +22,7 @@
     asked = { low: wanted.low, high: wanted.high }
     draft.checkpoint('keying a band')
     draft.edit(
-      { controllerId: controller.id, kind: 'SET_BAND', rung: null, humidity: null, night: null, display: wanted.low, high: wanted.high, unit: null },
+      { controllerId: controller.id, kind: 'SET_BAND', rung: null, quantity: null, night: null, display: wanted.low, high: wanted.high, unit: null },
       draft.snapshotKeyed(),
     )
   }

@@ -1,9 +1,9 @@
 <script lang="ts">
+  import { type DisplayUnit } from '../held'
   import { onMount, tick, untrack } from 'svelte'
   import { api, Problem, dataOf } from '../api/client'
   import type { ControllerPlan, KeyingView, Parameter, ReadBackAnswer, RehearsalAnswer, SettingsView } from '../api/types'
   import { parse } from '../units'
-  import type { DisplayUnit } from '../words'
   import { keyUnit, MEANINGS } from './meanings'
   import type { ChamberDraft } from './draft.svelte'
   import { leftAlone, shownValue, trials, tryouts, type Tryout } from './doing'

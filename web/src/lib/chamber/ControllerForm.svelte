@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { HELD, airOf, heldOf, unitSign } from '../held'
   import { api, Problem, dataOf } from '../api/client'
   import type { ControllerPlan, KeyPlan, Parameter, ProfileDocument, Values } from '../api/types'
   import NumberField from '../parts/NumberField.svelte'
@@ -7,7 +8,7 @@
   import PasteTable from './PasteTable.svelte'
   import ProfileShelf from './ProfileShelf.svelte'
   import StyleLearner from './StyleLearner.svelte'
-  import { STYLE_NAMES, unitSign } from '../words'
+  import { STYLE_NAMES } from '../words'
   import { isTwoSided } from './draft'
   import type { ChamberDraft } from './draft.svelte'
   import { freshKey, LAW_NAMES, needed, offers, outlets, type Law } from './meanings'
@@ -71,7 +72,7 @@
     draft.checkpoint('changing the school')
     const { profile } = controller
     profile.law = next
-    if (next !== 'ON_OFF' && profile.unit === 'RH' && next !== 'TIME_PROPORTIONAL') profile.unit = 'C'
+    if (next !== 'ON_OFF' && airOf(profile.unit) && next !== 'TIME_PROPORTIONAL') profile.unit = 'C'
     if (next !== 'ON_OFF' && profile.raising === 'PAIR') profile.raising = profile.lowering = 'OFF_AT_SET'
     const kept = profile.keys.filter((key) => offers(next, key.parameter))
     const come = needed(next, profile.raising === 'PAIR')
@@ -88,6 +89,8 @@
       setKeys(controller.profile.keys)
     })
   }
+
+  const holds = $derived(HELD[heldOf(controller.profile.unit)])
 
   function restyle(style: ControllerPlan['profile']['raising'], raising: boolean) {
     const { profile } = controller
@@ -143,6 +146,7 @@
         <option value="C">°C</option>
         <option value="F">°F</option>
         <option value="RH">%RH</option>
+        <option value="PPM">ppm CO₂</option>
       </select>
     </div>
     <NumberField
@@ -169,9 +173,7 @@
     {#if law === 'ON_OFF' || (law === 'STEP_VENT' && has('FAN_SET_VALUE'))}
       {#each [true, false] as raising (raising)}
         <div>
-          <label for="{id}-style-{raising}"
-            >{controller.profile.unit === 'RH' ? (raising ? 'When moistening it' : 'When drying it') : raising ? 'When heating it' : 'When cooling it'}</label
-          >
+          <label for="{id}-style-{raising}">When {raising ? holds.raising.toLowerCase() : holds.lowering.toLowerCase()}, it</label>
           <select
             id="{id}-style-{raising}"
             value={raising ? controller.profile.raising : controller.profile.lowering}
@@ -211,12 +213,12 @@
   {#if asked}
     <div class="asked" role="group" aria-label="What becomes of the numbers">
       <p>
-        {#if (asked === 'RH') !== (controller.profile.unit === 'RH')}Between temperature and humidity nothing converts: ranges begin anew and what is keyed in as a level is asked
-          for again.{:else}Its steps, ranges and factory values stand in {unitSign(controller.profile.unit)}. Convert them, or were they meant in {unitSign(asked)} all along?{/if}
+        {#if heldOf(asked) !== heldOf(controller.profile.unit)}Between two quantities nothing converts: ranges begin anew and what is keyed in as a level is asked for again.{:else}Its
+          steps, ranges and factory values stand in {unitSign(controller.profile.unit)}. Convert them, or were they meant in {unitSign(asked)} all along?{/if}
       </p>
       <p class="row">
-        <button class="button main" onclick={() => inUnit(true)}>{(asked === 'RH') !== (controller.profile.unit === 'RH') ? 'Begin anew' : 'Convert them'}</button>
-        {#if (asked === 'RH') === (controller.profile.unit === 'RH')}<button class="button" onclick={() => inUnit(false)}>They are in {unitSign(asked)} already</button>{/if}
+        <button class="button main" onclick={() => inUnit(true)}>{heldOf(asked) !== heldOf(controller.profile.unit) ? 'Begin anew' : 'Convert them'}</button>
+        {#if heldOf(asked) === heldOf(controller.profile.unit)}<button class="button" onclick={() => inUnit(false)}>They are in {unitSign(asked)} already</button>{/if}
         <button class="button" onclick={() => (asked = null)}>Leave it</button>
       </p>
       {#if troubled}<p class="error" role="alert">{troubled}</p>{/if}

@@ -1,8 +1,9 @@
 <script lang="ts">
+  import { type DisplayUnit, unitSign } from '../held'
   import { api, asTyped, Problem, dataOf } from '../api/client'
   import type { ControllerPlan, SettingsView, StyleAnswer } from '../api/types'
   import { parse, fixed, decimalsOf } from '../units'
-  import { STYLE_NAMES, unitSign, type DisplayUnit } from '../words'
+  import { STYLE_NAMES } from '../words'
   import type { Tryout } from './doing'
   import type { ChamberDraft } from './draft.svelte'
 

@@ -1,7 +1,7 @@
 <script lang="ts">
+  import { unitSign } from '../held'
   import type { ControllerPlan } from '../api/types'
   import NumberField from '../parts/NumberField.svelte'
-  import { unitSign } from '../words'
 
   type Habits = ControllerPlan['profile']['habits']
   interface Props {

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { AIR, isOfAir } from '../held'
   import { Problem } from '../api/client'
   import type { ControllerPlan, KeyPlan, NeighbourAnswer, SuggestionAnswer } from '../api/types'
   import { prefs } from '../prefs.svelte'
@@ -61,7 +62,7 @@
     key.words.length > 0 ? (key.words[Math.round(value)] ?? '') : `${fixed(value, decimalsOf(key.step))} ${keyUnit(key.parameter, unit)}`
 
   function step(word: string, key: KeyPlan, neighbour: NeighbourAnswer): string {
-    const at = (value: number) => (answer!.humidity ? `${fixed(value, 0)} %RH` : level(value, prefs.unit))
+    const at = (value: number) => (isOfAir(answer!.quantity) ? `${fixed(value, 0)} ${AIR[answer!.quantity].sign}` : level(value, prefs.unit))
     return `${word}, ${shown(key, neighbour.value)}: ${at(neighbour.lowest)} to ${at(neighbour.highest)}, ${fixed(neighbour.perHour, 1)} switchings an hour${neighbour.inside ? '' : ', not all inside'}.`
   }
 </script>

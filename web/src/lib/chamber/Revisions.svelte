@@ -1,11 +1,11 @@
 <script lang="ts">
+  import { type DisplayUnit, airOf, differenceSign } from '../held'
   import { when } from '../when'
   import { api, Problem, dataOf } from '../api/client'
   import type { ControllerPlan, Parameter, RehearsalAnswer, SettingsView } from '../api/types'
   import { prefs } from '../prefs.svelte'
   import { session } from '../session.svelte'
   import { decimalsOf, difference, fill, fixed, level } from '../units'
-  import type { DisplayUnit } from '../words'
   import { keyUnit, MEANINGS } from './meanings'
   import type { ChamberDraft } from './draft.svelte'
   import { changed, onlyIn } from './revisions'
@@ -84,7 +84,7 @@
         answer.settings
           .map(({ controllerId, unit }) => {
             const { swing } = answer.metrics.displays[controllerId]!
-            return unit === 'RH' ? `${fixed(swing, 1)} points` : difference(swing, prefs.unit)
+            return airOf(unit) ? `${fixed(swing, airOf(unit)!.digits)} ${differenceSign(unit)}` : difference(swing, prefs.unit)
           })
           .join(', '),
     ],

@@ -1,8 +1,9 @@
 <script lang="ts">
+  import { HELD, heldOf, unitSign } from '../held'
   import { api, asTyped, Problem, dataOf } from '../api/client'
   import type { ControllerPlan, StyleAnswer } from '../api/types'
   import NumberField from '../parts/NumberField.svelte'
-  import { STYLE_NAMES, unitSign } from '../words'
+  import { STYLE_NAMES } from '../words'
 
   type Style = ControllerPlan['profile']['raising']
 
@@ -23,7 +24,7 @@
   let problem = $state('')
   const complete = $derived(seen.filter((each) => each.setValue !== null && each.differential !== null && each.at !== null))
   const unit = $derived(unitSign(controller.profile.unit))
-  const ways = $derived(controller.profile.unit === 'RH' ? ['moistens', 'dries'] : ['warms', 'cools'])
+  const ways = $derived([HELD[heldOf(controller.profile.unit)].raises, HELD[heldOf(controller.profile.unit)].lowers])
 
   /** The rows the answer speaks of, as they stand in the form. */
   let asked = $state.raw<Seen[]>([])

@@ -1,7 +1,7 @@
 /** What a controller does with what is keyed in, in words for its card, and how to try it. Plain functions, tested beside. */
 import type { ControllerPlan, KeyPlan, Parameter, RehearsalAnswer, Values } from '../api/types'
 import { decimalsOf, fixed } from '../units'
-import { unitSign, type DisplayUnit } from '../words'
+import { type DisplayUnit, HELD, heldOf, unitSign } from '../held'
 
 type Keyed = RehearsalAnswer['settings'][number]
 
@@ -17,7 +17,7 @@ export interface Tryout {
 }
 
 /** What an output does when it works. */
-const work = (raises: boolean, unit: DisplayUnit) => (unit === 'RH' ? (raises ? 'Moistening' : 'Drying') : raises ? 'Heat' : 'Cooling')
+const work = (raises: boolean, unit: DisplayUnit) => HELD[heldOf(unit)][raises ? 'raising' : 'lowering']
 
 /** What a key does, in a sentence; empty where nothing is to be said. */
 export function does(parameter: Parameter, profile: ControllerPlan['profile'], values: Values, keyed: Keyed, unit: DisplayUnit): string {
@@ -101,7 +101,9 @@ export function trials(profile: ControllerPlan['profile'], values: Values, keyed
   const [up, down] =
     unit === 'RH'
       ? ['Breathe on the probe', 'Let it dry in a draught']
-      : ['Warm the probe in your hand, or in a warm dry cloth where a hand is not enough', 'Cool it in a damp cloth, away from anything on the mains']
+      : unit === 'PPM'
+        ? ['Breathe on the sensor and step back', 'Fan fresh air over it']
+        : ['Warm the probe in your hand, or in a warm dry cloth where a hand is not enough', 'Cool it in a damp cloth, away from anything on the mains']
   const said: string[] = []
   if (profile.law === 'FAN_BAND')
     said.push(

@@ -31,6 +31,8 @@ function plan(unit: 'C' | 'F', keys: KeyPlan[]): ChamberPlan {
       gradientK: null,
       keepHumidityLowPct: null,
       keepHumidityHighPct: null,
+      keepCarbonDioxideLowPpm: null,
+      keepCarbonDioxideHighPpm: null,
       maxRateKh: null,
       keepLowC: 27,
       keepHighC: 29,

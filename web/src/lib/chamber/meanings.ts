@@ -1,7 +1,7 @@
 /** What each key of a controller can mean: one row a meaning, and everything the interface has to say of it. */
+import { type DisplayUnit, HELD, airOf, heldOf, unitSign } from '../held'
 import { kindOf, lawOf, parameterOf } from '../api/catalogue'
 import type { ControllerPlan, KeyPlan, Parameter } from '../api/types'
-import { type DisplayUnit, unitSign } from '../words'
 
 export type Law = ControllerPlan['profile']['law']
 
@@ -143,7 +143,7 @@ export function keyUnit(parameter: Parameter, unit: DisplayUnit): string {
 export function freshKey(parameter: Parameter, { unit, resolution }: Pick<ControllerPlan['profile'], 'unit' | 'resolution'>): KeyPlan {
   const { name, words } = MEANINGS[parameter]
   const { step, lowest, highest } = parameterOf(parameter).begins[unit]!
-  const own = parameter === 'DIRECTION' && unit === 'RH' ? ['moisten', 'dry'] : (words ?? [])
+  const own = parameter === 'DIRECTION' && airOf(unit) ? [HELD[heldOf(unit)].raise, HELD[heldOf(unit)].lower] : (words ?? [])
   const moves = step ?? resolution
   return { parameter, label: name.slice(0, 40), step: moves, lowest: lowest ?? moves, highest, factory: null, words: [...own], offAt: null, also: null, place: null }
 }
@@ -154,7 +154,7 @@ export function outlets(controller: ControllerPlan): string[] {
   const has = (parameter: Parameter) => keys.some((key) => key.parameter === parameter)
   if (law === 'FAN_BAND') return ['exhaust', 'intake that follows it']
   if (law === 'STEP_VENT') return has('FAN_SET_VALUE') ? ['moves the vent', 'fan that takes over'] : ['moves the vent']
-  if (law === 'ON_OFF' && has('LOWER_DIFFERENTIAL')) return unit === 'RH' ? ['moistens', 'dries'] : ['warms', 'cools']
+  if (law === 'ON_OFF' && has('LOWER_DIFFERENTIAL')) return [HELD[heldOf(unit)].raises, HELD[heldOf(unit)].lowers]
   return ['switches']
 }
 

@@ -1,4 +1,5 @@
 /** A device's table as somebody types or pastes it: one key a line, guessed and then confirmed. Plain functions, tested beside. */
+import { airOf } from '../held'
 import type { KeyPlan, Parameter } from '../api/types'
 import { kindOf } from '../api/catalogue'
 import { isAmbiguous, parse, toStep } from '../units'
@@ -140,7 +141,7 @@ export function convert(key: PastedKey, unit: ControllerPlan['profile']['unit'],
   })
   const not = (wants: string): Converted => ({ ...plain, wrong: `is in ${said}; this key is ${wants}` })
   const degrees = unit === 'F' ? '°F' : '°C'
-  const warm = unit !== 'RH'
+  const warm = !airOf(unit)
   if (kind === 'LEVEL' || kind === 'DIFFERENCE') {
     if (!warm) return said === '' || said.startsWith('%') ? plain : not('in %RH')
     if (said === '') {

@@ -139,7 +139,7 @@ describe('rehearsing', () => {
 
   it('takes the keys that an edit on the ladder gives', async () => {
     const draft = new ChamberDraft(view())
-    draft.edit({ controllerId: 'c', kind: 'MOVE_RUNG', rung: 'HEAT_OFF', humidity: false, night: false, display: 28.8, high: null, unit: null }, draft.snapshotKeyed())
+    draft.edit({ controllerId: 'c', kind: 'MOVE_RUNG', rung: 'RAISE_OFF', quantity: null, night: false, display: 28.8, high: null, unit: null }, draft.snapshotKeyed())
     expect(server.last.edit!.display).toBe(28.8)
     await server.answer(answered({ SET_VALUE: 28.8, DIFFERENTIAL: 0.8, HIGH_ALARM: 31 }))
     expect(draft.keyed['c']).toEqual({ SET_VALUE: 28.8, DIFFERENTIAL: 0.8, HIGH_ALARM: 31 })
@@ -148,7 +148,7 @@ describe('rehearsing', () => {
 
   it('does not let an edit’s answer overwrite what was typed meanwhile', async () => {
     const draft = new ChamberDraft(view())
-    draft.edit({ controllerId: 'c', kind: 'MOVE_RUNG', rung: 'HEAT_OFF', humidity: false, night: false, display: 28.8, high: null, unit: null }, draft.snapshotKeyed())
+    draft.edit({ controllerId: 'c', kind: 'MOVE_RUNG', rung: 'RAISE_OFF', quantity: null, night: false, display: 28.8, high: null, unit: null }, draft.snapshotKeyed())
     draft.key('c', 'HIGH_ALARM', 32)
     await server.answer(answered({ SET_VALUE: 28.8, DIFFERENTIAL: 0.8, HIGH_ALARM: 31 }))
     expect(draft.keyed['c']!.HIGH_ALARM).toBe(32)

@@ -1,11 +1,11 @@
 <script lang="ts">
   /** One check at the box: one thing at a time, with wet hands. */
+  import { unitSign } from '../held'
   import { onMount } from 'svelte'
   import type { CheckView, ControllerPlan } from '../api/types'
   import { MEANINGS } from '../chamber/meanings'
   import { session } from '../session.svelte'
   import { decimalsOf, fixed, parse } from '../units'
-  import { unitSign } from '../words'
   import type { Checks } from './checks.svelte'
   import DoubtAsked from './DoubtAsked.svelte'
   import EffectShown from './EffectShown.svelte'

@@ -1,5 +1,6 @@
 <script lang="ts">
   /** Preparing a check: what hangs where, by which references. What is typed stays in the browser until it is begun. */
+  import { type DisplayUnit, HELD, airOf, differenceSign, heldOf, unitSign } from '../held'
   import { untrack } from 'svelte'
   import { api, Problem, dataOf } from '../api/client'
   import type { ControllerPlan, HistoryView, NewCheck, Parameter, ReferenceView } from '../api/types'
@@ -7,7 +8,6 @@
   import NumberField from '../parts/NumberField.svelte'
   import { session } from '../session.svelte'
   import { celsiusTo, fixed, kelvinTo } from '../units'
-  import type { DisplayUnit } from '../words'
   import type { Checks } from './checks.svelte'
 
   interface Props {
@@ -31,7 +31,9 @@
   let pressurehPa = $state<number | null>(null)
   let pointSays = $state('')
   const humid = $derived(unit === 'RH')
-  const differenceUnit = $derived(humid ? 'points' : unit === 'F' ? '°F' : 'K')
+  const air = $derived(airOf(unit))
+  const gas = $derived(unit === 'PPM')
+  const differenceUnit = $derived(differenceSign(unit))
 
   function brought(): Form {
     try {
@@ -44,7 +46,7 @@
 
   // svelte-ignore state_referenced_locally
   function fresh(name: string): ReferenceView {
-    return { name, stated: unit === 'RH' ? 3 : 0.5, basis: 'LIMITS', correction: 0, validTo: null, fixedReading: null }
+    return { name, stated: unit === 'RH' ? 3 : unit === 'PPM' ? 50 : 0.5, basis: 'LIMITS', correction: 0, validTo: null, fixedReading: null }
   }
 
   $effect(() => {
@@ -63,11 +65,23 @@
         api.post('/calc/known-point', {
           body: humid
             ? { kind: 'SALT_JAR', altitudeM: null, stationPa: null, salt, temperatureC: jarC }
-            : { kind: point, altitudeM: session.site?.altitudeM ?? 0, stationPa: pressurehPa === null ? null : pressurehPa * 100, salt: null, temperatureC: null },
+            : {
+                kind: gas ? 'OUTDOOR_AIR' : point,
+                altitudeM: session.site?.altitudeM ?? 0,
+                stationPa: pressurehPa === null ? null : pressurehPa * 100,
+                salt: null,
+                temperatureC: null,
+              },
         }),
       )
       const value = unit === 'F' ? celsiusTo('F', answer.value) : answer.value
-      const name = humid ? `jar of ${salt === 'SODIUM_CHLORIDE' ? 'kitchen salt' : 'magnesium chloride'}` : point === 'ICE_WATER' ? 'ice water' : 'boiling water'
+      const name = humid
+        ? `jar of ${salt === 'SODIUM_CHLORIDE' ? 'kitchen salt' : 'magnesium chloride'}`
+        : gas
+          ? 'outdoor air'
+          : point === 'ICE_WATER'
+            ? 'ice water'
+            : 'boiling water'
       form.references = [
         ...form.references.filter((each) => each.name !== name),
         {
@@ -79,7 +93,7 @@
           fixedReading: Number(value.toFixed(2)),
         },
       ]
-      pointSays = `${name} stands at ${fixed(value, 2)} ${humid ? '%RH' : `°${unit}`}.`
+      pointSays = `${name} stands at ${fixed(value, 2)} ${unitSign(unit)}.`
     } catch (failed) {
       if (!(failed instanceof Problem)) throw failed
       pointSays = failed.detail
@@ -100,7 +114,7 @@
 </script>
 
 <form onsubmit={begin} novalidate aria-labelledby="{id}-title">
-  <h3 id="{id}-title">Begin a check of {controller.name}{humid ? ', humidity' : ''}</h3>
+  <h3 id="{id}-title">Begin a check of {controller.name}{air ? `, ${HELD[heldOf(unit)].name}` : ''}</h3>
   <fieldset class="form">
     <legend class="small quiet">Where does the reference hang?</legend>
     <label class="choice"
@@ -121,9 +135,9 @@
     </li>
     <li>Close the box and leave it alone until it stands still: an hour or more.</li>
     <li>Room between 15 and 25 °C, no sun, not beside a heater or a window.</li>
-    {#if humid}<li>Wipe droplets off the sensor’s cap. Never boil a humidity sensor. Salts irritate eyes and skin: keep them off both.</li>{:else}<li>
-        No water and no wet hands near mains. Boiling water scalds; let a probe’s sleeve not go above its top temperature.
-      </li>{/if}
+    {#if humid}<li>Wipe droplets off the sensor’s cap. Never boil a humidity sensor. Salts irritate eyes and skin: keep them off both.</li>{:else if gas}<li>
+        Breath reads as thousands of ppm: stay away from the sensor while you read it.
+      </li>{:else}<li>No water and no wet hands near mains. Boiling water scalds; let a probe’s sleeve not go above its top temperature.</li>{/if}
   </ul>
 
   <div class="references">
@@ -135,7 +149,7 @@
             <input id="{id}-name-{index}" maxlength="80" bind:value={reference.name} aria-invalid={errors[`references[${index}].name`] ? 'true' : undefined} />
             {#if errors[`references[${index}].name`]}<p class="error">{errors[`references[${index}].name`]}</p>{/if}
           </div>
-          {#if reference.fixedReading !== null}<p class="small">always {fixed(reference.fixedReading, 2)} {humid ? '%RH' : `°${unit}`}</p>{/if}
+          {#if reference.fixedReading !== null}<p class="small">always {fixed(reference.fixedReading, 2)} {unitSign(unit)}</p>{/if}
           <NumberField
             label="Good to ±"
             unit={differenceUnit}
@@ -181,7 +195,7 @@
   </div>
 
   <details>
-    <summary>Use a point you can make: {humid ? 'a jar of wet salt' : 'ice water, boiling water'}</summary>
+    <summary>Use a point you can make: {humid ? 'a jar of wet salt' : gas ? 'outdoor air' : 'ice water, boiling water'}</summary>
     <div class="row">
       {#if humid}
         <div class="plain">
@@ -190,7 +204,7 @@
           >
         </div>
         <NumberField label="Jar at" kind="level" value={jarC} onchange={(value) => (jarC = value)} />
-      {:else}
+      {:else if !gas}
         <div class="plain">
           <label for="{id}-point">Point</label><select id="{id}-point" bind:value={point}
             ><option value="ICE_WATER">stirred ice and water</option><option value="BOILING_WATER">boiling water</option></select
@@ -211,7 +225,9 @@
     <p class="small quiet">
       {humid
         ? 'Wet salt, more solid than liquid, in a closed jar with the sensor above it for some hours.'
-        : 'The probe in the bath with the controller beside it, well away from the water.'}
+        : gas
+          ? 'The sensor outdoors for half an hour, away from people, traffic and chimneys; do not breathe on it.'
+          : 'The probe in the bath with the controller beside it, well away from the water.'}
     </p>
   </details>
 

@@ -4,7 +4,8 @@
   import type { CheckView, EffectView } from '../api/types'
   import { prefs } from '../prefs.svelte'
   import { fixed, level } from '../units'
-  import { RUNG_NAMES, unitSign } from '../words'
+  import { AIR, isOfAir, unitSign } from '../held'
+  import { rungName } from '../words'
   import { offset } from './words'
 
   let { check, follows, digits }: { check: CheckView; /** The offset that follows. */ follows: number; digits: number } = $props()
@@ -30,25 +31,25 @@
     return () => (stale = true)
   })
 
-  const levelOf = (value: number, humid: boolean) => (humid ? `${fixed(value, 0)} %RH` : level(value, prefs.unit))
+  const levelOf = (value: number, of: string) => (isOfAir(of) ? `${fixed(value, 0)} ${AIR[of].sign}` : level(value, prefs.unit))
 </script>
 
 {#if did}
   <details class="effect">
     <summary>What they really had, and what the offset moves</summary>
     <p class="small">
-      With the old offset the occupant had {levelOf(did.had.lowest, did.humidity)} to {levelOf(did.had.highest, did.humidity)} over a rehearsed day; the display would have made one believe
-      {levelOf(did.believed.lowest, did.humidity)} to {levelOf(did.believed.highest, did.humidity)}. With {offset(follows, digits)} it gets {levelOf(did.gets.lowest, did.humidity)} to
-      {levelOf(did.gets.highest, did.humidity)}.
+      With the old offset the occupant had {levelOf(did.had.lowest, did.quantity)} to {levelOf(did.had.highest, did.quantity)} over a rehearsed day; the display would have made one believe
+      {levelOf(did.believed.lowest, did.quantity)} to {levelOf(did.believed.highest, did.quantity)}. With {offset(follows, digits)} it gets {levelOf(did.gets.lowest, did.quantity)} to
+      {levelOf(did.gets.highest, did.quantity)}.
     </p>
     <table class="rows small">
       <thead><tr><th scope="col">Rung</th><th scope="col">on the display</th><th scope="col">really was</th><th scope="col">is then</th></tr></thead>
       <tbody>
         {#each did.rungs as rung (rung.kind + rung.display + rung.night)}
           <tr
-            ><td>{RUNG_NAMES[rung.kind]}{rung.night ? ', by night' : ''}</td><td class="mono">{fixed(rung.display, digits)} {unitSign(rung.humidity ? 'RH' : unit)}</td><td
-              class="mono">{levelOf(rung.before, rung.humidity)}</td
-            ><td class="mono">{levelOf(rung.after, rung.humidity)}</td></tr
+            ><td>{rungName(rung)}{rung.night ? ', by night' : ''}</td><td class="mono"
+              >{fixed(rung.display, digits)} {unitSign(isOfAir(rung.quantity) ? AIR[rung.quantity].unit : unit)}</td
+            ><td class="mono">{levelOf(rung.before, rung.quantity)}</td><td class="mono">{levelOf(rung.after, rung.quantity)}</td></tr
           >
         {/each}
       </tbody>

@@ -1,11 +1,11 @@
 <script lang="ts">
   /** Two known points: the slope of the sensor, and the offset that is right where it matters. */
+  import { type DisplayUnit, unitSign } from '../held'
   import { untrack } from 'svelte'
   import { api, asTyped, Problem, dataOf } from '../api/client'
   import type { TwoPointAnswer } from '../api/types'
   import NumberField from '../parts/NumberField.svelte'
   import { fixed } from '../units'
-  import { unitSign, type DisplayUnit } from '../words'
   import { apart, offset } from './words'
 
   let { unit, step, level }: { unit: DisplayUnit; step: number; level: number | null } = $props()

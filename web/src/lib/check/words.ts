@@ -1,8 +1,7 @@
 /** The words of a check. */
+import { type DisplayUnit, airOf, differenceSign, unitSign } from '../held'
 import type { CheckView, HistoryView, RowDoubt } from '../api/types'
 import { fixed } from '../units'
-import type { DisplayUnit } from '../words'
-import { unitSign } from '../words'
 
 export type Phase = CheckView['phase']
 export type Slip = NonNullable<CheckView['slip']>
@@ -10,9 +9,8 @@ export type Slip = NonNullable<CheckView['slip']>
 /** A level as the device shows it. */
 export const shown = (value: number, unit: DisplayUnit, digits = 1) => `${fixed(value, digits)} ${unitSign(unit)}`
 
-/** A difference in the device's own unit: K for °C, points for humidity. */
-export const apart = (value: number, unit: DisplayUnit, digits = unit === 'RH' ? 1 : 2) =>
-  `${fixed(value, digits)} ${unit === 'RH' ? (Math.abs(value) === 1 ? 'point' : 'points') : unit === 'F' ? '°F' : 'K'}`
+/** A difference in the device's own unit: K for °C, points for humidity, ppm. */
+export const apart = (value: number, unit: DisplayUnit, digits = airOf(unit)?.digits ?? 2) => `${fixed(value, digits)} ${differenceSign(unit, value)}`
 
 /** An offset as it is keyed in, with its sign. */
 export const offset = (value: number, digits: number) => (value > 0 ? '+' : '') + fixed(value, digits)

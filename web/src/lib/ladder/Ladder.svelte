@@ -4,12 +4,13 @@
   import type { ChamberDraft } from '../chamber/draft.svelte'
   import { type MeasuredTrace, stretches } from '../live/measured'
   import { clock, duration, fixed, timeLeft } from '../units'
-  import { type DisplayUnit, RUNG_NAMES } from '../words'
+  import { AIR, type DisplayUnit, type Doing, HELD, airOf, isOfAir } from '../held'
+  import { rungName } from '../words'
   import { Hand, isSame } from './hand.svelte'
   import LadderTable from './LadderTable.svelte'
   import NeedBands from './NeedBands.svelte'
   import Patterns from './Patterns.svelte'
-  import { type Doing, partsOf, type Quantity } from './quantity'
+  import { partsOf, type Quantity } from './quantity'
   import RungLabel from './RungLabel.svelte'
   import RungLine, { type Placed } from './RungLine.svelte'
   import { envelopePath, rangeOf, scaleOf, spread, ticks } from './scale'
@@ -72,7 +73,16 @@
   }
   const harmHigh = $derived(nearestHarm('HIGH'))
   const harmLow = $derived(nearestHarm('LOW'))
-  const STRIPS: Record<Doing, string> = { warm: 'heat on', cool: 'cooling on', moist: 'mist on', dry: 'drying on', fan: 'fan', intake: 'intake', vent: 'vent open' }
+  const STRIPS: Record<Doing, string> = {
+    warm: 'heat on',
+    cool: 'cooling on',
+    moist: 'mist on',
+    dry: 'drying on',
+    enrich: 'gas on',
+    fan: 'fan',
+    intake: 'intake',
+    vent: 'vent open',
+  }
   /** With several controllers on one ladder each rung says whose it is. */
   const owners = $derived(new Set(parts?.rungs.map((rung) => rung.controllerId).filter((owner) => owner !== '')))
   const ownerOf = (rung: RungAnswer) => (owners.size > 1 ? `${draft.plan.controllers.find((each) => each.id === rung.controllerId)?.name ?? ''}: ` : '')
@@ -123,12 +133,12 @@
 
   // --- rungs --------------------------------------------------------------------------------------------------------------
 
-  /** Unit and step of a rung on its display; a humidity beside a temperature has its own. */
+  /** Unit and step of a rung on its display; what stands beside a temperature has its own. */
   function keyedOf(rung: { controllerId: string }): { unit: DisplayUnit; resolution: number } | undefined {
     const keyed = answer?.settings.find((each) => each.controllerId === rung.controllerId)
-    return keyed && quantity.humidity && keyed.unit !== 'RH' ? { unit: 'RH', resolution: 1 } : keyed
+    return keyed && isOfAir(quantity.of) && !airOf(keyed.unit) ? AIR[quantity.of] : keyed
   }
-  const nameOf = (rung: { kind: RungAnswer['kind']; night: boolean }) => RUNG_NAMES[rung.kind] + (rung.night ? ', by night' : '')
+  const nameOf = (rung: { kind: RungAnswer['kind']; night: boolean }) => rungName({ kind: rung.kind, quantity: quantity.of }) + (rung.night ? ', by night' : '')
 
   const rungs = $derived.by<Placed[]>(() => {
     if (!parts) return []
@@ -238,9 +248,10 @@
 <div class="ladder" bind:clientWidth={width} style:height="{bottom + FOOT}px">
   {#if answer && needs && parts?.occupant}
     <p class="head need" style:top="{TOP - (course ? 40 : 24)}px" style:left="{compact ? 0 : needX - 26}px">
-      {quantity.humidity ? (compact ? 'Damp' : 'Humidity') : (quantity.other ?? (compact ? 'Needs' : 'What they need'))}
+      {quantity.other ??
+        (compact ? HELD[quantity.of].short : isOfAir(quantity.of) ? `${HELD[quantity.of].name.charAt(0).toUpperCase()}${HELD[quantity.of].name.slice(1)}` : 'What they need')}
     </p>
-    {#if !bare || !quantity.humidity}<p class="head" style:top="{TOP - (course ? 40 : 24)}px" style:left="{compact ? markX - 6 : labelX}px">
+    {#if !bare || !isOfAir(quantity.of)}<p class="head" style:top="{TOP - (course ? 40 : 24)}px" style:left="{compact ? markX - 6 : labelX}px">
         {compact ? 'Machine' : 'What the machine does'}
       </p>{/if}
     {#if harmLow && harmLow.level <= range.low}

@@ -1,24 +1,26 @@
 <script lang="ts">
   /** The trace as a table, an hour or so a row; under the lowest ladder it tells both quantities. */
   import type { RehearsalAnswer } from '../api/types'
+  import { AIR, HELD, OF_AIR } from '../held'
   import { prefs } from '../prefs.svelte'
   import { clock, fixed, level } from '../units'
 
   let { trace }: { trace: RehearsalAnswer['trace'] } = $props()
 
+  const told = $derived(OF_AIR.filter((each) => each in trace.air))
   const rows = $derived.by(() => {
-    const { occupant, humidity } = trace
+    const { occupant, air } = trace
     const buckets = occupant.low.length
     const hours = (trace.bucketS * buckets) / 3600
     const every = Math.max(1, Math.round(buckets / Math.max(1, Math.round(hours))))
-    const found: { time: string; low: number; high: number; damp: [number, number] | null; room: number }[] = []
+    const found: { time: string; low: number; high: number; air: [number, number][]; room: number }[] = []
     for (let from = 0; from < buckets; from += every) {
       const to = Math.min(buckets, from + every)
       found.push({
         time: clock(trace.startHour + (from * trace.bucketS) / 3600),
         low: Math.min(...occupant.low.slice(from, to)),
         high: Math.max(...occupant.high.slice(from, to)),
-        damp: humidity ? [Math.min(...humidity.low.slice(from, to)), Math.max(...humidity.high.slice(from, to))] : null,
+        air: told.map((each) => [Math.min(...air[each]!.low.slice(from, to)), Math.max(...air[each]!.high.slice(from, to))]),
         room: trace.roomC[from]!,
       })
     }
@@ -31,15 +33,15 @@
   <table>
     <thead
       ><tr
-        ><th>from</th><th>lowest</th><th>highest</th>{#if trace.humidity}<th>humidity, lowest</th><th>highest</th>{/if}<th>room</th></tr
+        ><th>from</th><th>lowest</th><th>highest</th>{#each told as each (each)}<th>{HELD[each].name}, lowest</th><th>highest</th>{/each}<th>room</th></tr
       ></thead
     >
     <tbody>
       {#each rows as row (row.time + row.low)}
         <tr
-          ><td>{row.time}</td><td>{level(row.low, prefs.unit)}</td><td>{level(row.high, prefs.unit)}</td>{#if row.damp}<td>{fixed(row.damp[0], 0)} %RH</td><td
-              >{fixed(row.damp[1], 0)} %RH</td
-            >{/if}<td>{level(row.room, prefs.unit)}</td></tr
+          ><td>{row.time}</td><td>{level(row.low, prefs.unit)}</td><td>{level(row.high, prefs.unit)}</td>{#each row.air as each, index (index)}<td
+              >{fixed(each[0], 0)} {AIR[told[index]!].sign}</td
+            ><td>{fixed(each[1], 0)} {AIR[told[index]!].sign}</td>{/each}<td>{level(row.room, prefs.unit)}</td></tr
         >
       {/each}
     </tbody>

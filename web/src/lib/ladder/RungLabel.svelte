@@ -1,8 +1,8 @@
 <script lang="ts">
   /** The name of a rung, what stands under it, and its value: to be dragged, moved by keys, or typed. */
+  import { type DisplayUnit, unitSign } from '../held'
   import type { RungAnswer } from '../api/types'
   import { decimalsOf, fixed } from '../units'
-  import { type DisplayUnit, unitSign } from '../words'
   import type { Hand } from './hand.svelte'
 
   interface Props {

@@ -15,6 +15,8 @@
 </script>
 
 <script lang="ts">
+  import { HELD, type Held } from '../held'
+
   /** A rung as a line from the axis to its label and on through the trace, with the mark of its kind. */
   let {
     placed,
@@ -28,16 +30,15 @@
   }: { placed: Placed; compact: boolean; needX: number; needWidth: number; markX: number; labelX: number; plotX: number; plotWidth: number } = $props()
 
   const COLOURS: [string, string][] = [
-    ['HEAT', 'warming'],
-    ['COOL', 'cooling'],
-    ['MOISTEN', 'moistening'],
-    ['DRY', 'drying'],
     ['BACKUP', 'backup'],
     ['FAN', 'drying'],
     ['VENT', 'cooling'],
     ['HOLDS', 'warming'],
   ]
-  const colour = (rung: RungAnswer) => `var(--${COLOURS.find(([start]) => rung.kind.startsWith(start))?.[1] ?? 'alarm'})`
+  function colour({ kind, quantity }: RungAnswer): string {
+    const [raises, lowers] = HELD[quantity as Held].colours
+    return `var(--${kind.startsWith('RAISE') ? raises : kind.startsWith('LOWER') ? lowers : (COLOURS.find(([start]) => kind.startsWith(start))?.[1] ?? 'alarm')})`
+  }
   const stroke = $derived(colour(placed.rung))
   const dash = $derived(placed.rung.kind.endsWith('ALARM') ? '8 5' : undefined)
 </script>

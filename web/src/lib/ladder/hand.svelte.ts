@@ -1,8 +1,8 @@
 /** A rung in hand, by pointer or by keys. */
+import { type DisplayUnit } from '../held'
 import type { EditPlan, RungAnswer, Values } from '../api/types'
 import type { ChamberDraft } from '../chamber/draft.svelte'
 import { parse, toStep } from '../units'
-import type { DisplayUnit } from '../words'
 import type { Quantity } from './quantity'
 
 export type Named = Pick<RungAnswer, 'kind' | 'controllerId' | 'night'>
@@ -62,7 +62,7 @@ export class Hand {
     const stepped = toStep(target, resolution)
     if (stepped === hand.target && both === hand.both) return
     this.held = { ...hand, target: stepped, both }
-    const plain = { rung: null, humidity: this.#at.quantity.humidity, night: hand.night, high: null, unit: null }
+    const plain = { rung: null, quantity: this.#at.quantity.of, night: hand.night, high: null, unit: null }
     const edit: EditPlan = both
       ? { controllerId: hand.controllerId, kind: 'MOVE_BAND', ...plain, display: toStep(stepped - hand.start, resolution) }
       : { controllerId: hand.controllerId, kind: 'MOVE_RUNG', ...plain, rung: hand.kind, display: stepped }

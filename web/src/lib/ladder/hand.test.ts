@@ -4,14 +4,14 @@ import type { ChamberDraft } from '../chamber/draft.svelte'
 import { Hand } from './hand.svelte'
 import type { Quantity } from './quantity'
 
-const rung = { kind: 'HEAT_OFF', controllerId: 'c', night: false, movable: true, display: 28.6 } as unknown as RungAnswer
+const rung = { kind: 'RAISE_OFF', controllerId: 'c', night: false, movable: true, display: 28.6 } as unknown as RungAnswer
 
 function taken() {
   const edits: { edit: EditPlan; coarse: boolean }[] = []
   const draft = { checkpoint: vi.fn(), snapshotKeyed: () => ({ c: {} }), edit: (edit: EditPlan, _from: unknown, coarse = false) => edits.push({ edit, coarse }) }
   const at = {
     draft: draft as unknown as ChamberDraft,
-    quantity: { humidity: false, perDisplay: () => 1 } as unknown as Quantity,
+    quantity: { of: 'TEMPERATURE', perDisplay: () => 1 } as unknown as Quantity,
     mayKey: true,
     range: { low: 20, high: 40 },
     plotHeight: 200,

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import type { OccupancyPlan, RehearsalAnswer } from '../api/types'
-import { humidity, partsOf, secondPlace, temperature } from './quantity'
+import { ofAir, partsOf, secondPlace, temperature } from './quantity'
 
 const needs = {
   keepLowC: 14,
@@ -11,7 +11,7 @@ const needs = {
   other: { where: 'at the roots', keepLowC: 21, keepHighC: 23 },
 } as unknown as OccupancyPlan
 
-const rung = (kind: string, controllerId: string, place: { humidity?: boolean; other?: boolean } = {}) => ({ kind, controllerId, humidity: false, other: false, ...place })
+const rung = (kind: string, controllerId: string, place: { quantity?: string; other?: boolean } = {}) => ({ kind, controllerId, quantity: 'TEMPERATURE', other: false, ...place })
 const outlet = (loopId: string, direction: 'RAISE' | 'LOWER') => ({ loopId, direction, onAt: 0, offAt: 1 })
 
 /** Air and roots each with a heater, a humidifier, and a fan by band that airs for both. */
@@ -24,21 +24,21 @@ const answer = {
   ],
   ladder: {
     rungs: [
-      rung('HEAT_ON', 'air'),
-      rung('HEAT_ON', 'root', { other: true }),
-      rung('MOISTEN_ON', 'moist', { humidity: true }),
+      rung('RAISE_ON', 'air'),
+      rung('RAISE_ON', 'root', { other: true }),
+      rung('RAISE_ON', 'moist', { quantity: 'RELATIVE_HUMIDITY' }),
       rung('FAN_FULL', 'fans'),
-      rung('FAN_FULL', 'fans', { humidity: true }),
+      rung('FAN_FULL', 'fans', { quantity: 'RELATIVE_HUMIDITY' }),
     ],
   },
   trace: {
     occupant: 'air',
     other: 'soil',
-    humidity: 'damp',
+    air: { RELATIVE_HUMIDITY: 'damp' },
     displays: { air: 'd-air', root: 'd-root', moist: 'd-moist', fans: 'd-fans' },
     onShares: { rod: [1], mat: [2], mist: [3], dryer: [4], out: [5], in: [6] },
   },
-  metrics: { occupant: 'm-air', other: 'm-soil', humidity: 'm-damp', displays: { air: 1, root: 2, moist: 3, fans: 4 } },
+  metrics: { occupant: 'm-air', other: 'm-soil', air: { RELATIVE_HUMIDITY: 'm-damp' }, displays: { air: 1, root: 2, moist: 3, fans: 4 } },
 } as unknown as RehearsalAnswer
 
 describe('what belongs on which ladder', () => {
@@ -67,8 +67,8 @@ describe('what belongs on which ladder', () => {
   })
 
   it('is humidity with what moistens and dries, and the other half of a fan', () => {
-    const parts = partsOf(answer, humidity(needs))
-    expect(parts.rungs.map((each) => each.kind)).toEqual(['MOISTEN_ON', 'FAN_FULL'])
+    const parts = partsOf(answer, ofAir('RELATIVE_HUMIDITY', needs))
+    expect(parts.rungs.map((each) => each.kind)).toEqual(['RAISE_ON', 'FAN_FULL'])
     expect(parts.loops.map((loop) => loop.does)).toEqual(['moist', 'dry'])
     expect(parts.level).toBe('m-damp')
   })
@@ -85,8 +85,8 @@ describe('how a quantity is shown', () => {
   })
 
   it('has no band of humidity where none is wanted', () => {
-    expect(humidity(needs).keep).toEqual({ low: 60, high: 80 })
-    expect(humidity({ ...needs, keepHumidityLowPct: null, keepHumidityHighPct: null }).keep).toBeNull()
-    expect(humidity(needs).show(71.6)).toBe('72 %RH')
+    expect(ofAir('RELATIVE_HUMIDITY', needs).keep).toEqual({ low: 60, high: 80 })
+    expect(ofAir('RELATIVE_HUMIDITY', { ...needs, keepHumidityLowPct: null, keepHumidityHighPct: null }).keep).toBeNull()
+    expect(ofAir('RELATIVE_HUMIDITY', needs).show(71.6)).toBe('72 %RH')
   })
 })

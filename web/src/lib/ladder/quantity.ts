@@ -1,7 +1,7 @@
-/** What a ladder is of: temperature, temperature in a second place, or humidity. All values are the server's, in °C or %RH, until they are shown. */
+/** What a ladder is of: temperature, temperature in a second place, or what the air holds. All values are the server's, in the model's unit, until they are shown. */
 import type { OccupancyPlan, RehearsalAnswer, RungAnswer } from '../api/types'
 import { celsiusTo, fixed, level, toCelsius, type TemperatureUnit } from '../units'
-import type { DisplayUnit } from '../words'
+import { AIR, type DisplayUnit, type Doing, HELD, type Held, type HeldOfAir, heldOf } from '../held'
 
 export interface Harm {
   side: 'LOW' | 'HIGH'
@@ -10,10 +10,10 @@ export interface Harm {
 }
 
 export interface Quantity {
-  humidity: boolean
+  of: Held
   /** Whether it is of the second place, with its name. */
   other: string | null
-  /** What is wanted; null where humidity does not matter. */
+  /** What is wanted; null where it does not matter. */
   keep: { low: number; high: number } | null
   harm: Harm[]
   /** How wide the axis is drawn around what is there, in the quantity's own unit. */
@@ -29,7 +29,7 @@ export interface Quantity {
 
 export function temperature(needs: OccupancyPlan, unit: TemperatureUnit): Quantity {
   return {
-    humidity: false,
+    of: 'TEMPERATURE',
     other: null,
     keep: { low: needs.keepLowC, high: needs.keepHighC },
     harm: needs.harmLimits.filter((each) => each.costs === null).map(({ side, levelC, durationS }) => ({ side, level: levelC, durationS })),
@@ -49,45 +49,43 @@ export function secondPlace(needs: OccupancyPlan, unit: TemperatureUnit): Quanti
   return other && { ...temperature(needs, unit), other: other.where, keep: { low: other.keepLowC, high: other.keepHighC }, harm: [] }
 }
 
-export function humidity(needs: OccupancyPlan): Quantity {
-  const { keepHumidityLowPct: low, keepHumidityHighPct: high } = needs
+export function ofAir(of: HeldOfAir, needs: OccupancyPlan): Quantity {
+  const { pad, highest, sign, wanted } = AIR[of]
+  const [low, high] = wanted(needs)
   return {
-    humidity: true,
+    of,
     other: null,
     keep: low !== null && high !== null ? { low, high } : null,
     harm: [],
-    pad: 5,
+    pad,
     lowest: 0,
-    highest: 100,
-    show: (value) => `${fixed(value, 0)} %RH`,
+    highest,
+    show: (value) => `${fixed(value, 0)} ${sign}`,
     toShown: (value) => value,
     fromShown: (shown) => shown,
     perDisplay: () => 1,
   }
 }
 
-/** What an output does, for its strip under the trace. */
-export type Doing = 'warm' | 'cool' | 'moist' | 'dry' | 'fan' | 'intake' | 'vent'
-
-function doing(law: RehearsalAnswer['settings'][number]['law'], direction: 'RAISE' | 'LOWER', outlet: number, humidity: boolean): Doing {
+function doing(law: RehearsalAnswer['settings'][number]['law'], direction: 'RAISE' | 'LOWER', outlet: number, of: Held): Doing {
   if (law === 'FAN_BAND') return outlet === 0 ? 'fan' : 'intake'
   if (law === 'STEP_VENT') return outlet === 0 ? 'vent' : 'fan'
-  return humidity ? (direction === 'RAISE' ? 'moist' : 'dry') : direction === 'RAISE' ? 'warm' : 'cool'
+  return HELD[of].does[direction === 'RAISE' ? 0 : 1]
 }
 
 /** The parts of an answer that belong to a quantity. */
 export function partsOf(answer: RehearsalAnswer, quantity: Quantity) {
   const elsewhere = new Set(answer.ladder.rungs.filter((rung) => rung.other).map((rung) => rung.controllerId))
   const mine = answer.settings
-    .filter((each) => (each.unit === 'RH') === quantity.humidity && elsewhere.has(each.controllerId) === (quantity.other !== null))
+    .filter((each) => heldOf(each.unit) === quantity.of && elsewhere.has(each.controllerId) === (quantity.other !== null))
     .map((each) => each.controllerId)
   const loops = answer.settings.flatMap(({ controllerId, law, points }) =>
-    points.map(({ loopId, direction }, outlet) => ({ controllerId, loopId, does: doing(law, direction, outlet, quantity.humidity), shares: answer.trace.onShares[loopId] ?? [] })),
+    points.map(({ loopId, direction }, outlet) => ({ controllerId, loopId, does: doing(law, direction, outlet, quantity.of), shares: answer.trace.onShares[loopId] ?? [] })),
   )
   return {
-    rungs: answer.ladder.rungs.filter((rung: RungAnswer) => rung.humidity === quantity.humidity && rung.other === (quantity.other !== null)),
-    occupant: quantity.humidity ? answer.trace.humidity : quantity.other !== null ? answer.trace.other : answer.trace.occupant,
-    level: quantity.humidity ? answer.metrics.humidity : quantity.other !== null ? answer.metrics.other : answer.metrics.occupant,
+    rungs: answer.ladder.rungs.filter((rung: RungAnswer) => rung.quantity === quantity.of && rung.other === (quantity.other !== null)),
+    occupant: quantity.of !== 'TEMPERATURE' ? (answer.trace.air[quantity.of] ?? null) : quantity.other !== null ? answer.trace.other : answer.trace.occupant,
+    level: quantity.of !== 'TEMPERATURE' ? (answer.metrics.air[quantity.of] ?? null) : quantity.other !== null ? answer.metrics.other : answer.metrics.occupant,
     displays: mine.map((id) => answer.trace.displays[id]!),
     displayLevels: mine.map((id) => answer.metrics.displays[id]!),
     loops: loops.filter((loop) => mine.includes(loop.controllerId)),

@@ -1,5 +1,6 @@
 <script lang="ts">
   /** A guide of one's own, changed in a dialog: schools, stages, values with where they come from. */
+
   import { api, Problem, dataOf } from '../api/client'
   import type { Grade, Guide, GuideView, Stage } from '../api/types'
   import { fieldErrors } from '../chamber/draft'
@@ -86,6 +87,7 @@
     ['nightTemperatureC', 'By night', 'level', ''],
     ['humidityPct', 'Humidity', 'plain', '%RH'],
     ['nightHumidityPct', 'Humidity by night', 'plain', '%RH'],
+    ['carbonDioxidePpm', 'Carbon dioxide', 'plain', 'ppm'],
   ] as const
   const NUMBERS = [
     ['lightHours', 'Light', 'h a day'],
@@ -180,7 +182,7 @@
                 <label>Publication <input maxlength="300" bind:value={range.source} aria-invalid={error(`${key}.source`) ? 'true' : undefined} /></label
                 >{#if error(`${key}.source`)}<p class="error">{error(`${key}.source`)}</p>{/if}
               </div>{/if}
-            {#if key !== 'temperatureC'}<button type="button" class="link small" onclick={() => (stage![key] = null)}>Remove</button>{/if}
+            {#if key !== 'temperatureC'}<button type="button" class="link small" onclick={() => Object.assign(stage!, { [key]: null })}>Remove</button>{/if}
           </div>
         {:else}
           <button

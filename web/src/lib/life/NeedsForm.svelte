@@ -90,6 +90,24 @@
           onchange={(value) => change(() => (occupancy.keepHumidityHighPct = value))}
         />
         <NumberField
+          label="Carbon dioxide from"
+          unit="ppm"
+          digits={0}
+          emptyMeans="any"
+          value={occupancy.keepCarbonDioxideLowPpm}
+          error={draft.error('occupancy.keepCarbonDioxideLowPpm')}
+          onchange={(value) => change(() => (occupancy.keepCarbonDioxideLowPpm = value))}
+        />
+        <NumberField
+          label="Carbon dioxide to"
+          unit="ppm"
+          digits={0}
+          emptyMeans="any"
+          value={occupancy.keepCarbonDioxideHighPpm}
+          error={draft.error('occupancy.keepCarbonDioxideHighPpm')}
+          onchange={(value) => change(() => (occupancy.keepCarbonDioxideHighPpm = value))}
+        />
+        <NumberField
           label="Changes by at most"
           kind="difference"
           unit="/h"

@@ -44,6 +44,9 @@
             {#if stage.humidityPct}<p>
                 <span class="mono">{stage.humidityPct.low}–{stage.humidityPct.high} %RH</span> <span class="grade">{SHORT[stage.humidityPct.grade]}</span>
               </p>{/if}
+            {#if stage.carbonDioxidePpm}<p>
+                <span class="mono">{stage.carbonDioxidePpm.low}–{stage.carbonDioxidePpm.high} ppm CO₂</span> <span class="grade">{SHORT[stage.carbonDioxidePpm.grade]}</span>
+              </p>{/if}
             {#if stage.nightHumidityPct}<p>
                 by night <span class="mono">{stage.nightHumidityPct.low}–{stage.nightHumidityPct.high} %RH</span> <span class="grade">{SHORT[stage.nightHumidityPct.grade]}</span>
               </p>{/if}

@@ -68,6 +68,8 @@ export function needsOf(guide: Guide, school: School, stage: Stage, now: Occupan
     keepHighC: warmth.high,
     keepHumidityLowPct: damp?.low ?? null,
     keepHumidityHighPct: damp?.high ?? null,
+    keepCarbonDioxideLowPpm: stage.carbonDioxidePpm?.low ?? null,
+    keepCarbonDioxideHighPpm: stage.carbonDioxidePpm?.high ?? null,
     maxRateKh: stage.maxRateKh?.value ?? null,
     harmLimits: stage.harm.map(({ side, levelC, durationS, costs }) => ({ side, levelC, durationS, costs: costs ?? null })),
     night: night ? null : nightOf(stage, now),

@@ -10,14 +10,14 @@ describe('lines of what was measured', () => {
   it('moves a display to the occupant and leaves a probe where it is', () => {
     const all = [series('display', 'TEMPERATURE', 'c'), series('probe', 'TEMPERATURE', null), series('damp', 'RELATIVE_HUMIDITY', null)]
     const chart = { low: [28, null, 29], high: [28.2, null, 29] }
-    const lines = linesOf(all, { display: chart, probe: chart, damp: chart }, answer, false)
+    const lines = linesOf(all, { display: chart, probe: chart, damp: chart }, answer, 'TEMPERATURE')
     expect(lines.map((line) => line.name)).toEqual(['display', 'probe'])
     expect(lines[0]).toMatchObject({ main: true, low: [27.5, null, 28.5] })
     expect(lines[1]).toMatchObject({ main: false, low: [28, null, 29] })
   })
 
   it('takes a probe for the main line where no display sends', () => {
-    expect(linesOf([series('probe', 'TEMPERATURE', null)], { probe: { low: [1], high: [1] } }, answer, false)[0]!.main).toBe(true)
+    expect(linesOf([series('probe', 'TEMPERATURE', null)], { probe: { low: [1], high: [1] } }, answer, 'TEMPERATURE')[0]!.main).toBe(true)
   })
 
   it('shows gaps as gaps and bridges a reading that came a moment late', () => {

@@ -1,4 +1,5 @@
 /** What was measured, as lines for the ladder. */
+import { type Held } from '../held'
 import type { Chart, RehearsalAnswer, SeriesView } from '../api/types'
 
 /** A line on a ladder; nulls are gaps. In °C or %RH at the occupant where `main`, else as measured. */
@@ -23,8 +24,8 @@ export interface MeasuredTrace {
  *
  * @param bucketed newest readings on one grid, by series
  */
-export function linesOf(all: SeriesView[], bucketed: Record<string, Pick<Chart, 'low' | 'high'>>, answer: RehearsalAnswer, humidity: boolean): Line[] {
-  const mine = all.filter((each) => bucketed[each.id] && each.quantity === (humidity ? 'RELATIVE_HUMIDITY' : 'TEMPERATURE'))
+export function linesOf(all: SeriesView[], bucketed: Record<string, Pick<Chart, 'low' | 'high'>>, answer: RehearsalAnswer, of: Held): Line[] {
+  const mine = all.filter((each) => bucketed[each.id] && each.quantity === of)
   const displays = mine.filter((each) => each.controllerId !== null && each.controllerId in answer.ladder.placementK)
   const moved = (values: (number | null)[], by: number) => values.map((value) => (value === null ? null : value + by))
   return mine.map((each) => {

@@ -44,7 +44,7 @@
     draft.checkpoint(`changing “${key.label}”`)
     if (key.parameter === 'UNIT') {
       draft.edit(
-        { controllerId: controller.id, kind: 'CHANGE_UNIT', rung: null, humidity: null, night: null, display: null, high: null, unit: choice === 0 ? 'C' : 'F' },
+        { controllerId: controller.id, kind: 'CHANGE_UNIT', rung: null, quantity: null, night: null, display: null, high: null, unit: choice === 0 ? 'C' : 'F' },
         draft.snapshotKeyed(),
       )
     } else {

@@ -1,4 +1,5 @@
 /** Proving runs in words. */
+import { type DisplayUnit, airOf } from '../held'
 import type { VerdictView } from '../api/types'
 import { difference, duration, fixed, level, type TemperatureUnit } from '../units'
 
@@ -28,13 +29,14 @@ export const UNTOLD: Record<What, string> = {
 }
 
 /** One comparison as a row: name and both values with their unit. */
-export function compared(each: ComparedView, humid: boolean, unit: TemperatureUnit): { name: string; measured: string; rehearsed: string } {
+export function compared(each: ComparedView, shows: DisplayUnit, unit: TemperatureUnit): { name: string; measured: string; rehearsed: string } {
+  const air = airOf(shows)
   const by = (value: number): string => {
     switch (each.what) {
       case 'MEAN':
-        return humid ? `${fixed(value, 0)} %RH` : level(value, unit)
+        return air ? `${fixed(value, 0)} ${air.sign}` : level(value, unit)
       case 'SWING':
-        return humid ? `${fixed(value, 0)} points` : difference(value, unit)
+        return air ? `${fixed(value, 0)} ${air.differences[1]}` : difference(value, unit)
       case 'PERIOD':
       case 'HALF_WAY':
       case 'WARM_UP':
@@ -46,7 +48,7 @@ export function compared(each: ComparedView, humid: boolean, unit: TemperatureUn
         return `${fixed(value, 1)} W`
       case 'RISE':
       case 'FALL':
-        return humid ? `${fixed(value, 0)} points/h` : `${difference(value, unit)}/h`
+        return air ? `${fixed(value, 0)} ${air.differences[1]}/h` : `${difference(value, unit)}/h`
     }
   }
   const name = UNTOLD[each.what]

@@ -35,11 +35,12 @@ import kilnward.core.life.KeepBand;
 import kilnward.core.life.Needs;
 import kilnward.core.life.OccupantPlace;
 import kilnward.core.life.Side;
+import kilnward.core.probe.AirSensor;
 import kilnward.core.probe.Display;
 import kilnward.core.probe.DisplayUnit;
-import kilnward.core.probe.HumiditySensor;
 import kilnward.core.probe.Probe;
 import kilnward.core.probe.ProbePlace;
+import kilnward.core.quantity.Quantity;
 import kilnward.core.rehearsal.Rig;
 import kilnward.core.rehearsal.RoomCurve;
 import kilnward.core.rehearsal.Scenario;
@@ -112,7 +113,7 @@ public final class Osier {
                 OccupantPlace.AIR, 0, List.of(HeaterKind.ROD.typical("mat", 80), new Humidifier("mist",
                         Humidifier.Kind.ULTRASONIC, 200, 25, 1, 0)),
                 Room.of(10, 18, 15).withHumidity(60), 140);
-        Probe both = new Probe("probe", ProbePlace.of(0, 0.1, 0, 0, 40), 0, 0, 0, Optional.of(new HumiditySensor(60, 0, 0.1)));
+        Probe both = new Probe("probe", ProbePlace.of(0, 0.1, 0, 0, 40), 0, 0, 0, Map.of(Quantity.RELATIVE_HUMIDITY, new AirSensor(60, 0, 0.1)));
         Controller moist = new Controller("moist", List.of("probe"), new Display(DisplayUnit.RH, 1, 0), 1, OptionalDouble.empty(),
                 OptionalDouble.empty(), List.of(new Loop("moist-loop", new OnOff(SwitchingPoints.ofPair(86, 92), false),
                         Timers.NONE, OutputMode.AUTO, List.of("mist"))));

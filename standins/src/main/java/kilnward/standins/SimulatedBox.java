@@ -11,10 +11,10 @@ import java.util.Set;
 import java.util.SplittableRandom;
 import kilnward.core.air.Temperature;
 import kilnward.core.fault.FaultBook;
+import kilnward.core.quantity.Quantity;
 import kilnward.core.rehearsal.Fault;
 import kilnward.core.rehearsal.LiveRun;
 import kilnward.core.rehearsal.Scenario;
-import kilnward.core.series.Measured;
 import kilnward.core.series.SeriesUnit;
 import kilnward.core.setup.Setup;
 import kilnward.server.demo.Instruments;
@@ -41,7 +41,7 @@ final class SimulatedBox {
      * @param probeId      where it hangs; null for nowhere of the plan
      * @param controllerId whose display it reads; null for an instrument of its own
      */
-    record Gauge(String series, String name, Measured measured, SeriesUnit sentIn, String probeId, String controllerId) {
+    record Gauge(String series, String name, Quantity measured, SeriesUnit sentIn, String probeId, String controllerId) {
     }
 
     /** A fault that can befall it, as the page tells it. */

@@ -17,7 +17,7 @@ import java.util.concurrent.Executors;
 import java.util.concurrent.ScheduledExecutorService;
 import java.util.concurrent.TimeUnit;
 import kilnward.core.device.Settings;
-import kilnward.core.series.Measured;
+import kilnward.core.quantity.Quantity;
 import kilnward.core.series.SeriesUnit;
 import kilnward.core.setup.Setup;
 import kilnward.server.plan.ChamberPlan;
@@ -142,7 +142,7 @@ public final class StandIns {
         }
         Setup setup = setup(chamber);
         List<SimulatedBox.Gauge> gauges = series.stream().filter(each -> each.get("deviceId").asString().equals(device) && each.path("retiredAt").isNull())
-                .map(each -> new SimulatedBox.Gauge(each.get("id").asString(), each.get("name").asString(), Measured.valueOf(each.get("quantity").asString()),
+                .map(each -> new SimulatedBox.Gauge(each.get("id").asString(), each.get("name").asString(), Quantity.valueOf(each.get("quantity").asString()),
                         SeriesUnit.valueOf(each.get("sentIn").asString()), text(each, "probeId"), text(each, "controllerId")))
                 .toList();
         Instant now = clock.instant();

@@ -92,7 +92,7 @@ public record Rule(RuleKind kind, Urgency urgency, double limit, OptionalDouble 
     /**
      * @throws RefusedValueException where it cannot watch that
      */
-    public void requireWatches(kilnward.core.series.Measured measured) {
+    public void requireWatches(kilnward.core.quantity.Quantity measured) {
         if (!kind.watches(measured)) {
             throw new RefusedValueException("kind", kind, "must be able to watch " + measured);
         }

@@ -2,41 +2,41 @@ package kilnward.core.alarm;
 
 import java.util.EnumSet;
 import java.util.Set;
-import kilnward.core.series.Measured;
+import kilnward.core.quantity.Quantity;
 
 /** The kinds of rule, each with what it can watch. */
 public enum RuleKind {
     /** limit: level. */
-    HIGH(EnumSet.allOf(Measured.class)),
+    HIGH(EnumSet.allOf(Quantity.class)),
     /** limit: level. */
-    LOW(EnumSet.allOf(Measured.class)),
+    LOW(EnumSet.allOf(Quantity.class)),
     /** limit: change an hour. */
-    RATE(EnumSet.allOf(Measured.class)),
+    RATE(EnumSet.allOf(Quantity.class)),
     /** limit: seconds without anything of a device. */
-    SILENCE(EnumSet.allOf(Measured.class)),
+    SILENCE(EnumSet.allOf(Quantity.class)),
     /** limit: seconds without anything of a probe while its device sends. */
-    BROKEN_PROBE(EnumSet.allOf(Measured.class)),
+    BROKEN_PROBE(EnumSet.allOf(Quantity.class)),
     /** limit and second limit: ends of the band. */
-    OUT_OF_BAND(EnumSet.allOf(Measured.class)),
+    OUT_OF_BAND(EnumSet.allOf(Quantity.class)),
     /** limit: seconds until harm; the harm limits are those of the chamber. */
-    HARM_NEAR(EnumSet.of(Measured.TEMPERATURE)),
+    HARM_NEAR(EnumSet.of(Quantity.TEMPERATURE)),
     /** limit: distance from the median of its peers. */
-    OUTLIER(EnumSet.allOf(Measured.class)),
+    OUTLIER(EnumSet.allOf(Quantity.class)),
     /** limit: output counts as on; second limit: least change; over: in how many seconds. */
-    NO_EFFECT(EnumSet.of(Measured.TEMPERATURE, Measured.RELATIVE_HUMIDITY)),
+    NO_EFFECT(EnumSet.of(Quantity.TEMPERATURE, Quantity.RELATIVE_HUMIDITY)),
     /** limit: greatest spread; over: in how many seconds. */
-    STUCK(EnumSet.of(Measured.RELATIVE_HUMIDITY, Measured.CARBON_DIOXIDE, Measured.PH, Measured.CONDUCTIVITY)),
+    STUCK(EnumSet.of(Quantity.RELATIVE_HUMIDITY, Quantity.CARBON_DIOXIDE, Quantity.PH, Quantity.CONDUCTIVITY)),
     /** limit: level. */
-    WATER_LOW(EnumSet.of(Measured.WATER_LEVEL));
+    WATER_LOW(EnumSet.of(Quantity.WATER_LEVEL));
 
-    private final Set<Measured> watches;
+    private final Set<Quantity> watches;
 
-    RuleKind(Set<Measured> watches) {
+    RuleKind(Set<Quantity> watches) {
         this.watches = watches;
     }
 
     /** Whether it can watch a series of that. */
-    public boolean watches(Measured measured) {
+    public boolean watches(Quantity measured) {
         return watches.contains(measured);
     }
 

@@ -15,8 +15,8 @@ import kilnward.core.chamber.Effect;
 import kilnward.core.chamber.Heater;
 import kilnward.core.life.Needs;
 import kilnward.core.life.Side;
+import kilnward.core.quantity.Quantity;
 import kilnward.core.rehearsal.Attendance;
-import kilnward.core.series.Measured;
 import kilnward.core.setup.Setup;
 
 /**
@@ -84,9 +84,10 @@ public final class RuleProposals {
                 case TEMPERATURE -> temperature(setup, series, all, i, found);
                 case RELATIVE_HUMIDITY -> {
                     int own = i;
-                    needs.humidity().ifPresent(band -> found.add(rehearsed(series, all, needs, own, List.of(), new Rule(RuleKind.OUT_OF_BAND, Urgency.MIND, band.lowPct(),
-                            OptionalDouble.of(band.highPct()), Math.min(DEADBAND_PCT, 0.2 * (band.highPct() - band.lowPct())), OptionalDouble.empty(),
-                            new Delays(TOO_LONG_DAMP_S, OFF_DELAY_S)))));
+                    needs.band(Quantity.RELATIVE_HUMIDITY)
+                            .ifPresent(band -> found.add(rehearsed(series, all, needs, own, List.of(), new Rule(RuleKind.OUT_OF_BAND, Urgency.MIND, band.low(),
+                                    OptionalDouble.of(band.high()), Math.min(DEADBAND_PCT, 0.2 * (band.high() - band.low())), OptionalDouble.empty(),
+                                    new Delays(TOO_LONG_DAMP_S, OFF_DELAY_S)))));
                     found.add(
                             new Proposal(one.id(), List.of(), new Rule(RuleKind.STUCK, Urgency.MIND, 0.1, OptionalDouble.empty(), 0, OptionalDouble.of(STUCK_S), new Delays(0, 0)),
                                     Optional.empty()));
@@ -114,7 +115,7 @@ public final class RuleProposals {
         needs.maxRateKh()
                 .ifPresent(rate -> found.add(rehearsed(series, all, needs, own, List.of(), Rule.of(RuleKind.RATE, Urgency.SOON, rate, 0.2 * rate, new Delays(300, OFF_DELAY_S)))));
         double heaterW = setup.chamber().heaters().stream().mapToDouble(Heater::powerW).sum();
-        IntStream.range(0, series.size()).filter(i -> series.get(i).spot().measured() == Measured.POWER).findFirst().ifPresent(power -> {
+        IntStream.range(0, series.size()).filter(i -> series.get(i).spot().measured() == Quantity.POWER).findFirst().ifPresent(power -> {
             // Whose power it is cannot be told where something else draws some, too.
             boolean plain = setup.chamber().appliances().stream().map(Appliance::effect)
                     .allMatch(effect -> effect == Effect.WARMS || effect == Effect.STIRS || effect == Effect.AIRS);
@@ -184,7 +185,7 @@ public final class RuleProposals {
                         Rule.of(RuleKind.BROKEN_PROBE, Urgency.SOON, silence(each.everyS()), 0, new Delays(BETWEEN_S, 0)), Optional.empty())));
             }
         });
-        List<Watched> peers = series.stream().filter(each -> each.spot().measured() == Measured.TEMPERATURE && each.spot().controllerId().isEmpty()).toList();
+        List<Watched> peers = series.stream().filter(each -> each.spot().measured() == Quantity.TEMPERATURE && each.spot().controllerId().isEmpty()).toList();
         if (peers.size() > 2) {
             peers.forEach(each -> found.add(new Proposal(each.id(), peers.stream().filter(other -> other != each).map(Watched::id).toList(),
                     Rule.of(RuleKind.OUTLIER, Urgency.MIND, OUTLIER_K, 0.25 * OUTLIER_K, new Delays(TOO_LONG_S, OFF_DELAY_S)), Optional.empty())));

@@ -3,8 +3,8 @@ package kilnward.core.alarm;
 import java.util.Objects;
 import java.util.Optional;
 import java.util.OptionalDouble;
+import kilnward.core.quantity.Quantity;
 import kilnward.core.rehearsal.LiveRun;
-import kilnward.core.series.Measured;
 
 /**
  * Where a series measures.
@@ -12,7 +12,7 @@ import kilnward.core.series.Measured;
  * @param probeId      probe of the plan; empty for none
  * @param controllerId controller whose display it reads; empty for an instrument of its own
  */
-public record Spot(Measured measured, Optional<String> probeId, Optional<String> controllerId) {
+public record Spot(Quantity measured, Optional<String> probeId, Optional<String> controllerId) {
     public Spot {
         Objects.requireNonNull(measured, "measured");
         Objects.requireNonNull(probeId, "probeId");
@@ -21,7 +21,7 @@ public record Spot(Measured measured, Optional<String> probeId, Optional<String>
 
     /** Whether the simulator knows what is measured there. */
     public boolean isSimulated() {
-        return measured == Measured.TEMPERATURE || measured == Measured.RELATIVE_HUMIDITY || measured == Measured.POWER;
+        return measured == Quantity.TEMPERATURE || measured == Quantity.RELATIVE_HUMIDITY || measured == Quantity.POWER;
     }
 
     /**
@@ -38,7 +38,7 @@ public record Spot(Measured measured, Optional<String> probeId, Optional<String>
         Optional<LiveRun.Felt> felt = now.probes().stream().filter(each -> probeId.isEmpty() || each.probeId().equals(probeId.get())).findFirst();
         return switch (measured) {
             case TEMPERATURE -> felt.stream().mapToDouble(LiveRun.Felt::temperatureC).findFirst();
-            case RELATIVE_HUMIDITY -> felt.isPresent() ? felt.get().humidityPct() : OptionalDouble.empty();
+            case RELATIVE_HUMIDITY -> felt.isPresent() ? felt.get().value(Quantity.RELATIVE_HUMIDITY) : OptionalDouble.empty();
             case POWER -> OptionalDouble.of(now.mains() ? now.heldW() + Math.max(0, now.liveJ() - before.liveJ()) / (now.timeS() - before.timeS()) : 0);
             default -> OptionalDouble.empty();
         };

@@ -14,6 +14,7 @@ import java.util.stream.Stream;
 import kilnward.core.finding.Require;
 import kilnward.core.life.ReadingStep;
 import kilnward.core.probe.DisplayUnit;
+import kilnward.core.quantity.Quantity;
 import org.hipparchus.distribution.continuous.TDistribution;
 
 /**
@@ -67,10 +68,10 @@ public record Check(Settling settling, int rows, Map<String, Double> references,
         /** An hour, a fifth of a kelvin an hour, a quarter of a kelvin: common practice, no source. */
         public static final Rules USUAL = new Rules(3600, 0.2, 0.25, "");
 
-        /** What is usual for a unit: the same in °F; two points an hour and two points of scatter for a humidity. Common practice, no source. */
+        /** What is usual for a unit. */
         public static Rules usual(DisplayUnit unit) {
-            return unit.isHumidity() ? new Rules(USUAL.leastS, 2, 2, "")
-                    : new Rules(USUAL.leastS, unit.differenceFromModel(USUAL.slopePerHour), unit.differenceFromModel(USUAL.scatter), "");
+            Quantity.Pace pace = unit.quantity().holding().pace();
+            return new Rules(USUAL.leastS, unit.differenceFromModel(pace.settledPerH()), unit.differenceFromModel(pace.scatter()), "");
         }
 
         /** The same where a shorter or longer stretch is enough. */

@@ -3,6 +3,7 @@ package kilnward.core.calibration;
 import java.time.LocalDate;
 import java.util.Optional;
 import kilnward.core.finding.Require;
+import kilnward.core.quantity.Quantity;
 
 /**
  * When a probe wants its next check.
@@ -35,18 +36,18 @@ public record Due(LocalDate from, LocalDate latest, Why why) {
     }
 
     /**
-     * @param humidity whether it is a humidity
+     * @param quantity what it reads
      * @param last     day of the last check beside the probe; empty where there was none
      * @param season   day on which the occupant moved in; empty where that is not known
      * @param passes   day on which the error passes the tolerance by its drift; empty where it does not, or nothing can be said
      * @param today    today
      */
-    public static Due of(boolean humidity, Optional<LocalDate> last, Optional<LocalDate> season, Optional<LocalDate> passes, LocalDate today) {
+    public static Due of(Quantity quantity, Optional<LocalDate> last, Optional<LocalDate> season, Optional<LocalDate> passes, LocalDate today) {
         if (last.isEmpty()) {
             return new Due(today, today, Why.NEVER_CHECKED);
         }
         LocalDate checked = last.get();
-        Due due = humidity ? new Due(checked.plusMonths(HUMIDITY_FROM_MONTHS), checked.plusMonths(HUMIDITY_LATEST_MONTHS), Why.AGE)
+        Due due = quantity != Quantity.TEMPERATURE ? new Due(checked.plusMonths(HUMIDITY_FROM_MONTHS), checked.plusMonths(HUMIDITY_LATEST_MONTHS), Why.AGE)
                 : new Due(checked.plusMonths(TEMPERATURE_MONTHS), checked.plusMonths(TEMPERATURE_MONTHS), Why.AGE);
         // A check made within the weeks before they move in is that season's check.
         if (season.isPresent() && checked.isBefore(season.get().minusMonths(1)) && season.get().isBefore(due.from())) {

@@ -3,18 +3,19 @@ package kilnward.core.calibration;
 import java.util.OptionalDouble;
 import kilnward.core.air.MoistAir;
 import kilnward.core.air.StandardAtmosphere;
+import kilnward.core.quantity.Quantity;
 
-/** A temperature or a humidity that people can make. A closed family. */
-public sealed interface KnownPoint permits KnownPoint.IceWater, KnownPoint.BoilingWater, KnownPoint.SaltJar {
-    /** What it stands at (°C or %RH). */
+/** A value that people can make or go out to. A closed family. */
+public sealed interface KnownPoint permits KnownPoint.IceWater, KnownPoint.BoilingWater, KnownPoint.SaltJar, KnownPoint.OutdoorAir {
+    /** What it stands at, in the model's unit. */
     double value();
 
-    /** Standard uncertainty of one made with care (K or points). */
+    /** Standard uncertainty of one made with care. */
     double standard();
 
-    /** Whether it is a humidity. */
-    default boolean isHumidity() {
-        return false;
+    /** What it is a value of. */
+    default Quantity quantity() {
+        return Quantity.TEMPERATURE;
     }
 
     /** A stirred bath of crushed ice and water (practice of ASTM E563; its uncertainty at home is common practice, no source). */
@@ -54,6 +55,27 @@ public sealed interface KnownPoint permits KnownPoint.IceWater, KnownPoint.Boili
     }
 
     /**
+     * Outdoor air away from people, traffic and chimneys: the world's mean of carbon dioxide in 2024 (NOAA Global Monitoring Laboratory, Trends in CO2; from memory); about 15 ppm up or down
+     * near plants and roads, common practice, no source.
+     */
+    record OutdoorAir() implements KnownPoint {
+        @Override
+        public double value() {
+            return 423;
+        }
+
+        @Override
+        public double standard() {
+            return 15;
+        }
+
+        @Override
+        public Quantity quantity() {
+            return Quantity.CARBON_DIOXIDE;
+        }
+    }
+
+    /**
      * The air in a closed jar above a saturated salt solution, after some hours (ASTM E104 describes the practice).
      *
      * @param salt         the salt
@@ -75,8 +97,8 @@ public sealed interface KnownPoint permits KnownPoint.IceWater, KnownPoint.Boili
         }
 
         @Override
-        public boolean isHumidity() {
-            return true;
+        public Quantity quantity() {
+            return Quantity.RELATIVE_HUMIDITY;
         }
     }
 }

@@ -8,6 +8,7 @@ import java.util.Optional;
 import java.util.OptionalDouble;
 import java.util.TreeMap;
 import kilnward.core.probe.DisplayUnit;
+import kilnward.core.quantity.Quantity;
 
 /**
  * Something doubtful about a row that somebody is about to write down: it is asked about, before it counts.
@@ -21,11 +22,6 @@ public record RowDoubt(Kind kind, String field, double given, OptionalDouble mea
     /** Farther than this from what is expected (K), and near it in the other unit, it was the other unit. */
     private static final double FAR_K = 10;
     private static final double NEAR_K = 6;
-    /** More than this at once, and faster than this, a closed box and its thermometers cannot do; common practice, no source. */
-    private static final double JUMP_K = 2;
-    private static final double JUMP_K_PER_S = 1.0 / 60;
-    private static final double JUMP_PCT = 10;
-    private static final double JUMP_PCT_PER_S = 5.0 / 60;
     /** The same row this near in time (s) is the same row written twice. */
     public static final double MOMENT_S = 5;
 
@@ -73,8 +69,8 @@ public record RowDoubt(Kind kind, String field, double given, OptionalDouble mea
     }
 
     private static OptionalDouble meantInOtherUnit(double value, double expected, DisplayUnit unit) {
-        if (unit.isHumidity()) {
-            return value > 0 && value <= 1 && expected > 2 ? OptionalDouble.of(100 * value) : OptionalDouble.empty();
+        if (!unit.isTemperature()) {
+            return unit == DisplayUnit.RH && value > 0 && value <= 1 && expected > 2 ? OptionalDouble.of(100 * value) : OptionalDouble.empty();
         }
         double meant = unit == DisplayUnit.F ? DisplayUnit.F.fromModel(value) : DisplayUnit.F.toModel(value);
         double awayK = unit.differenceToModel(Math.abs(value - expected));
@@ -84,6 +80,7 @@ public record RowDoubt(Kind kind, String field, double given, OptionalDouble mea
 
     private static boolean jumps(double difference, double seconds, DisplayUnit unit) {
         double moved = Math.abs(unit.differenceToModel(difference));
-        return unit.isHumidity() ? moved > JUMP_PCT && moved > JUMP_PCT_PER_S * seconds : moved > JUMP_K && moved > JUMP_K_PER_S * seconds;
+        Quantity.Pace pace = unit.quantity().holding().pace();
+        return moved > pace.jump() && moved > pace.jumpPerS() * seconds;
     }
 }

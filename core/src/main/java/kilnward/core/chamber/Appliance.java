@@ -3,7 +3,7 @@ package kilnward.core.chamber;
 import java.util.Optional;
 
 /** Something in the chamber that acts on its climate. A closed family: one record a member. */
-public sealed interface Appliance permits Heater, Cooler, Humidifier, Dehumidifier, Bowl, Fan, Vent, Lamp {
+public sealed interface Appliance permits Heater, Cooler, Humidifier, Dehumidifier, Bowl, Fan, Vent, Lamp, GasValve {
     /** Stable name within the chamber. */
     String id();
 

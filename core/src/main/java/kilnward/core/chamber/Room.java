@@ -5,6 +5,7 @@ import java.util.Optional;
 import java.util.OptionalDouble;
 import kilnward.core.air.MoistAir;
 import kilnward.core.finding.Require;
+import kilnward.core.quantity.Quantity;
 
 /**
  * The room the chamber stands in: the coldest and the warmest it gets in the season.
@@ -16,9 +17,10 @@ import kilnward.core.finding.Require;
  *                    simulated
  * @param groundC     temperature under a box that stands on the ground (°C); empty for one that stands in the room
  * @param sun         sun on it; empty for none
+ * @param carbonDioxidePpm carbon dioxide in its air (ppm); empty where it is not known, and then none is simulated
  */
 public record Room(double coldestC, double warmestC, double warmestHour, OptionalDouble humidityPct, OptionalDouble groundC,
-        Optional<Sun> sun) {
+        Optional<Sun> sun, OptionalDouble carbonDioxidePpm) {
     public Room {
         Require.within("coldestC", coldestC, -50, 60, "°C");
         Require.within("warmestC", warmestC, -50, 60, "°C");
@@ -28,6 +30,27 @@ public record Room(double coldestC, double warmestC, double warmestHour, Optiona
         humidityPct.ifPresent(humidity -> Require.within("humidityPct", humidity, 0, 100, "%RH"));
         groundC.ifPresent(ground -> Require.within("groundC", ground, -50, 60, "°C"));
         Objects.requireNonNull(sun, "sun");
+        carbonDioxidePpm.ifPresent(ppm -> Require.within("carbonDioxidePpm", ppm, 200, 10_000, "ppm"));
+    }
+
+    /** A room of whose carbon dioxide nothing is known. */
+    public Room(double coldestC, double warmestC, double warmestHour, OptionalDouble humidityPct, OptionalDouble groundC, Optional<Sun> sun) {
+        this(coldestC, warmestC, warmestHour, humidityPct, groundC, sun, OptionalDouble.empty());
+    }
+
+    /** What there is of a quantity in its air, in the model's unit: its mean; empty where that is not known. */
+    public OptionalDouble of(Quantity quantity) {
+        return switch (quantity) {
+            case TEMPERATURE -> OptionalDouble.of(meanC());
+            case RELATIVE_HUMIDITY -> humidityPct;
+            case CARBON_DIOXIDE -> carbonDioxidePpm;
+            case LIGHT, WATER_LEVEL, PH, CONDUCTIVITY, POWER -> OptionalDouble.empty();
+        };
+    }
+
+    /** The field that says so. */
+    public static String field(Quantity quantity) {
+        return quantity == Quantity.CARBON_DIOXIDE ? "carbonDioxidePpm" : "humidityPct";
     }
 
     /** A room of which only the temperature is known. */
@@ -37,7 +60,12 @@ public record Room(double coldestC, double warmestC, double warmestHour, Optiona
 
     /** The same room with a humidity (%RH). */
     public Room withHumidity(double humidityPct) {
-        return new Room(coldestC, warmestC, warmestHour, OptionalDouble.of(humidityPct), groundC, sun);
+        return new Room(coldestC, warmestC, warmestHour, OptionalDouble.of(humidityPct), groundC, sun, carbonDioxidePpm);
+    }
+
+    /** The same room with carbon dioxide (ppm). */
+    public Room withCarbonDioxide(double ppm) {
+        return new Room(coldestC, warmestC, warmestHour, humidityPct, groundC, sun, OptionalDouble.of(ppm));
     }
 
     /** Mean of coldest and warmest (°C). */

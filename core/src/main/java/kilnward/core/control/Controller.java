@@ -31,8 +31,8 @@ public record Controller(String id, List<String> probeIds, Display display, doub
         Objects.requireNonNull(highAlarm, "highAlarm");
         Objects.requireNonNull(lowAlarm, "lowAlarm");
         loops = List.copyOf(loops);
-        companion.ifPresent(other -> Require.that(other.unit().isHumidity() && !display.unit().isHumidity(), "companion",
-                other.unit(), "must be a humidity beside a temperature"));
+        companion.ifPresent(other -> Require.that(!other.unit().isTemperature() && display.unit().isTemperature(), "companion",
+                other.unit(), "must be of the air, beside a temperature"));
     }
 
     /** A controller that shows one quantity. */

@@ -12,8 +12,6 @@ import kilnward.core.probe.DisplayUnit;
  * @param value   what it holds, in °C or K where it is a level or a difference; empty where that follows from what is wanted ({@link FirstKeys})
  */
 public record Beginning(OptionalDouble step, OptionalDouble lowest, double highest, OptionalDouble value) {
-    private static final double COLDEST = -40;
-    private static final double HOTTEST_C = 110;
     private static final double HOTTEST_F = 230;
     private static final double WIDEST_K = 15;
 
@@ -61,7 +59,7 @@ public record Beginning(OptionalDouble step, OptionalDouble lowest, double highe
     }
 
     private static Beginning level(DisplayUnit unit, OptionalDouble value) {
-        return new Beginning(OptionalDouble.empty(), OptionalDouble.of(unit.isHumidity() ? 0 : COLDEST), unit.isHumidity() ? 100 : unit == DisplayUnit.F ? HOTTEST_F : HOTTEST_C,
+        return new Beginning(OptionalDouble.empty(), OptionalDouble.of(unit.quantity().holding().lowest()), unit == DisplayUnit.F ? HOTTEST_F : unit.quantity().holding().highest(),
                 value);
     }
 

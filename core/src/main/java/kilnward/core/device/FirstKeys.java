@@ -7,10 +7,11 @@ import java.util.Optional;
 import java.util.OptionalDouble;
 import kilnward.core.control.Direction;
 import kilnward.core.control.SwitchingPoints;
-import kilnward.core.life.HumidityBand;
+import kilnward.core.life.Band;
 import kilnward.core.life.KeepBand;
 import kilnward.core.life.Night;
 import kilnward.core.probe.DisplayUnit;
+import kilnward.core.quantity.Quantity;
 
 /**
  * What the keys of a device hold before anybody has keyed anything in: somewhere sensible to begin from, not yet proven. What is keyed in already stays; what a
@@ -21,9 +22,10 @@ public final class FirstKeys {
     private static final double WIDTH_K = 0.5;
     private static final double WIDTH_F = 1;
     private static final double LOWER_WIDTH_K = 1.1;
-    /** Where nobody has said what is wanted (°C, %RH). */
+    /** Where nobody has said what is wanted (°C, %RH, ppm). */
     private static final KeepBand SOMEWHERE = new KeepBand(24, 26);
-    private static final HumidityBand SOMEHOW_DAMP = new HumidityBand(55, 65);
+    private static final Band SOMEHOW_STALE = Band.carbonDioxide(600, 1_000);
+    private static final Band SOMEHOW_DAMP = Band.humidity(55, 65);
 
     /** Of the way from what is wanted to harm an alarm begins at this share, at most so far out (K). */
     private static final double ALARM_SHARE = 0.4;
@@ -38,17 +40,17 @@ public final class FirstKeys {
      * What is wanted, and what hangs on the device.
      *
      * @param keep       what is wanted at the occupant; empty where nobody has said
-     * @param damp       the same of humidity
+     * @param damp       the same of what the air holds and the device governs or shows
      * @param harmLowC   where harm begins below (°C); empty where none is known
      * @param harmHighC  where harm begins above (°C)
      * @param direction  which way what hangs on its first output moves what it reads; empty where nothing does
      * @param compressor whether something with a compressor hangs on it
      * @param night      what is wanted by night; empty where that is what is wanted by day
      */
-    public record Wanted(Optional<KeepBand> keep, Optional<HumidityBand> damp, OptionalDouble harmLowC, OptionalDouble harmHighC, Optional<Direction> direction,
+    public record Wanted(Optional<KeepBand> keep, Optional<Band> damp, OptionalDouble harmLowC, OptionalDouble harmHighC, Optional<Direction> direction,
             boolean compressor, Optional<Night> night) {
         /** What is wanted, where nothing is known of harm and of what hangs on it. */
-        public static Wanted of(Optional<KeepBand> keep, Optional<HumidityBand> damp) {
+        public static Wanted of(Optional<KeepBand> keep, Optional<Band> damp) {
             return new Wanted(keep, damp, OptionalDouble.empty(), OptionalDouble.empty(), Optional.empty(), false, Optional.empty());
         }
     }
@@ -57,7 +59,7 @@ public final class FirstKeys {
     private final Settings keyed;
     private final Wanted wanted;
     private final Optional<KeepBand> keep;
-    private final Optional<HumidityBand> damp;
+    private final Optional<Band> damp;
     private final List<SwitchingPoints> points;
 
     private FirstKeys(Profile profile, Settings keyed, Wanted wanted, List<SwitchingPoints> points) {
@@ -97,7 +99,7 @@ public final class FirstKeys {
             // A fan is not asked for less than turns it.
             case MINIMUM_SPEED, NIGHT_MINIMUM_SPEED -> key.up(Math.max(beginning.value().orElse(0), floor()));
             default -> beginning.value().isPresent() && !airs(key.parameter()) ? key.nearest(own(key.parameter(), beginning.value().getAsDouble()))
-                    : key.nearest(unit.isHumidity() ? humidity(key.parameter()) : profile.law() == LawKind.FAN_BAND || profile.law() == LawKind.STEP_VENT
+                    : key.nearest(!unit.isTemperature() ? air(key.parameter()) : profile.law() == LawKind.FAN_BAND || profile.law() == LawKind.STEP_VENT
                             ? airing(key.parameter()) : warmth(key.parameter()));
         };
     }
@@ -166,22 +168,26 @@ public final class FirstKeys {
             // By night too: a heater that knows no night would be aired against.
             case SET_VALUE, NIGHT_SET_VALUE -> own(parameter, begins);
             case BAND -> own(parameter, keep.map(wanted -> Math.max(1, wanted.highC() - begins)).orElse(2.0));
-            case SET_HUMIDITY, NIGHT_SET_HUMIDITY -> damp.orElse(SOMEHOW_DAMP).highPct() - 5;
+            case SET_HUMIDITY, NIGHT_SET_HUMIDITY -> damp.orElse(SOMEHOW_DAMP).high() - 5;
             default -> warmth(parameter);
         };
     }
 
-    /** A device of humidity begins inside what is wanted, its alarms outside. */
-    private double humidity(Parameter parameter) {
-        HumidityBand band = damp.orElse(SOMEHOW_DAMP);
-        double wide = band.highPct() - band.lowPct();
+    /** A device of what the air holds begins inside what is wanted, its alarms outside. */
+    private double air(Parameter parameter) {
+        Quantity reads = profile.unit().quantity();
+        boolean dampness = reads == Quantity.RELATIVE_HUMIDITY;
+        Band band = damp.filter(each -> each.quantity() == reads).orElse(dampness ? SOMEHOW_DAMP : SOMEHOW_STALE);
+        double wide = band.high() - band.low();
+        double dampest = dampness ? DAMPEST_PCT : reads.holding().highest();
+        double out = reads.margins().alarmOut();
         return switch (parameter) {
-            case ON_AT -> lowers() ? band.highPct() - wide / 4 : Math.min(DAMPEST_PCT - 2, band.lowPct() + wide / 4);
-            case OFF_AT -> lowers() ? band.lowPct() + wide / 4 : Math.min(DAMPEST_PCT, band.lowPct() + 0.6 * wide);
-            case DIFFERENTIAL, LOWER_DIFFERENTIAL -> Math.max(3, 0.3 * wide);
-            case HIGH_ALARM -> Math.min(99, band.highPct() + 5);
-            case LOW_ALARM -> band.lowPct() - 10;
-            default -> band.lowPct() + 0.6 * wide;
+            case ON_AT -> lowers() ? band.high() - wide / 4 : Math.min(dampest - 2, band.low() + wide / 4);
+            case OFF_AT -> lowers() ? band.low() + wide / 4 : Math.min(dampest, band.low() + 0.6 * wide);
+            case DIFFERENTIAL, LOWER_DIFFERENTIAL -> Math.max(dampness ? 3 : reads.margins().clear(), 0.3 * wide);
+            case HIGH_ALARM -> Math.min(0.99 * reads.holding().highest(), band.high() + out);
+            case LOW_ALARM -> Math.max(reads.holding().lowest(), band.low() - 2 * out);
+            default -> band.low() + 0.6 * wide;
         };
     }
 }

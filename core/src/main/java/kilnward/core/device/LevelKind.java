@@ -4,32 +4,20 @@ import kilnward.core.control.Direction;
 
 /** What happens at a level: where a device acts and alarms, where a backup does, where a failure ends. */
 public enum LevelKind {
-    /** Heating comes on. */
-    HEAT_ON,
-    /** Heating stops. */
-    HEAT_OFF,
-    /** Cooling comes on. */
-    COOL_ON,
-    /** Cooling stops. */
-    COOL_OFF,
-    /** Moistening comes on. */
-    MOISTEN_ON,
-    /** Moistening stops. */
-    MOISTEN_OFF,
-    /** Drying comes on. */
-    DRY_ON,
-    /** Drying stops. */
-    DRY_OFF,
+    /** What raises it comes on. */
+    RAISE_ON,
+    /** What raises it stops. */
+    RAISE_OFF,
+    /** What lowers it comes on. */
+    LOWER_ON,
+    /** What lowers it stops. */
+    LOWER_OFF,
     /** Held by a share of the output. */
     HOLDS,
-    /** Heating at full. */
-    HEAT_FULL,
-    /** Cooling at full. */
-    COOL_FULL,
-    /** Moistening at full. */
-    MOISTEN_FULL,
-    /** Drying at full. */
-    DRY_FULL,
+    /** What raises it is at full. */
+    RAISE_FULL,
+    /** What lowers it is at full. */
+    LOWER_FULL,
     /** A fan leaves its lowest speed. */
     FAN_LEAST,
     /** A fan is at its highest speed. */
@@ -52,18 +40,18 @@ public enum LevelKind {
     HEATER_DEAD_END;
 
     /** The rung at which an output comes on. */
-    public static LevelKind on(Direction direction, boolean humidity) {
-        return direction == Direction.RAISE ? humidity ? MOISTEN_ON : HEAT_ON : humidity ? DRY_ON : COOL_ON;
+    public static LevelKind on(Direction direction) {
+        return direction == Direction.RAISE ? RAISE_ON : LOWER_ON;
     }
 
     /** The rung at which an output stops. */
-    public static LevelKind off(Direction direction, boolean humidity) {
-        return direction == Direction.RAISE ? humidity ? MOISTEN_OFF : HEAT_OFF : humidity ? DRY_OFF : COOL_OFF;
+    public static LevelKind off(Direction direction) {
+        return direction == Direction.RAISE ? RAISE_OFF : LOWER_OFF;
     }
 
     /** The rung at which an output is full. */
-    public static LevelKind full(Direction direction, boolean humidity) {
-        return direction == Direction.RAISE ? humidity ? MOISTEN_FULL : HEAT_FULL : humidity ? DRY_FULL : COOL_FULL;
+    public static LevelKind full(Direction direction) {
+        return direction == Direction.RAISE ? RAISE_FULL : LOWER_FULL;
     }
 
     /** The same where the output is only there to back another up. */
@@ -73,21 +61,21 @@ public enum LevelKind {
 
     /** Whether an output comes on or stops here. */
     public boolean isSwitching() {
-        return isOn() || this == HEAT_OFF || this == COOL_OFF || this == MOISTEN_OFF || this == DRY_OFF;
+        return isOn() || this == RAISE_OFF || this == LOWER_OFF;
     }
 
     /** Whether an output by share is full here. */
     public boolean isFull() {
-        return this == HEAT_FULL || this == COOL_FULL || this == MOISTEN_FULL || this == DRY_FULL;
+        return this == RAISE_FULL || this == LOWER_FULL;
     }
 
-    /** Whether it belongs to something that cools or dries. */
+    /** Whether it belongs to something that lowers what it governs. */
     public boolean lowers() {
-        return this == COOL_ON || this == COOL_OFF || this == DRY_ON || this == DRY_OFF;
+        return this == LOWER_ON || this == LOWER_OFF;
     }
 
     /** Whether an output comes on here. */
     public boolean isOn() {
-        return this == HEAT_ON || this == COOL_ON || this == MOISTEN_ON || this == DRY_ON;
+        return this == RAISE_ON || this == LOWER_ON;
     }
 }

@@ -74,14 +74,13 @@ final class OnOffKeys implements LawKeys {
 
     @Override
     public List<Mark> marks(Profile profile, Settings settings, int loop, Direction wanted) {
-        boolean humidity = profile.unit().isHumidity();
         List<Mark> marks = new ArrayList<>();
         for (Parameter set : List.of(Parameter.SET_VALUE, Parameter.NIGHT_SET_VALUE)) {
             boolean night = set == Parameter.NIGHT_SET_VALUE;
             if (!night || settings.value(set).isPresent()) {
                 SwitchingPoints points = at(profile, settings, loop, wanted, set);
-                marks.add(new Mark(LevelKind.on(points.direction(), humidity), points.onAt(), false, night));
-                marks.add(new Mark(LevelKind.off(points.direction(), humidity), points.offAt(), false, night));
+                marks.add(new Mark(LevelKind.on(points.direction()), points.onAt(), false, night));
+                marks.add(new Mark(LevelKind.off(points.direction()), points.offAt(), false, night));
             }
         }
         return marks;

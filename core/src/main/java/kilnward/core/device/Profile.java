@@ -69,7 +69,7 @@ public record Profile(String name, LawKind law, DisplayUnit unit, double resolut
                 "must hold UNDER_PRESSURE or INTAKE_KEPT, which are the same counted from the other end, not both");
         Require.that(!seen.contains(Parameter.FAN_SET_VALUE) || seen.contains(Parameter.DIFFERENTIAL), "keys", seen,
                 "must hold DIFFERENTIAL beside FAN_SET_VALUE");
-        Require.that(!unit.isHumidity() || law == LawKind.ON_OFF || law == LawKind.TIME_PROPORTIONAL, "unit", unit,
+        Require.that(unit.isTemperature() || law == LawKind.ON_OFF || law == LawKind.TIME_PROPORTIONAL, "unit", unit,
                 "must be a temperature for a fan or a vent: humidity stands beside it");
     }
 

@@ -119,7 +119,7 @@ public record ReadBack(boolean matches, List<Explanation> explanations) {
     private static Optional<Explanation> unit(Profile profile, Settings wanted, Parameter parameter, double value, double shown, ProfileKey key) {
         DisplayUnit unit = wanted.unit(profile);
         boolean level = parameter.kind() == Parameter.Kind.LEVEL;
-        if (unit.isHumidity() || !level && parameter.kind() != Parameter.Kind.DIFFERENCE || !level && value == 0) {
+        if (!unit.isTemperature() || !level && parameter.kind() != Parameter.Kind.DIFFERENCE || !level && value == 0) {
             return Optional.empty();
         }
         DisplayUnit other = unit == DisplayUnit.C ? DisplayUnit.F : DisplayUnit.C;
@@ -137,7 +137,7 @@ public record ReadBack(boolean matches, List<Explanation> explanations) {
         if (parameter == Parameter.OFFSET) {
             double level = wanted.value(Parameter.SET_VALUE).or(() -> wanted.value(Parameter.OFF_AT)).orElse(Double.NaN);
             double room = unit.toModel(level - shown);
-            return !unit.isHumidity() && Math.abs(unit.differenceToModel(shown - value)) >= 2 && room >= COLDEST_ROOM_C && room <= WARMEST_ROOM_C
+            return unit.isTemperature() && Math.abs(unit.differenceToModel(shown - value)) >= 2 && room >= COLDEST_ROOM_C && room <= WARMEST_ROOM_C
                     ? Optional.of(new Explanation(Cause.DISPLAY_SHIFTED, "The display has been shifted up to what was wanted instead of the set value being changed: it shows "
                             + text(shown - value) + " more than there is. Set it back to " + text(value) + " and look at the set value."))
                     : Optional.empty();

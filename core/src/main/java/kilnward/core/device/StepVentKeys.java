@@ -77,7 +77,7 @@ final class StepVentKeys implements LawKeys {
     public List<Mark> marks(Profile profile, Settings settings, int loop, Direction wanted) {
         if (loop > 0) {
             SwitchingPoints fan = fan(profile, settings);
-            return List.of(Mark.of(LevelKind.COOL_ON, fan.onAt()), Mark.of(LevelKind.COOL_OFF, fan.offAt()));
+            return List.of(Mark.of(LevelKind.LOWER_ON, fan.onAt()), Mark.of(LevelKind.LOWER_OFF, fan.offAt()));
         }
         List<Mark> marks = new ArrayList<>();
         double set = settings.need(Parameter.SET_VALUE);
@@ -109,9 +109,9 @@ final class StepVentKeys implements LawKeys {
                 // The set value keeps the other end where it is, with the zone that the device can take.
                 return LawKeys.put(profile, moved, set, other + (opens ? 1 : -1) * moved.need(zone));
             }
-            case COOL_ON, COOL_OFF -> {
+            case LOWER_ON, LOWER_OFF -> {
                 SwitchingPoints now = fan(profile, settings);
-                if (to.kind() == LevelKind.COOL_OFF) {
+                if (to.kind() == LevelKind.LOWER_OFF) {
                     return LawKeys.put(profile, settings, Parameter.FAN_SET_VALUE, settings.need(Parameter.FAN_SET_VALUE) + to.display() - now.offAt());
                 }
                 SwitchingPoints moved = new SwitchingPoints(Direction.LOWER, Math.max(to.display(), now.offAt() + profile.resolution()), now.offAt());

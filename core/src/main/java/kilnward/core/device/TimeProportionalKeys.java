@@ -47,7 +47,7 @@ final class TimeProportionalKeys implements LawKeys {
         double set = settings.need(Parameter.SET_VALUE);
         double sign = direction == Direction.RAISE ? 1 : -1;
         return List.of(Mark.of(LevelKind.HOLDS, set),
-                Mark.of(LevelKind.full(direction, profile.unit().isHumidity()), set - sign * settings.need(Parameter.BAND)));
+                Mark.of(LevelKind.full(direction), set - sign * settings.need(Parameter.BAND)));
     }
 
     @Override

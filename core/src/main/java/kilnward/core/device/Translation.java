@@ -14,6 +14,7 @@ import kilnward.core.control.Timers;
 import kilnward.core.finding.RefusedValueException;
 import kilnward.core.finding.Require;
 import kilnward.core.probe.DisplayUnit;
+import kilnward.core.quantity.Quantity;
 
 /** From keys to behaviour, from a wanted band to keys, and between units. */
 public final class Translation {
@@ -283,12 +284,12 @@ public final class Translation {
     /** The same device described in another unit. Between temperature and humidity nothing converts: ranges begin anew, and values are left out. */
     public static Redescribed described(Profile profile, Settings settings, DisplayUnit to) {
         DisplayUnit from = profile.unit();
-        boolean sameQuantity = from.isHumidity() == to.isHumidity();
+        boolean sameQuantity = from.quantity() == to.quantity();
         List<ProfileKey> keys = new ArrayList<>();
         Settings kept = new Settings(Map.of());
         for (ProfileKey key : profile.keys()) {
             boolean converts = key.parameter().kind() == Parameter.Kind.LEVEL || key.parameter().kind() == Parameter.Kind.DIFFERENCE;
-            if (key.parameter() == Parameter.UNIT && to.isHumidity()) {
+            if (key.parameter() == Parameter.UNIT && !to.isTemperature()) {
                 continue;
             }
             ProfileKey described = !converts ? key : sameQuantity ? converted(key, from, to) : anew(key, to);
@@ -296,11 +297,11 @@ public final class Translation {
             Optional<Double> value = settings.value(key.parameter());
             if (value.isPresent() && (!converts || sameQuantity)) {
                 // What is keyed in keeps the unit it is keyed in, where a key says which.
-                boolean own = settings.value(Parameter.UNIT).isPresent() && !to.isHumidity();
+                boolean own = settings.value(Parameter.UNIT).isPresent() && to.isTemperature();
                 kept = kept.with(key.parameter(), !converts || own ? value.get() : described.nearest(convert(key.parameter(), value.get(), from, to)));
             }
         }
-        Profile described = new Profile(profile.name(), profile.law(), to, sameQuantity ? profile.resolution() : to.isHumidity() ? 1 : 0.1, profile.samplingS(),
+        Profile described = new Profile(profile.name(), profile.law(), to, sameQuantity ? profile.resolution() : to.quantity().holding().step(), profile.samplingS(),
                 profile.raising(), profile.lowering(), profile.strict(), keys, profile.howToSet(), profile.howToSave(), profile.habits(), profile.floorAsOne());
         return new Redescribed(described, kept);
     }
@@ -316,10 +317,11 @@ public final class Translation {
 
     private static ProfileKey anew(ProfileKey key, DisplayUnit to) {
         boolean difference = key.parameter().kind() == Parameter.Kind.DIFFERENCE;
-        double step = to.isHumidity() ? 1 : 0.1;
+        Quantity.Holding of = to.quantity().holding();
+        double step = of.step();
         boolean offset = key.parameter() == Parameter.OFFSET;
-        return new ProfileKey(key.parameter(), key.label(), step, offset ? -10 : difference ? step : to.isHumidity() ? 0 : -40,
-                offset ? 10 : difference ? to.isHumidity() ? 30 : 15 : to.isHumidity() ? 100 : 110, null, List.of());
+        return new ProfileKey(key.parameter(), key.label(), step, offset ? -of.farthest() : difference ? step : of.lowest(),
+                offset ? of.farthest() : difference ? of.widest() : of.highest(), null, List.of());
     }
 
     /** One value of a meaning from one unit to another, unrounded. */

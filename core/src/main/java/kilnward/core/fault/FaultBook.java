@@ -23,6 +23,7 @@ import kilnward.core.device.Translation;
 import kilnward.core.finding.RefusedValueException;
 import kilnward.core.probe.DisplayUnit;
 import kilnward.core.probe.Probe;
+import kilnward.core.quantity.Quantity;
 import kilnward.core.rehearsal.AlarmMuted;
 import kilnward.core.rehearsal.ApplianceDead;
 import kilnward.core.rehearsal.ControllerOverheated;
@@ -53,10 +54,6 @@ public final class FaultBook {
     private static final double OPEN_READS_C = -40;
     private static final double SHORT_READS_C = 110;
     /** Usual sizes; common practice, no source. */
-    private static final double DRIFT_K = 2;
-    private static final double DRIFT_PCT = 10;
-    private static final double KNOB_K = 3;
-    private static final double KNOB_PCT = 10;
     private static final double CUT_S = 12 * 3600;
     private static final double SHORT_CUT_S = 600;
     private static final double LID_S = 8 * 3600;
@@ -141,21 +138,23 @@ public final class FaultBook {
 
     private static void ofProbe(Setup setup, Probe probe, List<PlannedController> readers, double fromS, List<Fault> faults) {
         boolean tank = setup.chamber().tank().isPresent();
-        boolean humid = readers.stream().allMatch(PlannedController::readsHumidity);
+        Optional<Quantity> ofAir = readers.stream().map(PlannedController::reads).distinct().reduce((one, other) -> Quantity.TEMPERATURE)
+                .filter(each -> each != Quantity.TEMPERATURE);
+        Quantity.Holding holding = ofAir.orElse(Quantity.TEMPERATURE).holding();
         if (tank) {
             faults.add(new ProbeAboveWater(probe.id(), false, fromS));
             faults.add(new ProbeAboveWater(probe.id(), true, fromS));
         } else {
             faults.add(new ProbeFallenOut(probe.id(), fromS));
         }
-        if (!setup.chamber().heaters().isEmpty() && !humid) {
+        if (!setup.chamber().heaters().isEmpty() && ofAir.isEmpty()) {
             faults.add(new ProbeOnHeater(probe.id(), fromS));
         }
-        double drift = humid ? DRIFT_PCT : DRIFT_K;
+        double drift = holding.margins().drift();
         faults.add(new ProbeDrifted(probe.id(), drift, fromS));
         faults.add(new ProbeDrifted(probe.id(), -drift, fromS));
-        faults.add(new ProbeBroken(probe.id(), true, reads(readers, Habits.Meaning.PROBE_OPEN, humid ? 0 : OPEN_READS_C), fromS));
-        faults.add(new ProbeBroken(probe.id(), false, reads(readers, Habits.Meaning.PROBE_SHORT, humid ? 100 : SHORT_READS_C), fromS));
+        faults.add(new ProbeBroken(probe.id(), true, reads(readers, Habits.Meaning.PROBE_OPEN, ofAir.isPresent() ? holding.lowest() : OPEN_READS_C), fromS));
+        faults.add(new ProbeBroken(probe.id(), false, reads(readers, Habits.Meaning.PROBE_SHORT, ofAir.isPresent() ? holding.highest() : SHORT_READS_C), fromS));
     }
 
     /** A device whose table of codes knows a broken probe tells it; of any other it is to be feared that it takes it for a temperature. */
@@ -183,7 +182,7 @@ public final class FaultBook {
                 Translation.factory(profile, keyed, set).filter(factoryValue -> !factoryValue.equals(value.get()))
                         .ifPresent(factoryValue -> mistaken(setup, planned, Mistake.LIMITS_MISTAKEN, keyed.with(set, factoryValue), fromS, faults));
                 DisplayUnit unit = keyed.unit(profile);
-                double by = unit.isHumidity() ? KNOB_PCT : unit.differenceFromModel(KNOB_K);
+                double by = unit.differenceFromModel(unit.quantity().margins().knob());
                 double turned = setup.wanted(planned) == Direction.RAISE ? by : -by;
                 Settings moved = keyed.with(set, value.get() + turned);
                 Optional<Double> off = keyed.value(Parameter.OFF_AT);

@@ -21,6 +21,10 @@ public enum FirstAct {
     STOP_DRYING,
     /** Pull the plug of what moves air, or cover its opening. */
     STOP_AIR,
+    /** Shut the valve on the gas bottle, and air before anybody goes in. */
+    SHUT_THE_BOTTLE,
+    /** Nothing is lost by waiting: without it they grow slower. */
+    GO_WITHOUT,
     /** Put the lamp out by its plug. */
     STOP_LIGHT,
     /** Keep what warmth there is: closed, blankets, warm bottles. */
@@ -111,6 +115,7 @@ public enum FirstAct {
             case COOLS -> STOP_COOLING;
             case MOISTENS -> STOP_MOISTENING;
             case DRIES -> STOP_DRYING;
+            case ENRICHES -> SHUT_THE_BOTTLE;
             case AIRS, STIRS -> STOP_AIR;
             case LIGHTS -> STOP_LIGHT;
         };
@@ -122,6 +127,7 @@ public enum FirstAct {
             case COOLS -> COOL_DOWN;
             case MOISTENS -> KEEP_DAMP;
             case DRIES -> DRY_OUT;
+            case ENRICHES -> GO_WITHOUT;
             case AIRS -> AIR_BY_HAND;
             case STIRS -> STIR_BY_HAND;
             case LIGHTS -> LIGHT_BY_HAND;

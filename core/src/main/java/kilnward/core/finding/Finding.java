@@ -20,7 +20,7 @@ import java.util.regex.Pattern;
  * @param towards  to which side of what is wanted it leads
  * @param explains what else is found only because of this; their remedy is this one's
  */
-public record Finding(String code, Severity severity, String title, String reason, Map<String, Quantity> numbers, Map<String, String> names,
+public record Finding(String code, Severity severity, String title, String reason, Map<String, QuantityValue> numbers, Map<String, String> names,
         Remedy remedy, Subject about, Towards towards, List<Finding> explains) {
     private static final Pattern SLOT = Pattern.compile("\\{(\\w+)}");
     /** The slot that names what a finding is about, where several of one kind are found. */
@@ -78,11 +78,11 @@ public record Finding(String code, Severity severity, String title, String reaso
     }
 
     /** A finding about the chamber as a whole. */
-    public Finding(String code, Severity severity, String title, String reason, Map<String, Quantity> numbers, Remedy remedy) {
+    public Finding(String code, Severity severity, String title, String reason, Map<String, QuantityValue> numbers, Remedy remedy) {
         this(code, severity, title, reason, numbers, Map.of(), remedy, Subject.CHAMBER, Towards.NEITHER, List.of());
     }
 
-    private static void requireSlots(String code, String text, Map<String, Quantity> numbers, Map<String, String> names) {
+    private static void requireSlots(String code, String text, Map<String, QuantityValue> numbers, Map<String, String> names) {
         var slots = SLOT.matcher(text);
         while (slots.find()) {
             if (!numbers.containsKey(slots.group(1)) && !names.containsKey(slots.group(1))) {
@@ -133,8 +133,8 @@ public record Finding(String code, Severity severity, String title, String reaso
 
     /** The same as it is found on a day of the batch. */
     public Finding onDay(double day) {
-        Map<String, Quantity> with = new HashMap<>(numbers);
-        with.put(DAY, new Quantity(day, Unit.COUNT));
+        Map<String, QuantityValue> with = new HashMap<>(numbers);
+        with.put(DAY, new QuantityValue(day, Unit.COUNT));
         // What is keyed in today may be right today: nobody is told to change it before the day on which it is not.
         Remedy then = remedy.step() != Step.SETTINGS ? remedy
                 : Remedy.byHand("From about day {" + DAY + "} it needs other settings: propose settings again on that day", Step.SETTINGS);

@@ -1,6 +1,6 @@
 package kilnward.core.finding;
 
-/** The unit of a {@link Quantity}. A level and a difference of temperature are two units: they convert differently. */
+/** The unit of a {@link QuantityValue}. A level and a difference of temperature are two units: they convert differently. */
 public enum Unit {
     /** A temperature level in °C. */
     CELSIUS,
@@ -12,6 +12,8 @@ public enum Unit {
     PERCENT,
     /** A relative humidity in %RH, or a difference of two in points of it. */
     RELATIVE_HUMIDITY,
+    /** Carbon dioxide in parts per million by volume, or a difference of two. */
+    PPM,
     /** Water a time in g/h. */
     GRAM_PER_HOUR,
     /** A power in W. */

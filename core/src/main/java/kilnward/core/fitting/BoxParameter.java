@@ -219,7 +219,7 @@ public enum BoxParameter {
 
     private static Setup probe(Setup plan, String probeId, UnaryOperator<ProbePlace> other) {
         List<Probe> probes = plan.probes().stream().map(each -> each.id().equals(probeId)
-                ? new Probe(each.id(), other.apply(each.place()), each.sensorErrorK(), each.driftKPerDay(), each.pollingKs(), each.humidity())
+                ? each.with(other.apply(each.place()))
                 : each).toList();
         return plan.withProbes(probes);
     }

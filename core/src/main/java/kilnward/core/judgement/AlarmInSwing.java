@@ -7,9 +7,10 @@ import java.util.Map;
 import java.util.Optional;
 import kilnward.core.device.Parameter;
 import kilnward.core.finding.Finding;
-import kilnward.core.finding.Quantity;
+import kilnward.core.finding.QuantityValue;
 import kilnward.core.finding.Remedy;
 import kilnward.core.finding.Severity;
+import kilnward.core.quantity.Quantity;
 import kilnward.core.setup.Aim;
 
 /** An alarm sounds in the normal swing of the display. */
@@ -31,13 +32,13 @@ final class AlarmInSwing implements Judgement {
 
     private static Optional<Finding> judge(Situation situation, int i, Parameter parameter) {
         boolean high = parameter == Parameter.HIGH_ALARM;
-        boolean humidity = situation.controller(i).readsHumidity();
+        Quantity reads = situation.controller(i).reads();
         Optional<Double> alarm = situation.controller(i).inForce().value(parameter).map(situation.unit(i)::toModel);
         double reached = high ? situation.display(i).highest() : situation.display(i).lowest();
         if (alarm.isEmpty() || (high ? reached < alarm.get() - DUST : reached > alarm.get() + DUST)) {
             return Optional.empty();
         }
-        Map<String, Quantity> numbers = new HashMap<>(Map.of("reached", Numbers.of(reached, humidity), "alarm", Numbers.of(alarm.get(), humidity)));
+        Map<String, QuantityValue> numbers = new HashMap<>(Map.of("reached", reads.level(reached), "alarm", reads.level(alarm.get())));
         Remedy remedy = Trials.alarms(situation, i, parameter, numbers, Trials.noPlace(situation, i, parameter));
         return Optional.of(new Finding("alarm-in-swing", Severity.MIND_THIS, "The " + (high ? "high" : "low") + " alarm sounds in normal running",
                 "The display reaches {reached} every day and the alarm stands at {alarm}. An alarm that cries for nothing gets switched off.", numbers, remedy)

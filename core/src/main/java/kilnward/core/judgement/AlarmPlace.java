@@ -12,6 +12,7 @@ import kilnward.core.ladder.Rekey;
 import kilnward.core.life.HarmLimit;
 import kilnward.core.life.Side;
 import kilnward.core.probe.DisplayUnit;
+import kilnward.core.quantity.Quantity;
 import kilnward.core.setup.Aim;
 import kilnward.core.setup.PlannedController;
 import kilnward.core.setup.Setup;
@@ -21,15 +22,8 @@ import kilnward.core.setup.Setup;
  * with as much of the way to it left as can be.
  */
 public final class AlarmPlace {
-    /** Distance to leave between the swing and an alarm: in K, and in points. */
-    private static final double CLEAR_K = 0.3;
-    private static final double CLEAR_PCT = 2;
-    /** Without a known harm limit (K), and for humidity (points): common practice, no source. */
-    private static final double USUAL_OUT_K = 1.5;
-    private static final double USUAL_OUT_PCT = 5;
-    /** A sensor reads no more than this (%RH) before drops alone make it do so, and no less. */
-    private static final double MOST_PCT = 99;
-    private static final double LEAST_PCT = 1;
+    /** Nearer than this share of its range to the end of what a sensor reads, drops alone can make it read so. */
+    private static final double ENDS = 0.01;
 
     private AlarmPlace() {
     }
@@ -58,18 +52,18 @@ public final class AlarmPlace {
      * @return settings that differ from the controller's in the alarm alone, the best first; none where there is no place
      */
     public static List<Settings> candidates(PlannedController controller, Parameter alarm, double keepEdge, double reached, double placement, OptionalDouble harm) {
-        boolean humidity = controller.readsHumidity();
+        Quantity reads = controller.reads();
         boolean high = alarm == Parameter.HIGH_ALARM;
         double sign = high ? 1 : -1;
         DisplayUnit unit = controller.settings().unit(controller.profile());
         double stepC = unit.differenceToModel(controller.profile().resolution());
         // The first place that is outside of both, as shown.
         double outsideBand = keepEdge - placement + sign * stepC;
-        double outsideSwing = reached + sign * Math.max(stepC, humidity ? CLEAR_PCT : CLEAR_K);
+        double outsideSwing = reached + sign * Math.max(stepC, reads.margins().clear());
         double nearest = high ? Math.max(outsideBand, outsideSwing) : Math.min(outsideBand, outsideSwing);
-        double usual = keepEdge - placement + sign * (humidity ? USUAL_OUT_PCT : harm.isPresent() ? Math.abs(harm.getAsDouble() - keepEdge) / 3 : USUAL_OUT_K);
-        double farthest = humidity ? high ? MOST_PCT : LEAST_PCT : harm.isPresent() ? harm.getAsDouble() - Math.max(0, sign * placement) * sign - sign * stepC
-                : Double.POSITIVE_INFINITY * sign;
+        double usual = keepEdge - placement + sign * (harm.isPresent() ? Math.abs(harm.getAsDouble() - keepEdge) / 3 : reads.margins().alarmOut());
+        double farthest = harm.isPresent() ? harm.getAsDouble() - Math.max(0, sign * placement) * sign - sign * stepC
+                : controller.readsTemperature() ? Double.POSITIVE_INFINITY * sign : lastReading(reads, high);
         List<Settings> places = new ArrayList<>();
         for (double shown : new double[] {high ? Math.max(nearest, usual) : Math.min(nearest, usual), nearest}) {
             if (sign * shown <= sign * farthest) {
@@ -78,6 +72,12 @@ public final class AlarmPlace {
             }
         }
         return places;
+    }
+
+    private static double lastReading(Quantity reads, boolean high) {
+        Quantity.Holding of = reads.holding();
+        double inside = ENDS * (of.highest() - of.lowest());
+        return high ? of.highest() - inside : of.lowest() + inside;
     }
 
     /** The nearest step that lies between two levels, all as displayed; empty where the controller cannot be given one. */

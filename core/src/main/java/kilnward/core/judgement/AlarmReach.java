@@ -7,7 +7,7 @@ import java.util.Map;
 import java.util.Optional;
 import kilnward.core.device.Parameter;
 import kilnward.core.finding.Finding;
-import kilnward.core.finding.Quantity;
+import kilnward.core.finding.QuantityValue;
 import kilnward.core.finding.Remedy;
 import kilnward.core.finding.Severity;
 import kilnward.core.finding.Step;
@@ -46,7 +46,7 @@ final class AlarmReach implements Judgement {
         double end = (high ? MOST_PCT : 0) + controller.inForce().value(Parameter.OFFSET).orElse(0.0);
         Optional<double[]> wanted = situation.wanted(Aim.HUMIDITY);
         double edge = wanted.map(band -> band[high ? 1 : 0]).orElse(Double.NaN);
-        Map<String, Quantity> numbers = new HashMap<>(Map.of("at", Numbers.humidity(at), "end", Numbers.humidity(Math.max(0, Math.min(MOST_PCT, end)))));
+        Map<String, QuantityValue> numbers = new HashMap<>(Map.of("at", Numbers.humidity(at), "end", Numbers.humidity(Math.max(0, Math.min(MOST_PCT, end)))));
         String name = high ? "high" : "low";
         if (sign * at >= sign * end) {
             boolean past = sign * at > sign * end;
@@ -67,7 +67,7 @@ final class AlarmReach implements Judgement {
                 "It sounds at {at}, while {wanted} is the end of what is wanted.", numbers, remedy, controller, alarm));
     }
 
-    private static Finding finding(String code, String title, String reason, Map<String, Quantity> numbers, Remedy remedy, PlannedController controller, Parameter alarm) {
+    private static Finding finding(String code, String title, String reason, Map<String, QuantityValue> numbers, Remedy remedy, PlannedController controller, Parameter alarm) {
         return new Finding(code, Severity.MIND_THIS, title, reason, numbers, remedy).about(controller.id(), alarm.name(), controller.name())
                 .towards(alarm == Parameter.HIGH_ALARM ? Finding.Towards.HIGH : Finding.Towards.LOW);
     }

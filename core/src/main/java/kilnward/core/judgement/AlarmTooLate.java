@@ -1,14 +1,14 @@
 package kilnward.core.judgement;
 
-import kilnward.core.device.LevelKind;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.stream.IntStream;
+import kilnward.core.device.LevelKind;
 import kilnward.core.device.Parameter;
 import kilnward.core.finding.Finding;
-import kilnward.core.finding.Quantity;
+import kilnward.core.finding.QuantityValue;
 import kilnward.core.finding.Remedy;
 import kilnward.core.finding.Severity;
 import kilnward.core.finding.Step;
@@ -33,7 +33,7 @@ final class AlarmTooLate implements Judgement {
             PlannedController controller = situation.controller(i);
             Parameter alarm = high ? Parameter.HIGH_ALARM : Parameter.LOW_ALARM;
             boolean heats = !situation.setup().chamber().heaters().isEmpty();
-            Map<String, Quantity> numbers = new HashMap<>(Map.of("beforeS", Numbers.seconds(Math.max(0, before))));
+            Map<String, QuantityValue> numbers = new HashMap<>(Map.of("beforeS", Numbers.seconds(Math.max(0, before))));
             Remedy remedy = Trials.alarm(situation, i, alarm, numbers,
                     Remedy.byHand(high == heats ? heats ? "Take a weaker heater, more mass, or a second layer that acts by itself"
                             : "Take a weaker cooler, more mass, or a second layer that acts by itself" : "Add mass or insulation, so that it moves slower", Step.CHAMBER));

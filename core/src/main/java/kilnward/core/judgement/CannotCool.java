@@ -7,7 +7,7 @@ import kilnward.core.chamber.Chamber;
 import kilnward.core.chamber.Cooler;
 import kilnward.core.chamber.SteadyState;
 import kilnward.core.finding.Finding;
-import kilnward.core.finding.Quantity;
+import kilnward.core.finding.QuantityValue;
 import kilnward.core.finding.Remedy;
 import kilnward.core.finding.Severity;
 import kilnward.core.finding.Step;
@@ -33,7 +33,7 @@ final class CannotCool implements Judgement {
         // What is said of its own heat holds without the sun.
         boolean ofItself = !sunMatters && roomC <= keepHighC && chamber.of(Cooler.class).isEmpty();
         double endsC = ofItself ? shadedC : idleC;
-        Map<String, Quantity> numbers = Map.of("roomC", Numbers.level(roomC), "idleC", Numbers.level(endsC), "coolingW", Numbers.watts(situation.sizing().coolingW()),
+        Map<String, QuantityValue> numbers = Map.of("roomC", Numbers.level(roomC), "idleC", Numbers.level(endsC), "coolingW", Numbers.watts(situation.sizing().coolingW()),
                 "keepC", Numbers.level(keepHighC), "overK", Numbers.difference(endsC - roomC));
         boolean harms = situation.setup().needs().nearest(Side.HIGH).map(limit -> limit.isReachedAt(idleC)).orElse(false);
         Severity severity = harms ? Severity.NEEDS_YOU_NOW : Severity.MIND_THIS;

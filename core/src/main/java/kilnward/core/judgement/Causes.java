@@ -22,6 +22,7 @@ public final class Causes {
     private static final String SWING = "swing-out-of-band";
     private static final String OTHER = "other-place-out-of-band";
     private static final String DAMP = "humidity-out-of-band";
+    private static final String STALE = "carbon-dioxide-out-of-range";
     private static final String WEAK_MIST = "humidifier-too-small";
     private static final String IN_SWING = "alarm-in-swing";
     private static final String STUCK = "stuck-on-harms";
@@ -46,8 +47,8 @@ public final class Causes {
     }
 
     private static final List<Cause> ORDER = List.of(
-            new Cause("output-in-manual", Set.of(SWING, POORER, OTHER, DAMP, WEAK_MIST, IN_SWING, ELSEWHERE, "limits-mistaken"), Set.of(FAST, FIGHT, TURNS, DRIPS)),
-            new Cause("wrong-direction", Set.of(SWING, POORER, OTHER, DAMP, WEAK_MIST, IN_SWING, ELSEWHERE, "limits-mistaken"),
+            new Cause("output-in-manual", Set.of(SWING, POORER, OTHER, DAMP, STALE, WEAK_MIST, IN_SWING, ELSEWHERE, "limits-mistaken"), Set.of(FAST, FIGHT, TURNS, DRIPS)),
+            new Cause("wrong-direction", Set.of(SWING, POORER, OTHER, DAMP, STALE, WEAK_MIST, IN_SWING, ELSEWHERE, "limits-mistaken"),
                     Set.of(FAST, CYCLES, FIGHT, TURNS, COASTS, STUCK, LATE, DRIPS)),
             new Cause("probe-outside", Set.of(SWING, IN_SWING, ELSEWHERE, "limits-mistaken", "probe-follows-wall"), Set.of(FAST, CYCLES, "rung-order", COASTS)),
             new Cause("limits-mistaken", Set.of(ELSEWHERE, SWING, IN_SWING), Set.of()),
@@ -58,15 +59,15 @@ public final class Causes {
             new Cause("room-air-cannot-cool", Set.of(SWING, IN_SWING), Set.of()),
             new Cause("sun-overheats", Set.of(SWING, IN_SWING), Set.of()),
             new Cause("cannot-lose-own-heat", Set.of(SWING, IN_SWING), Set.of()),
-            new Cause(ELSEWHERE, Set.of(SWING, POORER, OTHER, DAMP, WEAK_MIST, IN_SWING), Set.of()),
+            new Cause(ELSEWHERE, Set.of(SWING, POORER, OTHER, DAMP, STALE, WEAK_MIST, IN_SWING), Set.of()),
             new Cause("probe-in-light", Set.of(SWING, IN_SWING), Set.of()),
             new Cause("probe-warms-itself", Set.of(SWING), Set.of()),
             new Cause("probe-in-mist", Set.of(DAMP, WEAK_MIST), Set.of()),
             new Cause("probe-near-heater", Set.of(SWING), Set.of(CYCLES)),
             new Cause("probe-follows-wall", Set.of(SWING), Set.of()),
             new Cause("probe-follows-contents", Set.of(SWING), Set.of()),
-            new Cause(FIGHT, Set.of(DAMP, WEAK_MIST, SWING), Set.of(CYCLES, TURNS)),
-            new Cause(TURNS, Set.of(DAMP, SWING), Set.of(CYCLES)),
+            new Cause(FIGHT, Set.of(DAMP, STALE, WEAK_MIST, SWING), Set.of(CYCLES, TURNS)),
+            new Cause(TURNS, Set.of(DAMP, STALE, SWING), Set.of(CYCLES)),
             new Cause("near-saturation", Set.of(DAMP), Set.of(DRIPS)),
             new Cause(WEAK_MIST, Set.of(IN_SWING), Set.of()),
             new Cause(SWING, Set.of(IN_SWING, DAMP, POORER), Set.of(FAST)),
@@ -143,7 +144,7 @@ public final class Causes {
     /** How far a probe that is misled carries the occupant off (K): as far as the display is from it on average. */
     private static double biasK(Finding cause, Situation situation) {
         return IntStream.range(0, situation.setup().controllers().size()).filter(i -> situation.controller(i).probeIds().contains(cause.about().id()))
-                .filter(i -> !situation.controller(i).readsHumidity()).mapToDouble(i -> Math.abs(situation.placement(i))).max().orElse(Double.POSITIVE_INFINITY);
+                .filter(i -> situation.controller(i).readsTemperature()).mapToDouble(i -> Math.abs(situation.placement(i))).max().orElse(Double.POSITIVE_INFINITY);
     }
 
     /** Where it stands in the order; what causes nothing stands behind. */
@@ -170,7 +171,8 @@ public final class Causes {
             case SWING, STUCK, FAST, COASTS -> Optional.of(Aim.OCCUPANT);
             case OTHER -> Optional.of(Aim.OTHER);
             case DAMP, WEAK_MIST, DRIPS, "near-saturation", "probe-in-mist" -> Optional.of(Aim.HUMIDITY);
-            case FIGHT, TURNS -> Optional.of(finding.about().part().equals("humidity") ? Aim.HUMIDITY : Aim.OCCUPANT);
+            case STALE, "carbon-dioxide-fan-too-small" -> Optional.of(Aim.CARBON_DIOXIDE);
+            case FIGHT, TURNS -> Optional.of(Aim.of(Numbers.quantity(finding.about().part())));
             default -> situation.setup().controllers().stream().filter(each -> each.id().equals(finding.about().id())).findFirst().map(situation.setup()::aim);
         };
     }

@@ -12,13 +12,14 @@ import kilnward.core.finding.Finding;
 import kilnward.core.finding.Remedy;
 import kilnward.core.finding.Severity;
 import kilnward.core.finding.Step;
+import kilnward.core.quantity.Quantity;
 import kilnward.core.rehearsal.Metrics;
 
 /** An inside surface is below the dew point of the rehearsed air in the coldest room: it drips. */
 final class DripRisk implements Judgement {
     @Override
     public List<Finding> judge(Situation situation) {
-        Optional<Metrics.Level> humidity = situation.daily().metrics().humidity();
+        Optional<Metrics.Level> humidity = situation.daily().metrics().air(Quantity.RELATIVE_HUMIDITY);
         Chamber chamber = situation.setup().chamber();
         if (humidity.isEmpty()) {
             return List.of();

@@ -7,7 +7,7 @@ import kilnward.core.chamber.Fan;
 import kilnward.core.device.LawKind;
 import kilnward.core.device.Parameter;
 import kilnward.core.finding.Finding;
-import kilnward.core.finding.Quantity;
+import kilnward.core.finding.QuantityValue;
 import kilnward.core.finding.Remedy;
 import kilnward.core.finding.Severity;
 import kilnward.core.finding.Step;
@@ -32,7 +32,7 @@ final class FanSpeeds implements Judgement {
         for (Parameter least : List.of(Parameter.MINIMUM_SPEED, Parameter.NIGHT_MINIMUM_SPEED)) {
             double given = controller.inForce().value(least).orElse(0.0);
             if (given > 0 && given < floor && !controller.profile().floorAsOne()) {
-                Map<String, Quantity> numbers = Map.of("least", Numbers.percent(given), "floor", Numbers.percent(floor));
+                Map<String, QuantityValue> numbers = Map.of("least", Numbers.percent(given), "floor", Numbers.percent(floor));
                 findings.add(new Finding("fan-below-floor", Severity.MIND_THIS, "At its lowest speed the fan does not turn by itself",
                         "{least} are asked for; it turns from {floor} on. It hums, warms up and moves nothing, or is held at {floor}.", numbers,
                         Trials.key(controller, "Make {floor} the lowest speed", least, controller.profile().key(least).map(key -> key.up(floor)).orElse(floor),
@@ -51,7 +51,7 @@ final class FanSpeeds implements Judgement {
         double in = flow(situation, controller, 1);
         double kept = controller.inForce().value(Parameter.INTAKE_KEPT).or(() -> controller.inForce().value(Parameter.UNDER_PRESSURE).map(off -> 100 - off)).orElse(100.0) / 100;
         if (out > 0 && in * kept > out) {
-            Map<String, Quantity> numbers = Map.of("share", Numbers.percent(100 * in * kept / out), "kept", Numbers.percent(100 * kept));
+            Map<String, QuantityValue> numbers = Map.of("share", Numbers.percent(100 * in * kept / out), "kept", Numbers.percent(100 * kept));
             findings.add(new Finding("over-pressure", Severity.MIND_THIS, "The intake moves more than the exhaust",
                     "At {kept} of the exhaust's speed it still moves {share} of its air: damp air and smell are pushed out through every gap.", numbers,
                     Remedy.byHand("Keep a smaller share for the intake, and look at both fans: makers mix the two up", Step.SETTINGS))

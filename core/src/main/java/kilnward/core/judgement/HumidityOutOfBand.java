@@ -13,11 +13,12 @@ import kilnward.core.chamber.Effect;
 import kilnward.core.chamber.Humidifier;
 import kilnward.core.chamber.Moisture;
 import kilnward.core.finding.Finding;
-import kilnward.core.finding.Quantity;
+import kilnward.core.finding.QuantityValue;
 import kilnward.core.finding.Remedy;
 import kilnward.core.finding.Severity;
 import kilnward.core.finding.Step;
-import kilnward.core.life.HumidityBand;
+import kilnward.core.life.Band;
+import kilnward.core.quantity.Quantity;
 import kilnward.core.rehearsal.Metrics;
 import kilnward.core.rehearsal.Rehearsed;
 import kilnward.core.setup.Aim;
@@ -35,30 +36,30 @@ final class HumidityOutOfBand implements Judgement {
 
     @Override
     public List<Finding> judge(Situation situation) {
-        Optional<HumidityBand> wanted = situation.setup().needs().humidity();
-        Optional<Metrics.Level> reached = situation.daily().metrics().humidity();
+        Optional<Band> wanted = situation.setup().needs().band(Quantity.RELATIVE_HUMIDITY);
+        Optional<Metrics.Level> reached = situation.daily().metrics().air(Quantity.RELATIVE_HUMIDITY);
         if (wanted.isEmpty() || reached.isEmpty()) {
             return List.of();
         }
-        HumidityBand band = wanted.get();
+        Band band = wanted.get();
         Metrics.Level damp = reached.get();
-        boolean dry = damp.lowest() < band.lowPct() - NOTICEABLE_PCT;
-        boolean wet = damp.highest() > band.highPct() + NOTICEABLE_PCT;
+        boolean dry = damp.lowest() < band.low() - NOTICEABLE_PCT;
+        boolean wet = damp.highest() > band.high() + NOTICEABLE_PCT;
         if (!dry && !wet) {
             return List.of();
         }
-        double share = situation.daily().metrics().humidityInBandShare().orElse(0);
-        double farPct = Math.max(band.lowPct() - damp.mean(), damp.mean() - band.highPct());
+        double share = situation.daily().metrics().inBandShare(Quantity.RELATIVE_HUMIDITY).orElse(0);
+        double farPct = Math.max(band.low() - damp.mean(), damp.mean() - band.high());
         Severity severity = share < 0.5 && farPct > FAR_PCT ? Severity.NEEDS_YOU_NOW : Severity.MIND_THIS;
         Finding.Towards side = dry && wet ? Finding.Towards.BOTH : dry ? Finding.Towards.LOW : Finding.Towards.HIGH;
         Flows flows = Flows.of(situation.setup().chamber(), situation.daily(), band);
-        Map<String, Quantity> numbers = new HashMap<>(Map.of("lowestPct", Numbers.humidity(damp.lowest()), "highestPct", Numbers.humidity(damp.highest()),
-                "lowPct", Numbers.humidity(band.lowPct()), "highPct", Numbers.humidity(band.highPct()), "sharePct", Numbers.percent(100 * share),
+        Map<String, QuantityValue> numbers = new HashMap<>(Map.of("lowestPct", Numbers.humidity(damp.lowest()), "highestPct", Numbers.humidity(damp.highest()),
+                "lowPct", Numbers.humidity(band.low()), "highPct", Numbers.humidity(band.high()), "sharePct", Numbers.percent(100 * share),
                 "neededGh", Numbers.gramsPerHour(flows.neededGh()), "givesGh", Numbers.gramsPerHour(flows.mostGh()), "restingPct", Numbers.humidity(flows.restingPct()),
                 "storeGh", Numbers.gramsPerHour(flows.storeGh())));
-        Excursion out = Excursion.of(situation, situation.daily().trace().humidity().orElseThrow(), hour -> {
-            HumidityBand then = situation.setup().needs().humidityAt(hour).orElse(band);
-            return side == Finding.Towards.HIGH ? then.highPct() : then.lowPct();
+        Excursion out = Excursion.of(situation, situation.daily().trace().air(Quantity.RELATIVE_HUMIDITY).orElseThrow(), hour -> {
+            Band then = situation.setup().needs().bandAt(Quantity.RELATIVE_HUMIDITY, hour).orElse(band);
+            return side == Finding.Towards.HIGH ? then.high() : then.low();
         }, side == Finding.Towards.HIGH);
         String reason = "It goes from {lowestPct} to {highestPct}; wanted are {lowPct} to {highPct}. It is inside {sharePct} of the time.";
         if (side == Finding.Towards.LOW && out.exhausted(effect -> effect == Effect.MOISTENS)) {
@@ -69,7 +70,7 @@ final class HumidityOutOfBand implements Judgement {
         Said said = said(situation, side, out, flows);
         Remedy remedy = said.remedy();
         int[] governing = situation.governing(Aim.HUMIDITY);
-        double shift = band.middlePct() - 0.5 * (damp.lowest() + damp.highest());
+        double shift = band.middle() - 0.5 * (damp.lowest() + damp.highest());
         for (int at = governing.length - 1; at >= 0; at--) {
             remedy = Trials.band(situation, governing[at], shift, numbers, remedy);
         }
@@ -110,7 +111,7 @@ final class HumidityOutOfBand implements Judgement {
                             : flows.storeGh() > 0 && flows.storeGh() > LIVES_ON_STORE * flows.carriedGh()
                                     ? new Said(" {storeGh} come out of what is wet inside: contents, bowls, walls.",
                                             Remedy.byHand("Cover what is wet, or let more air through", Step.CHAMBER))
-                                    : flows.restingPct() > situation.setup().needs().humidity().orElseThrow().highPct()
+                                    : flows.restingPct() > situation.setup().needs().band(Quantity.RELATIVE_HUMIDITY).orElseThrow().high()
                                             ? new Said(" Room air alone makes it {restingPct} in here.", Remedy.byHand("Dry the room’s air, or dry it in here", Step.CHAMBER))
                                             : new Said("", Remedy.byHand("Let more air through, or dry it", Step.CHAMBER));
         };
@@ -126,18 +127,18 @@ final class HumidityOutOfBand implements Judgement {
      * @param restingPct humidity inside with room air and what lives there alone (%RH)
      */
     private record Flows(double carriedGh, double neededGh, double mostGh, double storeGh, double restingPct) {
-        static Flows of(Chamber chamber, Rehearsed day, HumidityBand band) {
+        static Flows of(Chamber chamber, Rehearsed day, Band band) {
             double hours = day.scenario().durationS() / 3600;
             Moisture.WaterLedger water = day.metrics().water().orElseThrow();
             double insideC = day.metrics().occupant().mean();
             double perPct = SaturatedVapour.densityKgM3(insideC) / 100;
             double supply = chamber.room().vapourPressurePa().orElseThrow() / MoistAir.VAPOUR_GAS_CONSTANT / (insideC + Temperature.ZERO_CELSIUS_K);
-            double excess = perPct * day.metrics().humidity().orElseThrow().mean() - supply;
+            double excess = perPct * day.metrics().air(Quantity.RELATIVE_HUMIDITY).orElseThrow().mean() - supply;
             // As much air as carried so much water away.
             double flowM3h = Math.abs(excess) > 0.05 * supply ? Math.max(0, water.ventilatedKg() / excess / hours)
                     : 3600 * kilnward.core.chamber.Flow.usual(chamber, id -> false).exchangeM3s();
             double livingGh = chamber.contents().living().waterGh();
-            double needed = 1000 * flowM3h * (perPct * band.middlePct() - supply) - livingGh;
+            double needed = 1000 * flowM3h * (perPct * band.middle() - supply) - livingGh;
             double most = chamber.of(Humidifier.class).stream().mapToDouble(each -> each.outputGh() * each.pulseOnS() / (each.pulseOnS() + each.pulseRestS())).sum();
             double resting = flowM3h > 0 ? (supply + livingGh / 1000 / flowM3h) / perPct : 100;
             return new Flows(1000 * (water.ventilatedKg() + water.driedKg()) / hours, Math.max(0, needed), most, -1000 * water.storedKg() / hours,

@@ -9,6 +9,7 @@ import kilnward.core.finding.Finding;
 import kilnward.core.finding.Remedy;
 import kilnward.core.finding.Severity;
 import kilnward.core.finding.Step;
+import kilnward.core.quantity.Quantity;
 import kilnward.core.rehearsal.Metrics;
 import kilnward.core.setup.Setup;
 
@@ -24,7 +25,8 @@ final class HumidityUnsettled implements Judgement {
         Setup setup = situation.setup();
         Metrics metrics = situation.daily().metrics();
         Optional<Moisture.WaterLedger> water = metrics.water();
-        if (setup.needs().humidity().isEmpty() || water.isEmpty() || metrics.humidity().isEmpty() || setup.chamber().tank().isPresent()) {
+        if (setup.needs().band(Quantity.RELATIVE_HUMIDITY).isEmpty() || water.isEmpty() || metrics.air(Quantity.RELATIVE_HUMIDITY).isEmpty()
+                || setup.chamber().tank().isPresent()) {
             return List.of();
         }
         double hours = situation.daily().scenario().durationS() / 3600;
@@ -37,7 +39,8 @@ final class HumidityUnsettled implements Judgement {
         }
         return List.of(new Finding("humidity-unsettled", Severity.MIND_THIS, "The humidity is not settled yet",
                 "Of {carriedGh} that the air carries away, {storeGh} come out of walls and of what stands inside. Once they are dry it falls below the {meanPct} it has now.",
-                Map.of("carriedGh", Numbers.gramsPerHour(carriedGh), "storeGh", Numbers.gramsPerHour(storeGh), "meanPct", Numbers.humidity(metrics.humidity().get().mean())),
+                Map.of("carriedGh", Numbers.gramsPerHour(carriedGh), "storeGh", Numbers.gramsPerHour(storeGh), "meanPct",
+                        Numbers.humidity(metrics.air(Quantity.RELATIVE_HUMIDITY).get().mean())),
                 Remedy.byHand("Judge its humidity after a few days, or line wood and card so that they take nothing up", Step.CHAMBER)));
     }
 }

@@ -26,6 +26,7 @@ public final class Judgements {
             new PoorerResult(),
             new OtherPlaceOutOfBand(),
             new HumidityOutOfBand(),
+            new CarbonDioxideOutOfRange(),
             new HumidityUnsaid(),
             new HumidityUnsettled(),
             new ChangesTooFast(),

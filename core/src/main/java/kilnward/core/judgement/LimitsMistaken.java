@@ -8,7 +8,7 @@ import java.util.Optional;
 import kilnward.core.device.Parameter;
 import kilnward.core.device.Settings;
 import kilnward.core.finding.Finding;
-import kilnward.core.finding.Quantity;
+import kilnward.core.finding.QuantityValue;
 import kilnward.core.finding.Remedy;
 import kilnward.core.finding.Severity;
 import kilnward.core.finding.Step;
@@ -37,7 +37,7 @@ final class LimitsMistaken implements Judgement {
             if (!low && !high || lowest.isEmpty() || highest.isEmpty() || !isMeant(situation, i, keep, lowest.get(), highest.get()) || isRight(situation, i, keep, acts)) {
                 continue;
             }
-            Map<String, Quantity> numbers = new HashMap<>(Map.of("lowLimit", Numbers.level(lowest.get()), "highLimit", Numbers.level(highest.get()),
+            Map<String, QuantityValue> numbers = new HashMap<>(Map.of("lowLimit", Numbers.level(lowest.get()), "highLimit", Numbers.level(highest.get()),
                     "from", Numbers.level(acts[0]), "until", Numbers.level(acts[1])));
             Remedy remedy = Trials.band(situation, i, keep.middleC() - situation.placement(i) - 0.5 * (acts[0] + acts[1]), numbers,
                     Remedy.byHand("Key in set value and differential for what is wanted", Step.SETTINGS));

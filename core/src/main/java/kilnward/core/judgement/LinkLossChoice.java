@@ -5,7 +5,7 @@ import java.util.Map;
 import java.util.Set;
 import java.util.TreeMap;
 import kilnward.core.chamber.Effect;
-import kilnward.core.finding.Quantity;
+import kilnward.core.finding.QuantityValue;
 import kilnward.core.finding.Unit;
 import kilnward.core.rehearsal.Fault;
 import kilnward.core.rehearsal.Metrics;
@@ -59,15 +59,15 @@ public record LinkLossChoice(boolean on, double offHarmsS, double onHarmsS, doub
         return "Without its head unit, in the worst room for it: " + off + ", " + lit + ". " + (on ? "On is the safer." : "Off is the safer.");
     }
 
-    public Map<String, Quantity> numbers() {
-        Map<String, Quantity> numbers = new TreeMap<>();
-        numbers.put("off", new Quantity(offC, Unit.CELSIUS));
-        numbers.put("on", new Quantity(onC, Unit.CELSIUS));
+    public Map<String, QuantityValue> numbers() {
+        Map<String, QuantityValue> numbers = new TreeMap<>();
+        numbers.put("off", new QuantityValue(offC, Unit.CELSIUS));
+        numbers.put("on", new QuantityValue(onC, Unit.CELSIUS));
         if (Double.isFinite(offHarmsS)) {
-            numbers.put("offHarms", new Quantity(offHarmsS, Unit.SECOND));
+            numbers.put("offHarms", new QuantityValue(offHarmsS, Unit.SECOND));
         }
         if (Double.isFinite(onHarmsS)) {
-            numbers.put("onHarms", new Quantity(onHarmsS, Unit.SECOND));
+            numbers.put("onHarms", new QuantityValue(onHarmsS, Unit.SECOND));
         }
         return numbers;
     }

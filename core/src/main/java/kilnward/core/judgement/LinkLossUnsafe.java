@@ -9,7 +9,7 @@ import kilnward.core.device.Habits;
 import kilnward.core.device.Parameter;
 import kilnward.core.device.Translation;
 import kilnward.core.finding.Finding;
-import kilnward.core.finding.Quantity;
+import kilnward.core.finding.QuantityValue;
 import kilnward.core.finding.Remedy;
 import kilnward.core.finding.Severity;
 import kilnward.core.finding.Step;
@@ -26,7 +26,7 @@ final class LinkLossUnsafe implements Judgement {
             boolean byKey = controller.inForce().value(Parameter.LINK_LOSS).isPresent();
             boolean goesOn = byKey ? Translation.isChosen(controller.settings(), Parameter.LINK_LOSS) : fixed == Habits.LinkLoss.ON || fixed == Habits.LinkLoss.STAYS;
             boolean linked = byKey || fixed == Habits.LinkLoss.OFF || fixed == Habits.LinkLoss.ON || fixed == Habits.LinkLoss.STAYS;
-            if (controller.readsHumidity() || controller.isCutOut() || !linked) {
+            if (!controller.readsTemperature() || controller.isCutOut() || !linked) {
                 continue;
             }
             LinkLossChoice choice = LinkLossChoice.of(situation.setup(), controller);
@@ -35,7 +35,7 @@ final class LinkLossUnsafe implements Judgement {
                 continue;
             }
             boolean otherBorne = !Double.isFinite(goesOn ? choice.offHarmsS() : choice.onHarmsS());
-            Map<String, Quantity> numbers = Map.of("harmed", Numbers.seconds(harmedS));
+            Map<String, QuantityValue> numbers = Map.of("harmed", Numbers.seconds(harmedS));
             Remedy second = Remedy.byHand("Put a second, independent layer behind it", Step.CHAMBER);
             // Let on without its head unit, what warms may have nothing between it and harm but one thermostat: that is not offered.
             boolean alone = !goesOn && LinkLossChoice.of(withoutThermostats(situation.setup()), controller).onHarmsS() < Double.POSITIVE_INFINITY

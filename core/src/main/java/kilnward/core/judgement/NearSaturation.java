@@ -11,6 +11,7 @@ import kilnward.core.finding.Remedy;
 import kilnward.core.finding.Severity;
 import kilnward.core.finding.Step;
 import kilnward.core.ladder.Rekey;
+import kilnward.core.quantity.Quantity;
 import kilnward.core.setup.PlannedController;
 
 /**
@@ -24,7 +25,7 @@ final class NearSaturation implements Judgement {
     public List<Finding> judge(Situation situation) {
         List<Finding> findings = new ArrayList<>();
         for (PlannedController controller : situation.setup().controllers()) {
-            if (!controller.readsHumidity()) {
+            if (controller.reads() != Quantity.RELATIVE_HUMIDITY) {
                 continue;
             }
             Optional<SwitchingPoints> switching = Rekey.points(situation.setup(), controller);

@@ -1,65 +1,76 @@
 package kilnward.core.judgement;
 
+import java.util.Arrays;
+import java.util.Locale;
 import kilnward.core.air.MoistAir;
 import kilnward.core.chamber.Chamber;
 import kilnward.core.chamber.Flow;
 import kilnward.core.chamber.MoistureBalance;
-import kilnward.core.finding.Quantity;
+import kilnward.core.finding.QuantityValue;
 import kilnward.core.finding.Unit;
+import kilnward.core.quantity.Quantity;
 
 /** Short names for quantities, and the steady moisture balance of a planned chamber. */
 final class Numbers {
     private Numbers() {
     }
 
-    static Quantity level(double celsius) {
-        return new Quantity(celsius, Unit.CELSIUS);
+    static QuantityValue level(double celsius) {
+        return new QuantityValue(celsius, Unit.CELSIUS);
     }
 
-    static Quantity difference(double kelvin) {
-        return new Quantity(kelvin, Unit.KELVIN);
+    static QuantityValue difference(double kelvin) {
+        return new QuantityValue(kelvin, Unit.KELVIN);
     }
 
-    static Quantity watts(double watts) {
-        return new Quantity(watts, Unit.WATT);
+    static QuantityValue watts(double watts) {
+        return new QuantityValue(watts, Unit.WATT);
     }
 
-    static Quantity percent(double percent) {
-        return new Quantity(percent, Unit.PERCENT);
+    static QuantityValue percent(double percent) {
+        return new QuantityValue(percent, Unit.PERCENT);
     }
 
-    static Quantity humidity(double pct) {
-        return new Quantity(pct, Unit.RELATIVE_HUMIDITY);
+    static QuantityValue humidity(double pct) {
+        return new QuantityValue(pct, Unit.RELATIVE_HUMIDITY);
     }
 
-    /** A level of temperature or of humidity. */
-    static Quantity of(double level, boolean humidity) {
-        return humidity ? humidity(level) : level(level);
+    /** What a finding about a quantity calls that part. */
+    static String part(Quantity quantity) {
+        return switch (quantity) {
+            case RELATIVE_HUMIDITY -> "humidity";
+            default -> quantity.name().toLowerCase(Locale.ROOT).replace('_', '-');
+        };
     }
 
-    /** A difference of temperature or of humidity. */
-    static Quantity difference(double difference, boolean humidity) {
-        return humidity ? humidity(difference) : difference(difference);
+    /** The quantity of a part. */
+    static Quantity quantity(String part) {
+        return Arrays.stream(Quantity.values()).filter(each -> part(each).equals(part)).findFirst().orElse(Quantity.TEMPERATURE);
     }
 
-    static Quantity gramsPerHour(double gramsPerHour) {
-        return new Quantity(gramsPerHour, Unit.GRAM_PER_HOUR);
+    /** A word as a sentence begins with it. */
+    static String capital(String word) {
+        return Character.toUpperCase(word.charAt(0)) + word.substring(1);
     }
 
-    static Quantity rate(double kelvinPerHour) {
-        return new Quantity(kelvinPerHour, Unit.KELVIN_PER_HOUR);
+    static QuantityValue gramsPerHour(double gramsPerHour) {
+        return new QuantityValue(gramsPerHour, Unit.GRAM_PER_HOUR);
     }
 
-    static Quantity seconds(double seconds) {
-        return new Quantity(seconds, Unit.SECOND);
+    static QuantityValue rate(double kelvinPerHour) {
+        return new QuantityValue(kelvinPerHour, Unit.KELVIN_PER_HOUR);
     }
 
-    static Quantity perHour(double perHour) {
-        return new Quantity(perHour, Unit.PER_HOUR);
+    static QuantityValue seconds(double seconds) {
+        return new QuantityValue(seconds, Unit.SECOND);
     }
 
-    static Quantity count(double count) {
-        return new Quantity(count, Unit.COUNT);
+    static QuantityValue perHour(double perHour) {
+        return new QuantityValue(perHour, Unit.PER_HOUR);
+    }
+
+    static QuantityValue count(double count) {
+        return new QuantityValue(count, Unit.COUNT);
     }
 
     /**

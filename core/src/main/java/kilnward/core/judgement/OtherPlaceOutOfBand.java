@@ -5,7 +5,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import kilnward.core.finding.Finding;
-import kilnward.core.finding.Quantity;
+import kilnward.core.finding.QuantityValue;
 import kilnward.core.finding.Remedy;
 import kilnward.core.finding.Severity;
 import kilnward.core.finding.Step;
@@ -31,7 +31,7 @@ final class OtherPlaceOutOfBand implements Judgement {
         }
         Finding.Towards side = cool && warm ? Finding.Towards.BOTH : cool ? Finding.Towards.LOW : Finding.Towards.HIGH;
         double share = situation.daily().metrics().otherInBandShare().orElse(0);
-        Map<String, Quantity> numbers = new HashMap<>(Map.of("lowestC", Numbers.level(there.get().lowest()), "highestC", Numbers.level(there.get().highest()),
+        Map<String, QuantityValue> numbers = new HashMap<>(Map.of("lowestC", Numbers.level(there.get().lowest()), "highestC", Numbers.level(there.get().highest()),
                 "keepLowC", Numbers.level(lowC), "keepHighC", Numbers.level(highC), "inBandPct", Numbers.percent(100 * share)));
         int[] governing = situation.governing(Aim.OTHER);
         Remedy remedy = governing.length == 0 ? Remedy.byHand("No controller reads it there: give it a heater or cooler with a probe of its own", Step.PROBES)

@@ -1,6 +1,7 @@
 package kilnward.core.judgement;
 
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
@@ -12,6 +13,7 @@ import kilnward.core.finding.Finding;
 import kilnward.core.finding.Remedy;
 import kilnward.core.finding.Severity;
 import kilnward.core.finding.Step;
+import kilnward.core.quantity.Quantity;
 import kilnward.core.setup.PlannedController;
 
 /** An output left on or off by hand ignores its program. */
@@ -39,8 +41,8 @@ final class OutputInManual implements Judgement {
     }
 
     private static Finding.Towards leadsTo(Set<Effect> effects, boolean on) {
-        boolean raises = effects.stream().anyMatch(effect -> effect.raisesTemperature() || effect == Effect.MOISTENS);
-        boolean lowers = effects.stream().anyMatch(effect -> effect == Effect.COOLS || effect == Effect.DRIES || effect == Effect.AIRS);
+        boolean raises = effects.stream().anyMatch(effect -> Arrays.stream(Quantity.values()).anyMatch(effect::raises));
+        boolean lowers = effects.stream().anyMatch(effect -> Arrays.stream(Quantity.values()).anyMatch(effect::lowers));
         return raises == lowers ? Finding.Towards.BOTH : raises == on ? Finding.Towards.HIGH : Finding.Towards.LOW;
     }
 }

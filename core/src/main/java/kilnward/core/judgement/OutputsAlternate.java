@@ -8,10 +8,11 @@ import java.util.function.Predicate;
 import kilnward.core.chamber.Effect;
 import kilnward.core.device.Parameter;
 import kilnward.core.finding.Finding;
-import kilnward.core.finding.Quantity;
+import kilnward.core.finding.QuantityValue;
 import kilnward.core.finding.Remedy;
 import kilnward.core.finding.Severity;
 import kilnward.core.finding.Step;
+import kilnward.core.quantity.Quantity;
 import kilnward.core.rehearsal.Trace;
 import kilnward.core.setup.Aim;
 import kilnward.core.setup.PlannedController;
@@ -39,24 +40,25 @@ final class OutputsAlternate implements Judgement {
     }
 
     private static void judge(Situation situation, Aim aim, List<Finding> findings) {
-        boolean humidity = aim == Aim.HUMIDITY;
+        Quantity quantity = aim.quantity();
+        Quantity.Verbs verbs = quantity.holding().verbs();
+        boolean moist = quantity == Quantity.RELATIVE_HUMIDITY;
         double days = situation.daily().scenario().durationS() / DAY_S;
-        double perDay = turns(most(situation, effect -> effect == (humidity ? Effect.MOISTENS : Effect.WARMS)),
-                most(situation, effect -> effect == (humidity ? Effect.DRIES : Effect.COOLS))) / days;
+        double perDay = turns(most(situation, effect -> effect != Effect.LIGHTS && effect.raises(quantity)),
+                most(situation, effect -> effect.isMadeToLower(quantity))) / days;
         if (perDay < MOST_TURNS) {
             return;
         }
         double litres = situation.daily().metrics().water().map(water -> Math.max(0, water.driedKg() / days)).orElse(0.0);
-        Map<String, Quantity> numbers = new HashMap<>(Map.of("turns", Numbers.count(Math.round(perDay)), "litres", Numbers.count(litres)));
-        Remedy remedy = Remedy.byHand(humidity ? "Let moistening start lower and drying start higher: 8 points to each side of the middle usually end it"
-                : "Let heating start lower and cooling start higher, until a swing fits between", Step.SETTINGS);
+        Map<String, QuantityValue> numbers = new HashMap<>(Map.of("turns", Numbers.count(Math.round(perDay)), "litres", Numbers.count(litres)));
+        Remedy remedy = Remedy.byHand("Let " + verbs.raising() + " start lower and " + verbs.lowering() + " start higher, until a swing fits between", Step.SETTINGS);
         for (int at = WIDER.length - 1; at >= 0; at--) {
             remedy = Remedy.tried("Make the differentials wider", wider(situation, aim, WIDER[at]), remedy);
         }
         findings.add(new Finding("outputs-alternate", perDay >= FAR_TOO_MANY ? Severity.NEEDS_YOU_NOW : Severity.MIND_THIS,
-                (humidity ? "Moistening and drying" : "Heating and cooling") + " take turns all day", "They take turns {turns} times a day: "
-                        + (humidity ? "what one gives off the other takes out, about {litres} l a day." : "what one gives the other takes out."),
-                numbers, remedy).about("", humidity ? "humidity" : "temperature", "").towards(Finding.Towards.BOTH));
+                Numbers.capital(verbs.raising()) + " and " + verbs.lowering() + " take turns all day", "They take turns {turns} times a day: "
+                        + (moist ? "what one gives off the other takes out, about {litres} l a day." : "what one gives the other takes out."),
+                numbers, remedy).about("", Numbers.part(quantity), "").towards(Finding.Towards.BOTH));
     }
 
     /** How often one came after the other; a bucket in which both ran is a turn by itself. */

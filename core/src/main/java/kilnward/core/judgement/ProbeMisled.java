@@ -7,13 +7,14 @@ import kilnward.core.chamber.Chamber;
 import kilnward.core.chamber.Humidifier;
 import kilnward.core.chamber.Lamp;
 import kilnward.core.finding.Finding;
-import kilnward.core.finding.Quantity;
+import kilnward.core.finding.QuantityValue;
 import kilnward.core.finding.Remedy;
 import kilnward.core.finding.Severity;
 import kilnward.core.finding.Step;
 import kilnward.core.life.OccupantPlace;
 import kilnward.core.probe.Probe;
 import kilnward.core.probe.ProbePlace;
+import kilnward.core.quantity.Quantity;
 import kilnward.core.setup.PlannedController;
 import kilnward.core.setup.Setup;
 
@@ -55,7 +56,7 @@ final class ProbeMisled implements Judgement {
                     "The room makes {sharePct} of what it feels: what it governs heats or cools without end.",
                     Map.of("sharePct", Numbers.percent(100 * probe.place().roomShare())),
                     chamber.tank().isPresent() ? "Fix it well under water, also for when top-up fails" : "Hang it inside, beside the occupant").towards(Finding.Towards.BOTH));
-        } else if (chamber.tank().isEmpty() && !controller.readsHumidity()) {
+        } else if (chamber.tank().isEmpty() && controller.readsTemperature()) {
             follows(situation, probe, findings);
         }
         if (lit && Math.abs(lightK) > NOTICEABLE_K) {
@@ -69,10 +70,11 @@ final class ProbeMisled implements Judgement {
                     Map.of("everyS", Numbers.seconds(controller.profile().samplingS()), "selfK", Numbers.difference(selfK)),
                     "Read it less often, or hang it in moving air").towards(Finding.Towards.LOW));
         }
-        if (controller.readsHumidity() && fog && probe.humidity().isPresent() && probe.humidity().get().mistShare() > IN_MIST) {
+        if (controller.reads() == Quantity.RELATIVE_HUMIDITY && fog && probe.sensor(Quantity.RELATIVE_HUMIDITY).isPresent()
+                && probe.sensor(Quantity.RELATIVE_HUMIDITY).get().mistShare() > IN_MIST) {
             findings.add(finding("probe-in-mist", Severity.MIND_THIS, "The humidity probe hangs in the mist",
                     "Droplets on its cap pull it {sharePct} of the way to 100 while there is mist: it stops the humidifier too early.",
-                    Map.of("sharePct", Numbers.percent(100 * probe.humidity().get().mistShare())),
+                    Map.of("sharePct", Numbers.percent(100 * probe.sensor(Quantity.RELATIVE_HUMIDITY).get().mistShare())),
                     "Hang it away from the stream and wipe it when it reads 100").towards(Finding.Towards.LOW));
         }
         findings.forEach(finding -> found.add(finding.about(probe.id(), "", situation.setup().name(probe.id()))));
@@ -98,7 +100,7 @@ final class ProbeMisled implements Judgement {
         }
     }
 
-    private static Finding finding(String code, Severity severity, String title, String reason, Map<String, Quantity> numbers,
+    private static Finding finding(String code, Severity severity, String title, String reason, Map<String, QuantityValue> numbers,
             String remedy) {
         return new Finding(code, severity, title, reason, numbers, Remedy.byHand(remedy, Step.PROBES));
     }

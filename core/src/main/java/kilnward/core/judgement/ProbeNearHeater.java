@@ -30,7 +30,7 @@ final class ProbeNearHeater implements Judgement {
         double[] nodes = situation.steady().nodesC(roomC, share, 0);
         for (Probe probe : situation.setup().probes()) {
             int[] reads = IntStream.range(0, situation.setup().controllers().size()).filter(i -> situation.controller(i).probeIds().contains(probe.id())
-                    && !situation.controller(i).readsHumidity()).toArray();
+                    && situation.controller(i).readsTemperature()).toArray();
             double warmK = 0;
             double elementC = Double.NEGATIVE_INFINITY;
             for (int e = 0; e < heaters; e++) {

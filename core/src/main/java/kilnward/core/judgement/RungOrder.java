@@ -8,13 +8,14 @@ import java.util.Optional;
 import kilnward.core.device.LevelKind;
 import kilnward.core.device.Parameter;
 import kilnward.core.finding.Finding;
-import kilnward.core.finding.Quantity;
+import kilnward.core.finding.QuantityValue;
 import kilnward.core.finding.Remedy;
 import kilnward.core.finding.Severity;
 import kilnward.core.finding.Step;
 import kilnward.core.ladder.Rung;
 import kilnward.core.life.HarmLimit;
 import kilnward.core.life.Side;
+import kilnward.core.quantity.Quantity;
 import kilnward.core.setup.Aim;
 import kilnward.core.setup.PlannedController;
 
@@ -29,7 +30,7 @@ final class RungOrder implements Judgement {
         for (Aim aim : Aim.values()) {
             for (int i : situation.governing(aim)) {
                 for (Rung rung : situation.ladder().rungs()) {
-                    if (rung.controllerId().equals(situation.controller(i).id()) && rung.humidity() == (aim == Aim.HUMIDITY)) {
+                    if (rung.controllerId().equals(situation.controller(i).id()) && rung.quantity() == aim.quantity()) {
                         alarm(situation, i, rung).ifPresent(findings::add);
                     }
                 }
@@ -41,22 +42,22 @@ final class RungOrder implements Judgement {
 
     private static Optional<Finding> alarm(Situation situation, int i, Rung rung) {
         boolean high = rung.kind() == LevelKind.HIGH_ALARM;
-        Optional<double[]> wanted = situation.wanted(rung.humidity() ? Aim.HUMIDITY : situation.aim(i));
+        Optional<double[]> wanted = situation.wanted(rung.quantity() == situation.aim(i).quantity() ? situation.aim(i) : Aim.of(rung.quantity()));
         if (!high && rung.kind() != LevelKind.LOW_ALARM || wanted.isEmpty()) {
             return Optional.empty();
         }
         PlannedController controller = situation.controller(i);
         double sign = high ? 1 : -1;
         double keep = wanted.get()[high ? 1 : 0];
-        Optional<HarmLimit> harm = rung.humidity() || rung.other() ? Optional.empty() : situation.setup().needs().nearest(high ? Side.HIGH : Side.LOW);
+        Optional<HarmLimit> harm = rung.quantity() != Quantity.TEMPERATURE || rung.other() ? Optional.empty() : situation.setup().needs().nearest(high ? Side.HIGH : Side.LOW);
         boolean insideBand = sign * rung.occupant() <= sign * keep;
         boolean beyondHarm = harm.isPresent() && sign * rung.occupant() >= sign * harm.get().levelC();
         if (!insideBand && !beyondHarm) {
             return Optional.empty();
         }
         String name = high ? "high" : "low";
-        Map<String, Quantity> numbers = new HashMap<>(Map.of("alarm", Numbers.of(rung.occupant(), rung.humidity()), "keep", Numbers.of(keep, rung.humidity()),
-                "harm", Numbers.of(harm.map(HarmLimit::levelC).orElse(keep), rung.humidity())));
+        Map<String, QuantityValue> numbers = new HashMap<>(Map.of("alarm", rung.quantity().level(rung.occupant()), "keep", rung.quantity().level(keep),
+                "harm", rung.quantity().level(harm.map(HarmLimit::levelC).orElse(keep))));
         Parameter parameter = high ? Parameter.HIGH_ALARM : Parameter.LOW_ALARM;
         Remedy remedy = Trials.alarms(situation, i, parameter, numbers, Trials.noPlace(situation, i, parameter));
         return Optional.of(new Finding("rung-order", beyondHarm ? Severity.NEEDS_YOU_NOW : Severity.MIND_THIS,
@@ -77,7 +78,7 @@ final class RungOrder implements Judgement {
             return Optional.empty();
         }
         boolean own = rung.controllerId().isEmpty();
-        Map<String, Quantity> numbers = Map.of("rungC", Numbers.level(rung.occupant()), "highestC", Numbers.level(highestC),
+        Map<String, QuantityValue> numbers = Map.of("rungC", Numbers.level(rung.occupant()), "highestC", Numbers.level(highestC),
                 "harmC", Numbers.level(harm.map(HarmLimit::levelC).orElse(rung.occupant())));
         return Optional.of(new Finding("backup-order", tooHigh ? Severity.NEEDS_YOU_NOW : Severity.MIND_THIS,
                 tooHigh ? "The backup cuts out too late" : "The backup governs instead of backing up",

@@ -6,11 +6,12 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import kilnward.core.finding.Finding;
-import kilnward.core.finding.Quantity;
+import kilnward.core.finding.QuantityValue;
 import kilnward.core.finding.Remedy;
 import kilnward.core.finding.Severity;
 import kilnward.core.finding.Step;
 import kilnward.core.probe.DisplayUnit;
+import kilnward.core.quantity.Quantity;
 import kilnward.core.rehearsal.Metrics;
 import kilnward.core.setup.Aim;
 import kilnward.core.setup.PlannedController;
@@ -40,9 +41,9 @@ final class SetElsewhere implements Judgement {
     }
 
     /** What the same numbers would be in the other unit, where only that makes sense: the commonest dangerous slip. */
-    private static String otherUnit(Situation situation, int i, double[] acts, double[] wanted, Map<String, Quantity> numbers) {
+    private static String otherUnit(Situation situation, int i, double[] acts, double[] wanted, Map<String, QuantityValue> numbers) {
         DisplayUnit unit = situation.unit(i);
-        if (unit.isHumidity()) {
+        if (!unit.isTemperature()) {
             return "";
         }
         DisplayUnit other = unit == DisplayUnit.F ? DisplayUnit.C : DisplayUnit.F;
@@ -66,9 +67,9 @@ final class SetElsewhere implements Judgement {
             return Optional.empty();
         }
         PlannedController controller = situation.controller(i);
-        boolean humidity = controller.readsHumidity();
-        Map<String, Quantity> numbers = new HashMap<>(Map.of("from", Numbers.of(acts[0], humidity), "to", Numbers.of(acts[1], humidity),
-                "wantedLow", Numbers.of(wanted[0], humidity), "wantedHigh", Numbers.of(wanted[1], humidity)));
+        Quantity reads = controller.reads();
+        Map<String, QuantityValue> numbers = new HashMap<>(Map.of("from", reads.level(acts[0]), "to", reads.level(acts[1]),
+                "wantedLow", reads.level(wanted[0]), "wantedHigh", reads.level(wanted[1])));
         double shift = 0.5 * (wanted[0] + wanted[1]) - placement - 0.5 * (acts[0] + acts[1]);
         Remedy remedy = Trials.band(situation, i, shift, numbers, Remedy.byHand("Propose settings, or key in what works between {wantedLow} and {wantedHigh} at the occupant",
                 Step.SETTINGS));

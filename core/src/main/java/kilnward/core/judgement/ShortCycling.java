@@ -11,7 +11,7 @@ import kilnward.core.device.LawKind;
 import kilnward.core.device.Parameter;
 import kilnward.core.device.Settings;
 import kilnward.core.finding.Finding;
-import kilnward.core.finding.Quantity;
+import kilnward.core.finding.QuantityValue;
 import kilnward.core.finding.Remedy;
 import kilnward.core.finding.Severity;
 import kilnward.core.finding.Step;
@@ -47,12 +47,12 @@ final class ShortCycling implements Judgement {
     private static Finding finding(Situation situation, int i, int loop) {
         PlannedController controller = situation.controller(i);
         double perHour = situation.switching(i, loop).cyclesPerHour();
-        Map<String, Quantity> numbers = new HashMap<>(Map.of("perHour", Numbers.perHour(perHour), "months", Numbers.count(LoadCheck.CONTACT_LIFE / perHour / HOURS_A_MONTH)));
-        Remedy remedy = Remedy.byHand(controller.readsHumidity() ? "Widen the gap, or slow the humidifier down with pauses"
+        Map<String, QuantityValue> numbers = new HashMap<>(Map.of("perHour", Numbers.perHour(perHour), "months", Numbers.count(LoadCheck.CONTACT_LIFE / perHour / HOURS_A_MONTH)));
+        Remedy remedy = Remedy.byHand(!controller.readsTemperature() ? "Widen the gap, or slow the humidifier down with pauses"
                 : situation.setup().effects(controller.loops().get(loop)).contains(Effect.WARMS) ? "Add mass, take a weaker heater, or move the probe away from it"
                         : "Widen the gap, add mass, or give it a rest between two runs",
-                controller.readsHumidity() ? Step.SETTINGS : Step.CHAMBER);
-        Optional<Trial> better = situation.firstLook() || controller.readsHumidity() || loop > 0 ? Optional.empty() : slower(situation, controller, i);
+                !controller.readsTemperature() ? Step.SETTINGS : Step.CHAMBER);
+        Optional<Trial> better = situation.firstLook() || !controller.readsTemperature() || loop > 0 ? Optional.empty() : slower(situation, controller, i);
         if (better.isPresent()) {
             numbers.put("width", Numbers.difference(better.get().widthK()));
             numbers.put("thenPerHour", Numbers.perHour(better.get().perHour()));

@@ -6,7 +6,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalDouble;
 import kilnward.core.finding.Finding;
-import kilnward.core.finding.Quantity;
+import kilnward.core.finding.QuantityValue;
 import kilnward.core.finding.Remedy;
 import kilnward.core.finding.Severity;
 import kilnward.core.finding.Step;
@@ -31,7 +31,7 @@ final class StuckOnHarms implements Judgement {
         }
         Sizing sizing = situation.sizing();
         double harmlessW = sizing.harmlessW().orElse(0);
-        Map<String, Quantity> numbers = new HashMap<>(Map.of("roomC", Numbers.level(situation.setup().chamber().room().warmestC()),
+        Map<String, QuantityValue> numbers = new HashMap<>(Map.of("roomC", Numbers.level(situation.setup().chamber().room().warmestC()),
                 "endC", Numbers.level(situation.stuckOnEndC()), "harmedS", Numbers.seconds(harmed.getAsDouble()), "harmlessW", Numbers.watts(harmlessW)));
         String sizes = harmlessW <= 0 ? " It gets there without any heater: cooling is what is missing."
                 : sizing.hasWindow() ? " A heater of up to {harmlessW} could not do that and still holds the coldest room."
@@ -42,7 +42,7 @@ final class StuckOnHarms implements Judgement {
     }
 
     /** A cut-out is advised where one that was rehearsed keeps harm away. */
-    private static Remedy remedy(Situation situation, Map<String, Quantity> numbers) {
+    private static Remedy remedy(Situation situation, Map<String, QuantityValue> numbers) {
         Sizing sizing = situation.sizing();
         Optional<BackupLevel> level = situation.firstLook() ? BackupLevel.of(situation.setup()) : BackupLevel.stopping(situation.setup());
         boolean stops = level.isPresent() && (situation.firstLook() || level.get().stops(situation.setup()));

@@ -8,7 +8,7 @@ import java.util.Map;
 import java.util.Optional;
 import kilnward.core.chamber.Effect;
 import kilnward.core.finding.Finding;
-import kilnward.core.finding.Quantity;
+import kilnward.core.finding.QuantityValue;
 import kilnward.core.finding.Remedy;
 import kilnward.core.finding.Severity;
 import kilnward.core.finding.Step;
@@ -16,6 +16,7 @@ import kilnward.core.life.HarmLimit;
 import kilnward.core.life.KeepBand;
 import kilnward.core.life.Needs;
 import kilnward.core.life.Side;
+import kilnward.core.quantity.Quantity;
 import kilnward.core.rehearsal.Metrics;
 import kilnward.core.rehearsal.Trace;
 
@@ -57,7 +58,7 @@ final class SwingOutOfBand implements Judgement {
         boolean both = below >= NOTICEABLE_K && above >= NOTICEABLE_K;
         Finding.Towards side = both ? Finding.Towards.BOTH : above > below ? Finding.Towards.HIGH : Finding.Towards.LOW;
         double shiftK = keep.middleC() - 0.5 * (span.lowestC() + span.highestC());
-        Map<String, Quantity> numbers = new HashMap<>(Map.of("lowestC", Numbers.level(span.lowestC()), "highestC", Numbers.level(span.highestC()),
+        Map<String, QuantityValue> numbers = new HashMap<>(Map.of("lowestC", Numbers.level(span.lowestC()), "highestC", Numbers.level(span.highestC()),
                 "keepLowC", Numbers.level(keep.lowC()), "keepHighC", Numbers.level(keep.highC()), "inBandPct", Numbers.percent(100 * metrics.inBandShare()),
                 "awayK", Numbers.difference(Math.abs(shiftK))));
         Remedy remedy = advice(situation, side, shiftK);
@@ -119,7 +120,7 @@ final class SwingOutOfBand implements Judgement {
         Needs needs = situation.setup().needs();
         Excursion out = Excursion.of(situation, situation.daily().trace().occupant(),
                 hour -> side == Finding.Towards.HIGH ? needs.keepAt(hour).highC() : needs.keepAt(hour).lowC(), side == Finding.Towards.HIGH);
-        boolean heats = out.ran(Effect::raisesTemperature).isPresent();
+        boolean heats = out.ran(effect -> effect.raises(Quantity.TEMPERATURE)).isPresent();
         boolean cools = out.ran(SwingOutOfBand::takesHeatOut).isPresent();
         return switch (side) {
             case BOTH -> !heats && !cools ? Remedy.byHand("Fit something that heats or cools, with a controller", Step.CHAMBER)
@@ -130,13 +131,13 @@ final class SwingOutOfBand implements Judgement {
     }
 
     private static Remedy tooCool(Excursion out, boolean heats, double shiftK) {
-        if (out.worked(SwingOutOfBand::takesHeatOut) && !out.exhausted(Effect::raisesTemperature)) {
+        if (out.worked(SwingOutOfBand::takesHeatOut) && !out.exhausted(effect -> effect.raises(Quantity.TEMPERATURE))) {
             return Remedy.byHand("What cools it still runs while it is too cool: let it stop sooner", Step.SETTINGS);
         }
         if (!heats) {
             return Remedy.byHand("Nothing here warms it when its room is cold: fit a heater", Step.CHAMBER);
         }
-        if (out.exhausted(Effect::raisesTemperature)) {
+        if (out.exhausted(effect -> effect.raises(Quantity.TEMPERATURE))) {
             return Remedy.byHand("The heat is on all the time while it is too cool: a stronger heater or more insulation", Step.CHAMBER);
         }
         if (out.worked(effect -> effect == Effect.MOISTENS)) {
@@ -147,7 +148,7 @@ final class SwingOutOfBand implements Judgement {
     }
 
     private static Remedy tooWarm(Situation situation, Excursion out, boolean cools, double shiftK) {
-        if (out.worked(Effect::raisesTemperature)) {
+        if (out.worked(effect -> effect.raises(Quantity.TEMPERATURE))) {
             return Remedy.byHand(shiftK < -NOTICEABLE_K ? "It still heats while it is too warm, and is held {awayK} too high: set it lower, and hang the probe beside the occupant"
                     : "It swings wider than what is wanted: a smaller differential, more mass or a weaker heater", Step.SETTINGS);
         }

@@ -5,10 +5,11 @@ import java.util.Map;
 import java.util.Optional;
 import kilnward.core.device.Parameter;
 import kilnward.core.device.Settings;
-import kilnward.core.finding.Quantity;
+import kilnward.core.finding.QuantityValue;
 import kilnward.core.finding.Remedy;
 import kilnward.core.finding.Step;
 import kilnward.core.ladder.Rekey;
+import kilnward.core.quantity.Quantity;
 import kilnward.core.setup.PlannedController;
 
 /** Values to be tried for a finding, the likeliest first. Their numbers are added to the finding's. */
@@ -19,13 +20,13 @@ final class Trials {
     }
 
     /** The places there are for an alarm, the best first. */
-    static Remedy alarm(Situation situation, int i, Parameter alarm, Map<String, Quantity> numbers, Remedy otherwise) {
+    static Remedy alarm(Situation situation, int i, Parameter alarm, Map<String, QuantityValue> numbers, Remedy otherwise) {
         PlannedController controller = situation.controller(i);
         Remedy remedy = otherwise;
         List<Settings> places = AlarmPlace.candidates(situation, i, alarm);
         for (int at = places.size() - 1; at >= 0; at--) {
             String slot = "to" + at;
-            numbers.put(slot, Numbers.of(situation.unit(i).toModel(places.get(at).value(alarm).orElseThrow()), controller.readsHumidity()));
+            numbers.put(slot, controller.reads().level(situation.unit(i).toModel(places.get(at).value(alarm).orElseThrow())));
             remedy = Remedy.tried("Set the " + name(alarm) + " alarm to {" + slot + "} on the display", Rekey.changes(controller, places.get(at)), remedy);
         }
         return remedy;
@@ -36,7 +37,7 @@ final class Trials {
      *
      * @param otherwise what is said where no place was found that proves right
      */
-    static Remedy alarms(Situation situation, int i, Parameter alarm, Map<String, Quantity> numbers, Remedy otherwise) {
+    static Remedy alarms(Situation situation, int i, Parameter alarm, Map<String, QuantityValue> numbers, Remedy otherwise) {
         Parameter other = alarm == Parameter.HIGH_ALARM ? Parameter.LOW_ALARM : Parameter.HIGH_ALARM;
         PlannedController controller = situation.controller(i);
         List<Settings> places = AlarmPlace.candidates(situation, i, alarm);
@@ -46,8 +47,8 @@ final class Trials {
             double also = others.get(0).value(other).orElseThrow();
             Settings both = places.get(0).with(other, also);
             if (controller.profile().refusals(both).isEmpty()) {
-                numbers.put("both", Numbers.of(situation.unit(i).toModel(places.get(0).value(alarm).orElseThrow()), controller.readsHumidity()));
-                numbers.put("also", Numbers.of(situation.unit(i).toModel(also), controller.readsHumidity()));
+                numbers.put("both", controller.reads().level(situation.unit(i).toModel(places.get(0).value(alarm).orElseThrow())));
+                numbers.put("also", controller.reads().level(situation.unit(i).toModel(also)));
                 remedy = Remedy.tried("Set the " + name(alarm) + " alarm to {both} and the " + name(other) + " alarm to {also} on the display", Rekey.changes(controller, both),
                         remedy);
             }
@@ -67,9 +68,9 @@ final class Trials {
     }
 
     /** All levels of a controller moved together (K or points); otherwise a band keyed in that lies inside what is wanted. */
-    static Remedy band(Situation situation, int i, double shift, Map<String, Quantity> numbers, Remedy otherwise) {
+    static Remedy band(Situation situation, int i, double shift, Map<String, QuantityValue> numbers, Remedy otherwise) {
         PlannedController controller = situation.controller(i);
-        boolean humidity = controller.readsHumidity();
+        Quantity reads = controller.reads();
         double[] wanted = situation.wanted(situation.aim(i)).orElseThrow();
         Remedy remedy = otherwise;
         for (int at = INNER.length - 1; at >= 0; at--) {
@@ -78,14 +79,14 @@ final class Trials {
             double high = wanted[1] - margin;
             Optional<Settings> banded = Rekey.banded(situation.setup(), controller, low, high);
             if (banded.isPresent()) {
-                numbers.put("low" + at, Numbers.of(low, humidity));
-                numbers.put("high" + at, Numbers.of(high, humidity));
+                numbers.put("low" + at, reads.level(low));
+                numbers.put("high" + at, reads.level(high));
                 remedy = Remedy.tried("Key in what works between {low" + at + "} and {high" + at + "} on the display", Rekey.changes(controller, banded.get()), remedy);
             }
         }
         Optional<Settings> shifted = Rekey.shifted(situation.setup(), controller, shift);
         if (shifted.isPresent()) {
-            numbers.put("shift", Numbers.difference(Math.abs(shift), humidity));
+            numbers.put("shift", reads.difference(Math.abs(shift)));
             remedy = Remedy.tried(shift > 0 ? "Move the set up by {shift}" : "Move the set down by {shift}", Rekey.changes(controller, shifted.get()), remedy);
         }
         return remedy;

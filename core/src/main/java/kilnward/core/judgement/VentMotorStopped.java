@@ -7,7 +7,7 @@ import kilnward.core.device.Parameter;
 import kilnward.core.device.ProfileKey;
 import kilnward.core.device.Settings;
 import kilnward.core.finding.Finding;
-import kilnward.core.finding.Quantity;
+import kilnward.core.finding.QuantityValue;
 import kilnward.core.finding.Remedy;
 import kilnward.core.finding.Severity;
 import kilnward.core.finding.Step;
@@ -28,7 +28,7 @@ final class VentMotorStopped implements Judgement {
             if (timeoutS >= moveS) {
                 continue;
             }
-            Map<String, Quantity> numbers = Map.of("move", Numbers.seconds(moveS), "timeout", Numbers.seconds(timeoutS));
+            Map<String, QuantityValue> numbers = Map.of("move", Numbers.seconds(moveS), "timeout", Numbers.seconds(timeoutS));
             ProfileKey key = controller.profile().key(Parameter.MOTOR_TIMEOUT).orElseThrow();
             findings.add(new Finding("vent-motor-times-out", Severity.MIND_THIS, "The vent is stopped on its way",
                     "One move takes {move}, but the motor is given {timeout}: it never gets as far as its program believes.", numbers,

@@ -1,7 +1,6 @@
 package kilnward.core.judgement;
 
 import java.util.ArrayList;
-import java.util.EnumSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
@@ -14,14 +13,11 @@ import kilnward.core.finding.Finding;
 import kilnward.core.finding.Remedy;
 import kilnward.core.finding.Severity;
 import kilnward.core.finding.Step;
+import kilnward.core.quantity.Quantity;
 import kilnward.core.setup.PlannedController;
 
 /** An output is keyed to cool while a heater hangs on it, or the other way round. */
 final class WrongDirection implements Judgement {
-    private static final Set<Effect> RAISE_HEAT = EnumSet.of(Effect.WARMS, Effect.LIGHTS);
-    private static final Set<Effect> LOWER_HEAT = EnumSet.of(Effect.COOLS, Effect.AIRS);
-    private static final Set<Effect> RAISE_DAMP = EnumSet.of(Effect.MOISTENS);
-    private static final Set<Effect> LOWER_DAMP = EnumSet.of(Effect.DRIES, Effect.AIRS);
 
     @Override
     public List<Finding> judge(Situation situation) {
@@ -41,16 +37,17 @@ final class WrongDirection implements Judgement {
 
     private static void judge(Situation situation, int i, int loop, List<Finding> findings) {
         PlannedController controller = situation.controller(i);
-        boolean humid = controller.readsHumidity();
+        Quantity reads = controller.reads();
+        Quantity.Verbs verbs = reads.holding().verbs();
         boolean keyedToRaise = situation.direction(i, loop) == Direction.RAISE;
         Set<Effect> effects = situation.setup().effects(controller.loops().get(loop));
-        boolean raises = effects.stream().anyMatch((humid ? RAISE_DAMP : RAISE_HEAT)::contains);
-        boolean lowers = effects.stream().anyMatch((humid ? LOWER_DAMP : LOWER_HEAT)::contains);
+        boolean raises = effects.stream().anyMatch(effect -> effect.raises(reads));
+        boolean lowers = effects.stream().anyMatch(effect -> effect.lowers(reads));
         if (raises == lowers || raises == keyedToRaise) {
             return;
         }
-        String does = keyedToRaise ? humid ? "moisten" : "heat" : humid ? "dry" : "cool";
-        String hung = raises ? humid ? "moistens" : "warms" : humid ? "dries" : "cools";
+        String does = keyedToRaise ? verbs.raise() : verbs.lower();
+        String hung = raises ? verbs.raises() : verbs.lowers();
         findings.add(new Finding("wrong-direction", Severity.NEEDS_YOU_NOW, "It is keyed to " + does + ", but what hangs on it " + hung,
                 "{hangs} would run when it should rest and rest when it should run, and drive the box away from the band.",
                 Map.of(), Map.of("hangs", situation.setup().outputName(controller.loops().get(loop))), remedy(controller, raises),

@@ -1,13 +1,15 @@
 package kilnward.core.ladder;
 
-import kilnward.core.device.LevelKind;
+import java.util.Optional;
 import kilnward.core.control.Direction;
 import kilnward.core.device.LawKeys;
+import kilnward.core.device.LevelKind;
 import kilnward.core.device.Parameter;
 import kilnward.core.device.Profile;
 import kilnward.core.device.Settings;
 import kilnward.core.device.Translation;
 import kilnward.core.probe.DisplayUnit;
+import kilnward.core.quantity.Quantity;
 import kilnward.core.setup.PlannedController;
 
 /** A change to what is keyed in, made on the ladder rather than key by key. */
@@ -26,14 +28,14 @@ public sealed interface Edit {
      * Moves one rung; the others stay where the controller's steps allow it.
      *
      * @param kind     a level at which something switches, is full, moves or sounds
-     * @param humidity whether it is a level of humidity
+     * @param quantity what it is a level of: that which the controller governs, or what stands beside it
      * @param night    whether it is in force by night only
      * @param display  where to, as displayed
      */
-    record MoveRung(String controllerId, LevelKind kind, boolean humidity, boolean night, double display) implements Edit {
+    record MoveRung(String controllerId, LevelKind kind, Optional<Quantity> quantity, boolean night, double display) implements Edit {
         /** A rung of what the controller shows, by day. */
         public MoveRung(String controllerId, LevelKind kind, double display) {
-            this(controllerId, kind, false, false, display);
+            this(controllerId, kind, Optional.empty(), false, display);
         }
 
         @Override
@@ -41,14 +43,13 @@ public sealed interface Edit {
             Profile profile = controller.profile();
             Settings settings = controller.settings();
             Direction direction = Translation.direction(profile, settings, 0, wanted);
-            boolean damp = controller.readsHumidity();
             return switch (kind) {
-                case BACKUP_OPENS -> new MoveRung(controllerId, LevelKind.off(direction, damp), humidity, night, display).apply(controller, wanted);
-                case BACKUP_CLOSES -> new MoveRung(controllerId, LevelKind.on(direction, damp), humidity, night, display).apply(controller, wanted);
+                case BACKUP_OPENS -> new MoveRung(controllerId, LevelKind.off(direction), quantity, night, display).apply(controller, wanted);
+                case BACKUP_CLOSES -> new MoveRung(controllerId, LevelKind.on(direction), quantity, night, display).apply(controller, wanted);
                 case HIGH_ALARM -> LawKeys.put(profile, settings, Parameter.HIGH_ALARM, display);
                 case LOW_ALARM -> LawKeys.put(profile, settings, Parameter.LOW_ALARM, display);
                 default -> profile.law().keys().move(profile, settings,
-                        new LawKeys.Mark(kind, display, humidity && !controller.readsHumidity(), night), wanted);
+                        new LawKeys.Mark(kind, display, quantity.filter(each -> each != controller.reads()).isPresent(), night), wanted);
             };
         }
     }

@@ -1,6 +1,5 @@
 package kilnward.core.ladder;
 
-import kilnward.core.device.LevelKind;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
@@ -11,9 +10,10 @@ import kilnward.core.chamber.Cooler;
 import kilnward.core.chamber.Heater;
 import kilnward.core.control.Controller;
 import kilnward.core.device.LawKeys;
+import kilnward.core.device.LevelKind;
 import kilnward.core.probe.Display;
 import kilnward.core.probe.DisplayUnit;
-import kilnward.core.probe.HumiditySensor;
+import kilnward.core.quantity.Quantity;
 import kilnward.core.rehearsal.Event;
 import kilnward.core.rehearsal.Rehearsed;
 import kilnward.core.rehearsal.Rig;
@@ -64,15 +64,15 @@ public record Ladder(List<Rung> rungs, List<Double> placementK) {
             // In series with a controller a thermostat backs it up; without one it is what governs.
             boolean backs = switched.contains(heater.id());
             heater.ownThermostat().ifPresent(thermostat -> {
-                rungs.add(own(backs ? LevelKind.BACKUP_OPENS : LevelKind.HEAT_OFF, thermostat.opensAtC()));
-                rungs.add(own(backs ? LevelKind.BACKUP_CLOSES : LevelKind.HEAT_ON, thermostat.closesAtC()));
+                rungs.add(own(backs ? LevelKind.BACKUP_OPENS : LevelKind.RAISE_OFF, thermostat.opensAtC()));
+                rungs.add(own(backs ? LevelKind.BACKUP_CLOSES : LevelKind.RAISE_ON, thermostat.closesAtC()));
             });
         }
         for (Cooler cooler : rig.chamber().of(Cooler.class)) {
             // Behind a controller it only stops sooner; without one it is what governs.
             cooler.ownThermostat().filter(own -> !switched.contains(cooler.id())).ifPresent(own -> {
-                rungs.add(own(LevelKind.COOL_OFF, own.opensAtC()));
-                rungs.add(own(LevelKind.COOL_ON, own.closesAtC()));
+                rungs.add(own(LevelKind.LOWER_OFF, own.opensAtC()));
+                rungs.add(own(LevelKind.LOWER_ON, own.closesAtC()));
             });
         }
         if (!rig.chamber().heaters().isEmpty()) {
@@ -85,22 +85,22 @@ public record Ladder(List<Rung> rungs, List<Double> placementK) {
 
     /** A level that is on no display. */
     private static Rung own(LevelKind kind, double occupantC) {
-        return new Rung(kind, "", OptionalDouble.empty(), occupantC, OptionalDouble.empty(), false, false, false);
+        return new Rung(kind, "", OptionalDouble.empty(), occupantC, OptionalDouble.empty(), Quantity.TEMPERATURE, false, false);
     }
 
     /** A level of the humidity that is shown beside a temperature: what differs from the air's is what the sensors and the offset add. */
     private static Rung beside(Rig rig, Controller controller, LawKeys.Mark mark) {
         double errorPct = rig.probes().stream().filter(probe -> controller.probeIds().contains(probe.id()))
-                .mapToDouble(probe -> probe.humidity().map(HumiditySensor::errorPct).orElse(0.0)).average().orElse(0);
+                .mapToDouble(probe -> probe.error(Quantity.RELATIVE_HUMIDITY)).average().orElse(0);
         return new Rung(mark.kind(), controller.id(), OptionalDouble.of(mark.display()),
-                mark.display() - errorPct - controller.companion().map(Display::offset).orElse(0.0), OptionalDouble.empty(), true, false, mark.night());
+                mark.display() - errorPct - controller.companion().map(Display::offset).orElse(0.0), OptionalDouble.empty(), Quantity.RELATIVE_HUMIDITY, false, mark.night());
     }
 
     private static Rung rung(LevelKind kind, Controller controller, double display, double placementK,
             OptionalDouble beforeHarmS, Aim aim, boolean night) {
         DisplayUnit unit = controller.display().unit();
         return new Rung(kind, controller.id(), OptionalDouble.of(display), unit.toModel(display) + placementK,
-                beforeHarmS, aim == Aim.HUMIDITY, aim == Aim.OTHER, night);
+                beforeHarmS, aim.quantity(), aim == Aim.OTHER, night);
     }
 
     private static OptionalDouble beforeHarmS(Rehearsed failure, Event.Kind alarm, String controllerId) {

@@ -1,24 +1,27 @@
 package kilnward.core.life;
 
 import java.util.Comparator;
+import java.util.EnumMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
 import java.util.OptionalDouble;
 import kilnward.core.finding.Require;
+import kilnward.core.quantity.Quantity;
 
 /**
  * What the occupant needs now: the keep band and the harm limits on both sides, all at the occupant.
  *
  * @param keep       keep band
  * @param harmLimits levels and how long each can be borne, on either side, in any order
- * @param humidity   range of humidity wanted; empty where it does not matter
+ * @param air        ranges wanted of what the air holds; what does not matter is not there
  * @param maxRateKh  greatest rate of change it bears (K/h); empty where none is known
  * @param other      a second place with a keep band of its own; empty where the occupant lives in one place
  * @param poorer     levels that do not kill but cost
  * @param night      what is wanted by night; empty where that is what is wanted by day
  */
-public record Needs(KeepBand keep, List<HarmLimit> harmLimits, Optional<HumidityBand> humidity, OptionalDouble maxRateKh, Optional<OtherPlace> other,
+public record Needs(KeepBand keep, List<HarmLimit> harmLimits, Map<Quantity, Band> air, OptionalDouble maxRateKh, Optional<OtherPlace> other,
         List<PoorerLimit> poorer, Optional<Night> night) {
     /** From dusk and dawn it takes this long (h) to come to what is wanted then: until then either will do; common practice, no source. */
     private static final double TURNS_H = 1.5;
@@ -26,7 +29,7 @@ public record Needs(KeepBand keep, List<HarmLimit> harmLimits, Optional<Humidity
     public Needs {
         Objects.requireNonNull(keep, "keep");
         harmLimits = List.copyOf(harmLimits);
-        Objects.requireNonNull(humidity, "humidity");
+        air = Map.copyOf(air);
         poorer = List.copyOf(poorer);
         Objects.requireNonNull(night, "night");
         maxRateKh.ifPresent(rate -> Require.within("maxRateKh", rate, 0.01, 100, "K/h"));
@@ -40,18 +43,18 @@ public record Needs(KeepBand keep, List<HarmLimit> harmLimits, Optional<Humidity
     }
 
     /** The same by day and by night, with nothing between well and harmed. */
-    public Needs(KeepBand keep, List<HarmLimit> harmLimits, Optional<HumidityBand> humidity, OptionalDouble maxRateKh, Optional<OtherPlace> other) {
-        this(keep, harmLimits, humidity, maxRateKh, other, List.of(), Optional.empty());
+    public Needs(KeepBand keep, List<HarmLimit> harmLimits, Map<Quantity, Band> air, OptionalDouble maxRateKh, Optional<OtherPlace> other) {
+        this(keep, harmLimits, air, maxRateKh, other, List.of(), Optional.empty());
     }
 
     /** The same with levels that do not kill but cost. */
     public Needs withPoorer(List<PoorerLimit> limits) {
-        return new Needs(keep, harmLimits, humidity, maxRateKh, other, limits, night);
+        return new Needs(keep, harmLimits, air, maxRateKh, other, limits, night);
     }
 
     /** The same with other needs by night. */
     public Needs withNight(Night other) {
-        return new Needs(keep, harmLimits, humidity, maxRateKh, this.other, poorer, Optional.of(other));
+        return new Needs(keep, harmLimits, air, maxRateKh, this.other, poorer, Optional.of(other));
     }
 
     /** The keep band at an hour of the day (h); soon after dusk and dawn what is inside either band will do. */
@@ -69,24 +72,39 @@ public record Needs(KeepBand keep, List<HarmLimit> harmLimits, Optional<Humidity
         return night.map(Night::keep).map(dark -> new KeepBand(Math.min(keep.lowC(), dark.lowC()), Math.max(keep.highC(), dark.highC()))).orElse(keep);
     }
 
-    /** The range of humidity at an hour of the day (h), likewise; empty where it does not matter. */
-    public Optional<HumidityBand> humidityAt(double hour) {
-        if (night.isEmpty() || humidity.isEmpty() || night.get().humidity().isEmpty()) {
-            return humidity;
+    /** What is wanted of a quantity of the air; empty where it does not matter. */
+    public Optional<Band> band(Quantity quantity) {
+        return Optional.ofNullable(air.get(quantity));
+    }
+
+    /** The range of a quantity of the air at an hour of the day (h), likewise; empty where it does not matter. */
+    public Optional<Band> bandAt(Quantity quantity, double hour) {
+        Optional<Band> byDay = band(quantity);
+        Optional<Band> byNight = night.flatMap(each -> each.band(quantity));
+        if (byDay.isEmpty() || byNight.isEmpty()) {
+            return byDay;
         }
-        HumidityBand now = night.get().isNight(hour) ? night.get().humidity().get() : humidity.get();
-        HumidityBand before = night.get().isNight(hour - TURNS_H) ? night.get().humidity().get() : humidity.get();
-        return Optional.of(now.equals(before) ? now : new HumidityBand(Math.min(now.lowPct(), before.lowPct()), Math.max(now.highPct(), before.highPct())));
+        Band now = night.get().isNight(hour) ? byNight.get() : byDay.get();
+        Band before = night.get().isNight(hour - TURNS_H) ? byNight.get() : byDay.get();
+        return Optional.of(now.with(before));
     }
 
     /** Needs in one place. */
-    public Needs(KeepBand keep, List<HarmLimit> harmLimits, Optional<HumidityBand> humidity, OptionalDouble maxRateKh) {
-        this(keep, harmLimits, humidity, maxRateKh, Optional.empty());
+    public Needs(KeepBand keep, List<HarmLimit> harmLimits, Map<Quantity, Band> air, OptionalDouble maxRateKh) {
+        this(keep, harmLimits, air, maxRateKh, Optional.empty());
     }
 
     /** Needs of temperature alone. */
     public Needs(KeepBand keep, List<HarmLimit> harmLimits) {
-        this(keep, harmLimits, Optional.empty(), OptionalDouble.empty());
+        this(keep, harmLimits, Map.of(), OptionalDouble.empty());
+    }
+
+    /** The same with a range for what the air holds. */
+    public Needs with(Band band) {
+        Map<Quantity, Band> more = new EnumMap<>(Quantity.class);
+        more.putAll(air);
+        more.put(band.quantity(), band);
+        return new Needs(keep, harmLimits, more, maxRateKh, other, poorer, night);
     }
 
     /** The harm limit on a side that lies nearest to the keep band. */

@@ -1,24 +1,31 @@
 package kilnward.core.life;
 
+import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
 import kilnward.core.finding.Require;
+import kilnward.core.quantity.Quantity;
 
 /**
  * What is wanted by night, where that differs.
  *
  * @param keep     keep band by night
- * @param humidity range of humidity by night; empty where it is that of the day
+ * @param air      ranges of what the air holds by night; what is that of the day is not there
  * @param fromHour when the night begins (h), 0 to 24
  * @param toHour   when it ends (h), 0 to 24
  */
-public record Night(KeepBand keep, Optional<HumidityBand> humidity, double fromHour, double toHour) {
+public record Night(KeepBand keep, Map<Quantity, Band> air, double fromHour, double toHour) {
     public Night {
         Objects.requireNonNull(keep, "keep");
-        Objects.requireNonNull(humidity, "humidity");
+        air = Map.copyOf(air);
         Require.within("fromHour", fromHour, 0, 24, "h");
         Require.within("toHour", toHour, 0, 24, "h");
         Require.that(fromHour != toHour, "toHour", toHour, "must differ from when the night begins");
+    }
+
+    /** What is wanted of a quantity by night, where that differs. */
+    public Optional<Band> band(Quantity quantity) {
+        return Optional.ofNullable(air.get(quantity));
     }
 
     /** Whether an hour lies in the night. */

@@ -1,9 +1,10 @@
 package kilnward.core.life;
 
 import java.util.List;
-import java.util.Optional;
+import java.util.Map;
 import java.util.OptionalDouble;
 import kilnward.core.finding.Require;
+import kilnward.core.quantity.Quantity;
 
 /**
  * One stage of an occupant's life in the chamber.
@@ -16,6 +17,7 @@ import kilnward.core.finding.Require;
  * @param nightTemperatureC keep band by night (°C); null where it is that of the day
  * @param humidityPct       humidity band at the occupant (%RH); null where it does not matter
  * @param nightHumidityPct  humidity band by night (%RH); null where it is that of the day
+ * @param carbonDioxidePpm  carbon dioxide band at the occupant (ppm); null where it does not matter
  * @param lightHours        light a day (h); null where it does not matter
  * @param turnsPerDay       how often eggs are turned a day; null where they are not
  * @param freshAirPerHour   air changes wanted (1/h); null where it does not matter
@@ -25,13 +27,13 @@ import kilnward.core.finding.Require;
  * @param living            what they give off in this stage, where that is not what the guide says of all stages; null else
  */
 public record Stage(String id, String name, Double durationDays, SourceGrade durationGrade, Range temperatureC,
-        Range nightTemperatureC, Range humidityPct, Range nightHumidityPct, Graded lightHours,
+        Range nightTemperatureC, Range humidityPct, Range nightHumidityPct, Range carbonDioxidePpm, Graded lightHours,
         Graded turnsPerDay, Graded freshAirPerHour, Graded maxRateKh, List<GuideHarm> harm,
         List<String> notes, LivingCurve living) {
     /** One with nothing of its own to say of what they give off. */
     public Stage(String id, String name, Double durationDays, SourceGrade durationGrade, Range temperatureC, Range nightTemperatureC, Range humidityPct,
             Range nightHumidityPct, Graded lightHours, Graded turnsPerDay, Graded freshAirPerHour, Graded maxRateKh, List<GuideHarm> harm, List<String> notes) {
-        this(id, name, durationDays, durationGrade, temperatureC, nightTemperatureC, humidityPct, nightHumidityPct, lightHours, turnsPerDay, freshAirPerHour, maxRateKh, harm,
+        this(id, name, durationDays, durationGrade, temperatureC, nightTemperatureC, humidityPct, nightHumidityPct, null, lightHours, turnsPerDay, freshAirPerHour, maxRateKh, harm,
                 notes, null);
     }
 
@@ -45,6 +47,9 @@ public record Stage(String id, String name, Double durationDays, SourceGrade dur
         Require.that(temperatureC != null, "temperatureC", null, "must be given");
         requireHumidity("humidityPct", humidityPct);
         requireHumidity("nightHumidityPct", nightHumidityPct);
+        if (carbonDioxidePpm != null) {
+            Band.carbonDioxide(carbonDioxidePpm.low(), carbonDioxidePpm.high());
+        }
         requireWithin("lightHours", lightHours, 0, 24, "h");
         requireWithin("turnsPerDay", turnsPerDay, 0, 1440, "a day");
         requireWithin("freshAirPerHour", freshAirPerHour, 0, 200, "1/h");
@@ -72,13 +77,14 @@ public record Stage(String id, String name, Double durationDays, SourceGrade dur
 
     /** What the stage needs by day, as the default for a chamber. */
     public Needs needs() {
-        return needs(temperatureC, humidityPct, maxRateKh, harm);
+        Needs needs = needs(temperatureC, humidityPct, maxRateKh, harm);
+        return carbonDioxidePpm == null ? needs : needs.with(Band.carbonDioxide(carbonDioxidePpm.low(), carbonDioxidePpm.high()));
     }
 
     private static Needs needs(Range temperatureC, Range humidityPct, Graded maxRateKh, List<GuideHarm> harm) {
         return new Needs(new KeepBand(temperatureC.low(), temperatureC.high()),
-                harm.stream().filter(each -> each.costs() == null).map(GuideHarm::limit).toList(), Optional.ofNullable(humidityPct)
-                        .map(range -> new HumidityBand(range.low(), range.high())),
+                harm.stream().filter(each -> each.costs() == null).map(GuideHarm::limit).toList(), humidityPct == null ? Map.of()
+                        : Map.of(Quantity.RELATIVE_HUMIDITY, Band.humidity(humidityPct.low(), humidityPct.high())),
                 maxRateKh == null ? OptionalDouble.empty() : OptionalDouble.of(maxRateKh.value()))
                 .withPoorer(harm.stream().filter(each -> each.costs() != null).map(each -> new PoorerLimit(each.limit(), each.costs())).toList());
     }

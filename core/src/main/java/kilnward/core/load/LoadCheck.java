@@ -9,7 +9,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalDouble;
 import kilnward.core.finding.Finding;
-import kilnward.core.finding.Quantity;
+import kilnward.core.finding.QuantityValue;
 import kilnward.core.finding.Remedy;
 import kilnward.core.finding.Severity;
 import kilnward.core.finding.Step;
@@ -122,9 +122,9 @@ public record LoadCheck(List<Checked> outlets, List<Fed> supplies, List<Finding>
         double contactA = outlet.contactA().orElse(Double.POSITIVE_INFINITY);
         boolean starts = outlet.loads().stream().anyMatch(load -> load.kind().rushesIn());
         boolean motor = outlet.loads().stream().anyMatch(load -> load.kind().isMotor());
-        Map<String, Quantity> numbers = new HashMap<>(Map.of("powerW", new Quantity(checked.powerW(), Unit.WATT),
+        Map<String, QuantityValue> numbers = new HashMap<>(Map.of("powerW", new QuantityValue(checked.powerW(), Unit.WATT),
                 "currentA", count(checked.currentA()), "inrushA", count(checked.inrushA()),
-                "sharePct", new Quantity(ratingPct, Unit.PERCENT), "supplyV", count(outlet.supply().voltageV())));
+                "sharePct", new QuantityValue(ratingPct, Unit.PERCENT), "supplyV", count(outlet.supply().voltageV())));
         outlet.contactA().ifPresent(amps -> numbers.put("ratedA", count(amps)));
         if (ratingPct > 100) {
             findings.add(named("outlet-overloaded", Severity.NEEDS_YOU_NOW, "{outlet} is overloaded",
@@ -164,11 +164,11 @@ public record LoadCheck(List<Checked> outlets, List<Fed> supplies, List<Finding>
     }
 
     /** A finding about something that somebody named: the name is never part of a sentence. */
-    private static Finding named(String code, Severity severity, String title, String reason, Map<String, Quantity> numbers, Remedy remedy, String name) {
+    private static Finding named(String code, Severity severity, String title, String reason, Map<String, QuantityValue> numbers, Remedy remedy, String name) {
         return new Finding(code, severity, title, reason, numbers, Map.of("outlet", name), remedy, new Finding.Subject(name, "", name), Finding.Towards.NEITHER, List.of());
     }
 
-    private static Quantity count(double value) {
-        return new Quantity(value, Unit.COUNT);
+    private static QuantityValue count(double value) {
+        return new QuantityValue(value, Unit.COUNT);
     }
 }

@@ -1,8 +1,11 @@
 package kilnward.core.probe;
 
+import java.util.EnumMap;
+import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
 import kilnward.core.finding.Require;
+import kilnward.core.quantity.Quantity;
 
 /**
  * A probe.
@@ -13,32 +16,57 @@ import kilnward.core.finding.Require;
  * @param driftKPerDay how fast that error grows (K/day)
  * @param pollingKs    own warmth of one reading, spread over a second (K s): read every s seconds, it stands warmer by this
  *                     over s
- * @param humidity     its humidity sensor; empty where it has none
+ * @param air          what it reads of the air beside the temperature
  */
 public record Probe(String id, ProbePlace place, double sensorErrorK, double driftKPerDay, double pollingKs,
-        Optional<HumiditySensor> humidity) {
+        Map<Quantity, AirSensor> air) {
     public Probe {
         Require.named("id", id);
         Objects.requireNonNull(place, "place");
         Require.within("sensorErrorK", sensorErrorK, -20, 20, "K");
         Require.within("driftKPerDay", driftKPerDay, -5, 5, "K/day");
         Require.within("pollingKs", pollingKs, 0, 100, "K s");
-        Objects.requireNonNull(humidity, "humidity");
+        air = Map.copyOf(air);
     }
 
     /** A thermometer that does not drift. */
     public static Probe of(String id, ProbePlace place, double sensorErrorK) {
-        return new Probe(id, place, sensorErrorK, 0, 0, Optional.empty());
+        return new Probe(id, place, sensorErrorK, 0, 0, Map.of());
+    }
+
+    /** What it reads a quantity of the air with; empty where it does not. */
+    public Optional<AirSensor> sensor(Quantity quantity) {
+        return Optional.ofNullable(air.get(quantity));
+    }
+
+    /** Whether it reads a quantity. */
+    public boolean reads(Quantity quantity) {
+        return quantity == Quantity.TEMPERATURE || air.containsKey(quantity);
+    }
+
+    /** What it reads too much of a quantity, in the model's unit; 0 where it does not read that. */
+    public double error(Quantity quantity) {
+        return quantity == Quantity.TEMPERATURE ? sensorErrorK : sensor(quantity).map(AirSensor::error).orElse(0.0);
+    }
+
+    /** The same with another error of what it reads of a quantity, in the model's unit; unchanged where it does not read that. */
+    public Probe withError(Quantity quantity, double other) {
+        if (quantity == Quantity.TEMPERATURE) {
+            return new Probe(id, place, other, driftKPerDay, pollingKs, air);
+        }
+        Map<Quantity, AirSensor> others = new EnumMap<>(Quantity.class);
+        others.putAll(air);
+        others.computeIfPresent(quantity, (which, sensor) -> sensor.withError(other));
+        return new Probe(id, place, sensorErrorK, driftKPerDay, pollingKs, others);
     }
 
     /** The same with another error of its thermometer (K). */
     public Probe withSensorError(double otherK) {
-        return new Probe(id, place, otherK, driftKPerDay, pollingKs, humidity);
+        return withError(Quantity.TEMPERATURE, otherK);
     }
 
-    /** The same with another error of its humidity sensor (%RH); unchanged where it has none. */
-    public Probe withHumidityError(double otherPct) {
-        return new Probe(id, place, sensorErrorK, driftKPerDay, pollingKs,
-                humidity.map(sensor -> new HumiditySensor(sensor.lagS(), otherPct, sensor.mistShare())));
+    /** The same elsewhere. */
+    public Probe with(ProbePlace other) {
+        return new Probe(id, other, sensorErrorK, driftKPerDay, pollingKs, air);
     }
 }

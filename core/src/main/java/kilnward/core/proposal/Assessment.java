@@ -169,7 +169,7 @@ public record Assessment(Situation situation, List<Finding> findings, List<Findi
 
     /** The first loop on temperature. */
     private static OptionalDouble leadingLoop(Setup setup) {
-        return IntStream.range(0, setup.controllers().size()).filter(i -> !setup.controllers().get(i).readsHumidity() && !setup.controllers().get(i).isCutOut())
+        return IntStream.range(0, setup.controllers().size()).filter(i -> setup.controllers().get(i).readsTemperature() && !setup.controllers().get(i).isCutOut())
                 .mapToObj(i -> OptionalDouble.of(setup.firstLoop(i))).findFirst().orElse(OptionalDouble.empty());
     }
 
@@ -185,7 +185,7 @@ public record Assessment(Situation situation, List<Finding> findings, List<Findi
 
     /** Towards heat, what warms sticks on, or, where nothing does, what cools is dead; towards cold the other way round. */
     private static Scenario failure(Setup setup, double roomC, double stepS, boolean towardsHeat) {
-        List<PlannedController.PlannedLoop> governing = setup.controllers().stream().filter(each -> !each.readsHumidity()).flatMap(each -> each.loops().stream())
+        List<PlannedController.PlannedLoop> governing = setup.controllers().stream().filter(each -> each.readsTemperature()).flatMap(each -> each.loops().stream())
                 .filter(loop -> !loop.cutOut()).toList();
         List<PlannedController.PlannedLoop> warming = governing.stream().filter(loop -> setup.effects(loop).contains(Effect.WARMS)).toList();
         boolean warms = !setup.chamber().heaters().isEmpty();

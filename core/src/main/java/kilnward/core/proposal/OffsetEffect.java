@@ -8,6 +8,7 @@ import kilnward.core.device.Parameter;
 import kilnward.core.judgement.Situation;
 import kilnward.core.ladder.Rung;
 import kilnward.core.probe.Probe;
+import kilnward.core.quantity.Quantity;
 import kilnward.core.rehearsal.Metrics;
 import kilnward.core.rehearsal.Scenario;
 import kilnward.core.rehearsal.Workers;
@@ -30,7 +31,7 @@ public record OffsetEffect(Metrics.Level believed, Metrics.Level had, Metrics.Le
      * @param before where it really was at the occupant (°C or %RH)
      * @param after  where it is with the new offset
      */
-    public record Moved(LevelKind kind, String controllerId, double display, boolean humidity, boolean night, double before, double after) {
+    public record Moved(LevelKind kind, String controllerId, double display, Quantity quantity, boolean night, double before, double after) {
     }
 
     public OffsetEffect {
@@ -48,11 +49,11 @@ public record OffsetEffect(Metrics.Level believed, Metrics.Level had, Metrics.Le
      */
     public static OffsetEffect of(Setup setup, String controllerId, Parameter offset, double sensorError, double newOffset, Scenario scenario, Workers workers) {
         PlannedController controller = setup.controller(controllerId);
-        boolean humid = controller.readsHumidity() || offset == Parameter.HUMIDITY_OFFSET;
+        Quantity of = offset == Parameter.HUMIDITY_OFFSET ? Quantity.RELATIVE_HUMIDITY : controller.reads();
         double old = controller.settings().value(offset).orElse(0.0);
-        double trusted = -(humid ? old : controller.settings().unit(controller.profile()).differenceToModel(old));
-        Setup real = withSensorError(setup, controller, humid, sensorError);
-        Situation believed = Assessment.of(withSensorError(setup, controller, humid, trusted), scenario, true, workers).situation();
+        double trusted = -(of == Quantity.TEMPERATURE ? controller.settings().unit(controller.profile()).differenceToModel(old) : old);
+        Setup real = withSensorError(setup, controller, of, sensorError);
+        Situation believed = Assessment.of(withSensorError(setup, controller, of, trusted), scenario, true, workers).situation();
         Situation had = Assessment.of(real, scenario, true, workers).situation();
         Situation gets = Assessment.of(real.with(controllerId, controller.settings().with(offset, newOffset)), scenario, true, workers).situation();
         List<Moved> moved = new ArrayList<>();
@@ -60,22 +61,22 @@ public record OffsetEffect(Metrics.Level believed, Metrics.Level had, Metrics.Le
             if (rung.controllerId().equals(controllerId) && rung.display().isPresent()) {
                 double display = rung.display().getAsDouble();
                 gets.ladder().rungs().stream().filter(each -> each.kind() == rung.kind() && each.controllerId().equals(controllerId)
-                        && each.night() == rung.night() && each.humidity() == rung.humidity() && each.display().equals(OptionalDouble.of(display)))
-                        .findFirst().ifPresent(each -> moved.add(new Moved(rung.kind(), controllerId, display, rung.humidity(), rung.night(), rung.occupant(), each.occupant())));
+                        && each.night() == rung.night() && each.quantity() == rung.quantity() && each.display().equals(OptionalDouble.of(display)))
+                        .findFirst().ifPresent(each -> moved.add(new Moved(rung.kind(), controllerId, display, rung.quantity(), rung.night(), rung.occupant(), each.occupant())));
             }
         }
-        return new OffsetEffect(level(believed, humid), level(had, humid), level(gets, humid), moved);
+        return new OffsetEffect(level(believed, of), level(had, of), level(gets, of), moved);
     }
 
     /** The setup with another error of the sensors that a controller reads. */
-    static Setup withSensorError(Setup setup, PlannedController controller, boolean humid, double error) {
+    static Setup withSensorError(Setup setup, PlannedController controller, Quantity of, double error) {
         List<Probe> probes = setup.probes().stream().map(probe -> !controller.probeIds().contains(probe.id()) ? probe
-                : humid ? probe.withHumidityError(error) : probe.withSensorError(error)).toList();
+                : probe.withError(of, error)).toList();
         return setup.withProbes(probes);
     }
 
-    private static Metrics.Level level(Situation situation, boolean humid) {
+    private static Metrics.Level level(Situation situation, Quantity of) {
         Metrics metrics = situation.running().metrics();
-        return humid ? metrics.humidity().orElse(metrics.occupant()) : metrics.occupant();
+        return of == Quantity.TEMPERATURE ? metrics.occupant() : metrics.air(Quantity.RELATIVE_HUMIDITY).orElse(metrics.occupant());
     }
 }

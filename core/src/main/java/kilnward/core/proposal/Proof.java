@@ -17,6 +17,7 @@ import kilnward.core.finding.Severity;
 import kilnward.core.judgement.AlarmPlace;
 import kilnward.core.judgement.Situation;
 import kilnward.core.ladder.Rung;
+import kilnward.core.quantity.Quantity;
 import kilnward.core.rehearsal.Rehearsal;
 import kilnward.core.rehearsal.Rehearsed;
 import kilnward.core.rehearsal.Rig;
@@ -35,9 +36,8 @@ public final class Proof {
     private static final double DAY_S = 86_400;
     private static final double DAY_STEP_S = 10;
     /** Levels that something is set to; where a share of an output is full is where it ends up, not what is set. */
-    private static final Set<LevelKind> SET = Set.of(LevelKind.HEAT_ON, LevelKind.HEAT_OFF, LevelKind.COOL_ON, LevelKind.COOL_OFF, LevelKind.HOLDS, LevelKind.FAN_LEAST,
-            LevelKind.VENT_OPENS, LevelKind.VENT_SHUTS, LevelKind.HIGH_ALARM, LevelKind.LOW_ALARM, LevelKind.BACKUP_OPENS, LevelKind.BACKUP_CLOSES,
-            LevelKind.MOISTEN_ON, LevelKind.MOISTEN_OFF, LevelKind.DRY_ON, LevelKind.DRY_OFF);
+    private static final Set<LevelKind> SET = Set.of(LevelKind.RAISE_ON, LevelKind.RAISE_OFF, LevelKind.LOWER_ON, LevelKind.LOWER_OFF, LevelKind.HOLDS, LevelKind.FAN_LEAST,
+            LevelKind.VENT_OPENS, LevelKind.VENT_SHUTS, LevelKind.HIGH_ALARM, LevelKind.LOW_ALARM, LevelKind.BACKUP_OPENS, LevelKind.BACKUP_CLOSES);
 
     private Proof() {
     }
@@ -138,7 +138,7 @@ public final class Proof {
     private static Optional<Obstacle> alarmAtHarm(Setup setup, Setup changed, Situation after) {
         Set<String> proposed = changed.controllers().stream().filter(each -> !each.settings().equals(setup.controller(each.id()).settings())).map(PlannedController::id)
                 .collect(Collectors.toSet());
-        return after.ladder().rungs().stream().filter(rung -> proposed.contains(rung.controllerId()) && !rung.humidity() && !rung.other()).filter(rung -> {
+        return after.ladder().rungs().stream().filter(rung -> proposed.contains(rung.controllerId()) && rung.quantity() == Quantity.TEMPERATURE && !rung.other()).filter(rung -> {
             OptionalDouble harm = AlarmPlace.harm(changed, rung.kind() == LevelKind.HIGH_ALARM);
             return harm.isPresent() && (rung.kind() == LevelKind.HIGH_ALARM && rung.occupant() >= harm.getAsDouble()
                     || rung.kind() == LevelKind.LOW_ALARM && rung.occupant() <= harm.getAsDouble());
@@ -198,7 +198,7 @@ public final class Proof {
             Set<LevelKind> moved = moved(setup, old, changed, controller);
             List<Rung> rungs = after.ladder().rungs().stream().filter(rung -> rung.controllerId().equals(controller.id()) && SET.contains(rung.kind())).toList();
             for (Rung rung : rungs) {
-                if (!moved.contains(rung.kind()) || rung.humidity() || rung.other()) {
+                if (!moved.contains(rung.kind()) || rung.quantity() != Quantity.TEMPERATURE || rung.other()) {
                     continue;
                 }
                 double shown = after.unit(i).toModel(rung.display().orElseThrow());
@@ -223,7 +223,7 @@ public final class Proof {
             }
             for (Rung works : rungs) {
                 boolean other = works.kind() == LevelKind.HIGH_ALARM || works.kind() == LevelKind.LOW_ALARM;
-                if (works == alarm || works.humidity() != alarm.humidity() || works.night() || other && works.kind() == alarm.kind()) {
+                if (works == alarm || works.quantity() != alarm.quantity() || works.night() || other && works.kind() == alarm.kind()) {
                     continue;
                 }
                 boolean wrong = alarm.kind() == LevelKind.HIGH_ALARM ? alarm.occupant() <= works.occupant() : alarm.occupant() >= works.occupant();

@@ -5,7 +5,7 @@ import java.util.Map;
 import java.util.Optional;
 import kilnward.core.device.Parameter;
 import kilnward.core.device.Settings;
-import kilnward.core.finding.Quantity;
+import kilnward.core.finding.QuantityValue;
 import kilnward.core.finding.RefusedValueException;
 import kilnward.core.rehearsal.Workers;
 import kilnward.core.setup.Setup;
@@ -43,7 +43,7 @@ public record Suggestion(Settings settings, List<Reason> reasons, boolean fits, 
      * @param lower  what one step less would do; empty where that was not rehearsed
      * @param higher what one step more would do
      */
-    public record Reason(Parameter parameter, double value, String text, Map<String, Quantity> numbers, Optional<Neighbour> lower,
+    public record Reason(Parameter parameter, double value, String text, Map<String, QuantityValue> numbers, Optional<Neighbour> lower,
             Optional<Neighbour> higher) {
         public Reason {
             numbers = Map.copyOf(numbers);

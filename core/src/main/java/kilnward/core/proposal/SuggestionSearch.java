@@ -20,7 +20,7 @@ import kilnward.core.device.ProfileKey;
 import kilnward.core.device.Settings;
 import kilnward.core.device.Translation;
 import kilnward.core.finding.Finding;
-import kilnward.core.finding.Quantity;
+import kilnward.core.finding.QuantityValue;
 import kilnward.core.finding.RefusedValueException;
 import kilnward.core.finding.Unit;
 import kilnward.core.judgement.AlarmPlace;
@@ -29,6 +29,7 @@ import kilnward.core.life.KeepBand;
 import kilnward.core.life.Night;
 import kilnward.core.load.LoadCheck;
 import kilnward.core.probe.DisplayUnit;
+import kilnward.core.quantity.Quantity;
 import kilnward.core.rehearsal.Metrics;
 import kilnward.core.rehearsal.Rehearsal;
 import kilnward.core.rehearsal.Rehearsed;
@@ -65,9 +66,6 @@ final class SuggestionSearch {
     private static final int MOST_PROVEN = 6;
     private static final int PROOF_BUCKETS = 288;
     private static final int NIGHTLY_BUCKETS = 96;
-    /** Least distance between where a two-sided device raises and where it lowers (K or points): below it a swing carries it from one into the other. */
-    private static final double LEAST_ZONE_K = 0.5;
-    private static final double LEAST_ZONE_PCT = 6;
 
     /** A band tried, with the day it made. */
     private record Trial(Settings settings, double lowest, double highest, double mean, double perHour, Metrics.Level display, double margin) {
@@ -88,7 +86,7 @@ final class SuggestionSearch {
     private final PlannedController controller;
     private final Profile profile;
     private final DisplayUnit unit;
-    private final boolean humidity;
+    private final Quantity reads;
     private final Aim aim;
     private final Guards guards;
     private final boolean compressor;
@@ -110,7 +108,7 @@ final class SuggestionSearch {
         this.controller = controller;
         profile = controller.profile();
         unit = controller.settings().unit(profile);
-        humidity = controller.readsHumidity();
+        reads = controller.reads();
         if (controller.isCutOut()) {
             throw new RefusedValueException("controllerId", controller.id(), "must govern: a cut-out is placed on the ladder, between the swing and harm");
         }
@@ -119,7 +117,7 @@ final class SuggestionSearch {
         mostPerHour = profile.law() != LawKind.ON_OFF ? NOTHING_WEARS : compressor ? MOST_STARTS_PER_HOUR : LoadCheck.MOST_PER_HOUR;
         aim = setup.aim(controller);
         double[] ends = aim.wanted(setup.needs()).orElseThrow(() -> new RefusedValueException("controllerId", controller.id(),
-                "must read what is wanted: no humidity is wanted here"));
+                "must read what is wanted: nothing of that is wanted here"));
         low = ends[0];
         high = ends[1];
         index = setup.controllers().indexOf(controller);
@@ -150,7 +148,7 @@ final class SuggestionSearch {
         int count = 1 + all.stream().mapToInt(Tried::rehearsals).sum();
         List<Trial> ranked = trials.stream().sorted(Comparator.comparing((Trial each) -> !(each.inside() && each.perHour() <= mostPerHour && isApart(each)))
                 .thenComparing(each -> !each.inside()).thenComparingDouble(this::trade)).toList();
-        LinkLossChoice linkLoss = profile.key(Parameter.LINK_LOSS).isPresent() && !humidity ? LinkLossChoice.of(setup, controller) : null;
+        LinkLossChoice linkLoss = profile.key(Parameter.LINK_LOSS).isPresent() && controller.readsTemperature() ? LinkLossChoice.of(setup, controller) : null;
         Keyed keyed = proven(ranked, linkLoss);
         Trial best = keyed.trial();
         Settings settings = keyed.settings();
@@ -160,7 +158,7 @@ final class SuggestionSearch {
         }
         int neighbours = (int) reasons.stream().flatMap(each -> java.util.stream.Stream.of(each.lower(), each.higher())).filter(Optional::isPresent).count();
         return new Suggestion(settings, reasons, best.inside(), count + neighbours,
-                humidity ? List.of() : ThermostatAdvice.of(setup.with(controller.id(), settings), controller, best.highest()), keyed.obstacle());
+                controller.readsTemperature() ? ThermostatAdvice.of(setup.with(controller.id(), settings), controller, best.highest()) : List.of(), keyed.obstacle());
     }
 
     /** Everything keyed in for a trial, and what stands against it. */
@@ -200,7 +198,7 @@ final class SuggestionSearch {
         }
         double raise = Translation.points(profile, trial.settings(), 0, wanted).orElseThrow().onAt();
         double lower = Translation.points(profile, trial.settings(), 1, wanted).orElseThrow().onAt();
-        return unit.differenceToModel(lower - raise) >= (humidity ? LEAST_ZONE_PCT : LEAST_ZONE_K) - 1e-9;
+        return unit.differenceToModel(lower - raise) >= reads.margins().restZone() - 1e-9;
     }
 
     /** The smallest step in which its levels can be moved, as displayed. */
@@ -353,7 +351,7 @@ final class SuggestionSearch {
         Rehearsed run = day(settings);
         Metrics metrics = run.metrics();
         Metrics.Level there = aim.there(metrics).orElseThrow(() -> new RefusedValueException("controllerId", controller.id(),
-                "must be in a chamber whose humidity can be rehearsed"));
+                "must be in a chamber in which that can be rehearsed"));
         double[] byDay = aim == Aim.OCCUPANT && setup.needs().night().isPresent() ? byDay(run) : new double[] {there.lowest(), there.highest(), Double.POSITIVE_INFINITY};
         return new Trial(settings, byDay[0], byDay[1], there.mean(), busiest(metrics), metrics.displays().get(index),
                 Math.min(byDay[2], Math.min(byDay[0] - low, high - byDay[1])));
@@ -386,14 +384,14 @@ final class SuggestionSearch {
 
     private Optional<Suggestion.Reason> reason(ProfileKey key, Settings settings, Trial best, LinkLossChoice linkLoss) {
         Parameter parameter = key.parameter();
-        Map<String, Quantity> numbers = new TreeMap<>();
+        Map<String, QuantityValue> numbers = new TreeMap<>();
         numbers.put("lowest", level(best.lowest()));
         numbers.put("highest", level(best.highest()));
         numbers.put("low", level(low));
         numbers.put("high", level(high));
-        numbers.put("perHour", new Quantity(best.perHour(), Unit.PER_HOUR));
-        numbers.put("most", new Quantity(mostPerHour, Unit.PER_HOUR));
-        String text = new Why(guards, compressor, wanted, humidity).text(parameter, settings, best.inside(), best.perHour() <= mostPerHour,
+        numbers.put("perHour", new QuantityValue(best.perHour(), Unit.PER_HOUR));
+        numbers.put("most", new QuantityValue(mostPerHour, Unit.PER_HOUR));
+        String text = new Why(guards, compressor, wanted, reads).text(parameter, settings, best.inside(), best.perHour() <= mostPerHour,
                 linkLoss == null ? "" : linkLoss.text());
         if (linkLoss != null && parameter == Parameter.LINK_LOSS) {
             numbers.putAll(linkLoss.numbers());
@@ -423,7 +421,7 @@ final class SuggestionSearch {
         return Optional.of(new Suggestion.Neighbour(moved.need(parameter), trial.lowest(), trial.highest(), trial.perHour(), trial.inside()));
     }
 
-    private Quantity level(double value) {
-        return new Quantity(value, humidity ? Unit.RELATIVE_HUMIDITY : Unit.CELSIUS);
+    private QuantityValue level(double value) {
+        return reads.level(value);
     }
 }

@@ -9,7 +9,7 @@ import kilnward.core.chamber.Appliance;
 import kilnward.core.chamber.Chamber;
 import kilnward.core.chamber.Heater;
 import kilnward.core.chamber.OwnThermostat;
-import kilnward.core.finding.Quantity;
+import kilnward.core.finding.QuantityValue;
 import kilnward.core.finding.Unit;
 import kilnward.core.life.HarmLimit;
 import kilnward.core.life.Side;
@@ -32,7 +32,7 @@ import kilnward.core.setup.Setup;
  * @param text        a sentence with slots
  * @param numbers     what the slots name
  */
-public record ThermostatAdvice(String applianceId, OptionalDouble opensAtC, OptionalDouble closesAtC, String text, Map<String, Quantity> numbers) {
+public record ThermostatAdvice(String applianceId, OptionalDouble opensAtC, OptionalDouble closesAtC, String text, Map<String, QuantityValue> numbers) {
     /** How far above the swing it closes (K). */
     private static final double CLEAR_K = 0.5;
     /** Between opening and closing, for a thermostat of which nothing is known (K). */
@@ -62,12 +62,12 @@ public record ThermostatAdvice(String applianceId, OptionalDouble opensAtC, Opti
         double opensC = closesC + band;
         Optional<HarmLimit> harm = setup.needs().nearest(Side.HIGH);
         Metrics stuck = stuck(setup, heater, new OwnThermostat(opensC, closesC));
-        Map<String, Quantity> numbers = new java.util.TreeMap<>();
-        numbers.put("highest", new Quantity(highestC, Unit.CELSIUS));
-        numbers.put("opens", new Quantity(opensC, Unit.CELSIUS));
-        numbers.put("closes", new Quantity(closesC, Unit.CELSIUS));
-        numbers.put("stuck", new Quantity(stuck.occupant().highest(), Unit.CELSIUS));
-        harm.ifPresent(limit -> numbers.put("harm", new Quantity(limit.levelC(), Unit.CELSIUS)));
+        Map<String, QuantityValue> numbers = new java.util.TreeMap<>();
+        numbers.put("highest", new QuantityValue(highestC, Unit.CELSIUS));
+        numbers.put("opens", new QuantityValue(opensC, Unit.CELSIUS));
+        numbers.put("closes", new QuantityValue(closesC, Unit.CELSIUS));
+        numbers.put("stuck", new QuantityValue(stuck.occupant().highest(), Unit.CELSIUS));
+        harm.ifPresent(limit -> numbers.put("harm", new QuantityValue(limit.levelC(), Unit.CELSIUS)));
         if (stuck.harmedAtS().isPresent()) {
             return new ThermostatAdvice(heater.id(), OptionalDouble.empty(), OptionalDouble.empty(), "There is no place for its own thermostat between the swing, up to"
                     + " {highest}, and harm at {harm}: opening at {opens} it would still harm when the relay sticks on. Take a weaker heater or a cut-out that"

@@ -3,6 +3,7 @@ package kilnward.core.proposal;
 import kilnward.core.control.Direction;
 import kilnward.core.device.Parameter;
 import kilnward.core.device.Settings;
+import kilnward.core.quantity.Quantity;
 
 /**
  * Why a key is proposed as it is, in words with slots for numbers.
@@ -10,9 +11,9 @@ import kilnward.core.device.Settings;
  * @param guards     what stands around the controller
  * @param compressor whether a compressor hangs on it
  * @param wanted     which way its appliances move what it reads
- * @param humidity   whether it reads humidity
+ * @param reads      what it reads
  */
-record Why(Guards guards, boolean compressor, Direction wanted, boolean humidity) {
+record Why(Guards guards, boolean compressor, Direction wanted, Quantity reads) {
     /**
      * @param holds    whether it stays within what is wanted
      * @param bears    whether what it switches bears how often
@@ -34,8 +35,7 @@ record Why(Guards guards, boolean compressor, Direction wanted, boolean humidity
             case LOW_ALARM -> "Below the swing and outside what is wanted, with most of the way to harm left: the display falls to {display} in a sound day.";
             case MIN_OFF, ACT_DELAY, SECOND_MIN_OFF, SECOND_ACT_DELAY ->
                 compressor && settings.need(parameter) > 0 ? "A compressor must rest before it starts again." : "Nothing here needs a rest: a delay only widens the swing.";
-            case DIRECTION -> wanted == Direction.RAISE ? humidity ? "The appliance on it moistens." : "The appliance on it warms."
-                    : humidity ? "The appliance on it dries." : "The appliance on it cools.";
+            case DIRECTION -> "The appliance on it " + (wanted == Direction.RAISE ? reads.holding().verbs().raises() : reads.holding().verbs().lowers()) + ".";
             case AFTER_MAINS -> compressor ? "So that a compressor does not start against its own pressure when mains comes back." : "Nothing here minds starting at once.";
             case LOWEST_SETTABLE, HIGHEST_SETTABLE -> "Nobody who passes can set it far outside what is wanted. It bounds what can be set, not what happens.";
             case HIGH_ALARM_OPENS -> guards.onlyRaises() ? "Too much is stopped where it is noticed." : "It would stop the cooling or drying when it is needed most.";

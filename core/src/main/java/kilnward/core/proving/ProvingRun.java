@@ -176,8 +176,8 @@ public record ProvingRun(State state, OptionalDouble steadySinceS, List<Compared
         Comparer comparer = new Comparer(index, loop.orElse(-1), drawn, measured, lengthS, Math.max(STEP_S, samples.spacingS()), roomC, whole,
                 setup.controllers().get(index).profile().resolution() * (setup.controllers().get(index).profile().unit() == DisplayUnit.F ? 1 / 1.8 : 1));
         PlannedController by = setup.controllers().get(index);
-        List<Miss> misses = comparer.compared(setup, by.readsHumidity());
-        Usual usual = Usual.of(misses, by.readsHumidity() ? List.of() : comparer.aboutAsPlanned(setup, by));
+        List<Miss> misses = comparer.compared(setup, !by.readsTemperature());
+        Usual usual = Usual.of(misses, !by.readsTemperature() ? List.of() : comparer.aboutAsPlanned(setup, by));
         List<Compared> compared = usual.compared();
         List<What> untold = Arrays.stream(What.values()).filter(what -> compared.stream().noneMatch(each -> each.what() == what)).toList();
         if (!measured.steadyLongEnough(samples.lastS())) {
@@ -187,7 +187,7 @@ public record ProvingRun(State state, OptionalDouble steadySinceS, List<Compared
         if (alike && usual.isLikely(misses)) {
             return new ProvingRun(State.PASSED, measured.steadySinceS(), compared, untold, Optional.empty(), OptionalDouble.empty(), List.of());
         }
-        List<Explained> explained = by.readsHumidity() ? List.of() : comparer.explain(setup, by, usual, misses);
+        List<Explained> explained = !by.readsTemperature() ? List.of() : comparer.explain(setup, by, usual, misses);
         if (explained.isEmpty()) {
             return new ProvingRun(alike ? State.PASSED : State.FAILED, measured.steadySinceS(), compared, untold, Optional.empty(), OptionalDouble.empty(), List.of());
         }
@@ -484,9 +484,8 @@ public record ProvingRun(State state, OptionalDouble steadySinceS, List<Compared
         private static Setup lagging(Setup setup, PlannedController read, double factor) {
             return setup.withProbes(setup.probes().stream().map(each -> {
                 ProbePlace place = each.place();
-                return read.probeIds().contains(each.id()) ? new Probe(each.id(), new ProbePlace(place.heaterShare(), place.byHeater(), place.contentsShare(), place.roomShare(),
-                        place.gradientK(), place.ownWarmthK(), place.lightWarmthK(), Math.min(7200, factor * place.lagS())), each.sensorErrorK(), each.driftKPerDay(),
-                        each.pollingKs(), each.humidity()) : each;
+                return read.probeIds().contains(each.id()) ? each.with(new ProbePlace(place.heaterShare(), place.byHeater(), place.contentsShare(), place.roomShare(),
+                        place.gradientK(), place.ownWarmthK(), place.lightWarmthK(), Math.min(7200, factor * place.lagS()))) : each;
             }).toList());
         }
 
@@ -498,8 +497,8 @@ public record ProvingRun(State state, OptionalDouble steadySinceS, List<Compared
         private static Probe felt(Probe probe, double share) {
             ProbePlace place = probe.place();
             double rest = place.heaterShare() >= 1 ? 0 : (1 - share) / (1 - place.heaterShare());
-            return new Probe(probe.id(), new ProbePlace(share, place.byHeater(), place.contentsShare() * rest, place.roomShare() * rest, place.gradientK(), place.ownWarmthK(),
-                    place.lightWarmthK(), place.lagS()), probe.sensorErrorK(), probe.driftKPerDay(), probe.pollingKs(), probe.humidity());
+            return probe.with(new ProbePlace(share, place.byHeater(), place.contentsShare() * rest, place.roomShare() * rest, place.gradientK(), place.ownWarmthK(),
+                    place.lightWarmthK(), place.lagS()));
         }
     }
 }

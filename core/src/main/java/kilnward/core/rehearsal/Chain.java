@@ -3,6 +3,7 @@ package kilnward.core.rehearsal;
 import kilnward.core.control.Law;
 import kilnward.core.control.OutputMode;
 import kilnward.core.control.Timers;
+import kilnward.core.quantity.Quantity;
 
 /**
  * The parts between what a controller shows and the watts of one loop. A {@link Fault} swaps parts.
@@ -16,7 +17,7 @@ public record Chain(Law law, Timers timers, OutputMode mode, Relay relay) {
     /** A relay without a fault: it does as it is told. */
     public static final Relay SOUND_RELAY = (commanded, timeS) -> commanded;
 
-    /** From what the probe stands at to what the sensor says, both °C or %RH; time in s since the start. NaN where it says nothing. */
+    /** From what the probe stands at to what the sensor says, both in the model's unit; time in s since the start. NaN where it says nothing. */
     @FunctionalInterface
     public interface Sensor {
         double sensed(double value, double timeS);
@@ -35,11 +36,8 @@ public record Chain(Law law, Timers timers, OutputMode mode, Relay relay) {
 
     /** What lies around a probe that has left its place, as it is at the moment; worked out only where somebody asks. */
     public interface Around {
-        /** Temperature of the room (°C). */
-        double roomC();
-
-        /** Humidity of the room (%RH); NaN where it is not known. */
-        double roomPct();
+        /** A quantity in the room, in the model's unit; NaN where it is not known. */
+        double room(Quantity quantity);
 
         /** Temperature of the hottest heater element (°C). */
         double elementC();

@@ -5,6 +5,7 @@ import kilnward.core.control.Controller;
 import kilnward.core.control.Loop;
 import kilnward.core.finding.Require;
 import kilnward.core.probe.Probe;
+import kilnward.core.quantity.Quantity;
 
 /**
  * A single fault: it replaces parts of the chain from some moment on, or what lies around the chamber, and nothing else. A closed
@@ -57,8 +58,8 @@ public sealed interface Fault permits RelayStuckOn, RelayStuckOff, LeftInManual,
     /** Id of what it befalls: a loop, an appliance, a probe or a controller; empty for the surroundings. */
     String subject();
 
-    /** The sensor of a probe with the fault in it; {@code humidity} is whether its humidity is read. */
-    default Chain.Sensor sensor(Probe probe, boolean humidity, Chain.Sensor sound, Chain.Around around) {
+    /** The sensor of a probe with the fault in it; {@code quantity} is what is read. */
+    default Chain.Sensor sensor(Probe probe, Quantity quantity, Chain.Sensor sound, Chain.Around around) {
         return sound;
     }
 

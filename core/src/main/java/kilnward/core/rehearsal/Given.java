@@ -8,6 +8,7 @@ import kilnward.core.chamber.Chamber;
 import kilnward.core.chamber.Cooler;
 import kilnward.core.chamber.Dehumidifier;
 import kilnward.core.chamber.Flow;
+import kilnward.core.chamber.GasValve;
 import kilnward.core.chamber.Heater;
 import kilnward.core.chamber.Humidifier;
 import kilnward.core.chamber.Lamp;
@@ -83,6 +84,15 @@ final class Given {
             }
         }
         return new Moisture.Acting(fog, evaporation, drying, coilW);
+    }
+
+    /** Carbon dioxide that valves let in now (kg/s). */
+    double enrichmentKgS() {
+        double kgS = 0;
+        for (RunningAppliance each : appliances) {
+            kgS += each.runs() && each.appliance instanceof GasValve valve ? each.level() * valve.givesGh() / 3.6e6 : 0;
+        }
+        return kgS;
     }
 
     /** Writes the watts that stay as they are until something switches, and sums them up. */

@@ -1,9 +1,11 @@
 package kilnward.core.rehearsal;
 
 import java.util.List;
+import java.util.Map;
 import java.util.OptionalDouble;
 import kilnward.core.finding.Require;
 import kilnward.core.probe.DisplayUnit;
+import kilnward.core.quantity.Quantity;
 
 /**
  * A chamber that goes on step by step for as long as somebody wants, in which faults come on and pass while one watches. It is the simulator that rehearses, only
@@ -18,9 +20,13 @@ public final class LiveRun {
      * What a probe stands at, without the error of its sensor.
      *
      * @param temperatureC its own temperature (°C)
-     * @param humidityPct  what the cap of its humidity sensor is in (%RH); empty where it has none
+     * @param air          what its sensors of the air feel, in the model's unit
      */
-    public record Felt(String probeId, double temperatureC, OptionalDouble humidityPct) {
+    public record Felt(String probeId, double temperatureC, Map<Quantity, Double> air) {
+        /** What it feels of a quantity, in the model's unit; empty where it reads none of it. */
+        public OptionalDouble value(Quantity quantity) {
+            return quantity == Quantity.TEMPERATURE ? OptionalDouble.of(temperatureC) : air.containsKey(quantity) ? OptionalDouble.of(air.get(quantity)) : OptionalDouble.empty();
+        }
     }
 
     /**
@@ -45,13 +51,13 @@ public final class LiveRun {
      * @param timeS       since the start (s)
      * @param roomC       temperature of the room (°C)
      * @param occupantC   temperature at the occupant (°C)
-     * @param humidityPct humidity of the air in it (%RH); empty where it is not known, and for a tank
+     * @param air         what the air in it holds, in the model's unit; nothing for a tank
      * @param heldW       electrical power of what draws the same whatever the temperature (W)
      * @param liveJ       electrical energy of everything else since the last fault came or went (J)
      * @param lit         whether it is light
      * @param mains       whether there is mains
      */
-    public record Seen(double timeS, double roomC, double occupantC, OptionalDouble humidityPct, List<Felt> probes, List<Shown> displays, List<Output> outputs,
+    public record Seen(double timeS, double roomC, double occupantC, Map<Quantity, Double> air, List<Felt> probes, List<Shown> displays, List<Output> outputs,
             double heldW, double liveJ, boolean lit, boolean mains) {
     }
 

@@ -1,9 +1,11 @@
 package kilnward.core.rehearsal;
 
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalDouble;
 import kilnward.core.chamber.Moisture;
+import kilnward.core.quantity.Quantity;
 
 /**
  * The figures of one rehearsal.
@@ -18,19 +20,31 @@ import kilnward.core.chamber.Moisture;
  * @param heatLostJ        heat that went to room and ground (J)
  * @param heatStoredJ      change of the heat held in elements, air, contents and shell (J); heatIn = heatLost + heatStored
  * @param harmedAtS        when the first harm limit was used up (s); empty where none was
- * @param humidity         relative humidity of the air (%RH); empty in a tank or where moisture is not simulated
- * @param humidityInBandShare share of the time the humidity was inside what is wanted, 0 to 1; empty where none is wanted or
- *                         it is not rehearsed
+ * @param air              what of the air was simulated, by quantity
  * @param other            temperature in the second place; empty where there is none
  * @param otherInBandShare share of the time it was inside its own keep band, 0 to 1
  * @param water            where the water went, storedKg being the change; empty where moisture is not simulated
  */
 public record Metrics(Level occupant, double inBandShare, List<Level> displays, List<Switching> loops, double energyKWh,
         double heatInJ, double heatLostJ, double heatStoredJ, OptionalDouble harmedAtS,
-        Optional<Level> humidity, OptionalDouble humidityInBandShare, Optional<Level> other, OptionalDouble otherInBandShare,
+        Map<Quantity, Air> air, Optional<Level> other, OptionalDouble otherInBandShare,
         Optional<Moisture.WaterLedger> water) {
+    /** Mean and range of a quantity of the air; empty in a tank, and where it is not simulated. */
+    public Optional<Level> air(Quantity quantity) {
+        return Optional.ofNullable(air.get(quantity)).map(Air::level);
+    }
+
+    /** Share of the time it was inside what is wanted, 0 to 1; empty where nothing is wanted or it is not simulated. */
+    public OptionalDouble inBandShare(Quantity quantity) {
+        return air.containsKey(quantity) ? air.get(quantity).inBandShare() : OptionalDouble.empty();
+    }
+
+    /** A quantity of the air, and the share of the time it was inside what is wanted. */
+    public record Air(Level level, OptionalDouble inBandShare) {
+    }
+
     /**
-     * A temperature (°C, swing in K) or a humidity (%RH, swing in points) over the rehearsal.
+     * A temperature (°C, swing in K) or what the air held, in the model's unit, over the rehearsal.
      *
      * @param mean    mean
      * @param lowest  lowest

@@ -23,6 +23,7 @@ import kilnward.core.control.OutputMode;
 import kilnward.core.control.TimeProportional;
 import kilnward.core.finding.Require;
 import kilnward.core.probe.Probe;
+import kilnward.core.quantity.Quantity;
 
 /** The controllers of a rig at work: samples displays, switches outputs, says which watts flow. */
 final class Outputs {
@@ -47,13 +48,12 @@ final class Outputs {
     private double roomNowC;
     private final Chain.Around around = new Chain.Around() {
         @Override
-        public double roomC() {
-            return roomNowC;
-        }
-
-        @Override
-        public double roomPct() {
-            return outdoorPct(roomNowC);
+        public double room(Quantity quantity) {
+            return switch (quantity) {
+                case TEMPERATURE -> roomNowC;
+                case RELATIVE_HUMIDITY -> outdoorPct(roomNowC);
+                default -> chamber.room().of(quantity).orElse(Double.NaN);
+            };
         }
 
         @Override
@@ -88,7 +88,7 @@ final class Outputs {
             int[] probes = controller.probeIds().stream().mapToInt(rig::probeIndex).toArray();
             Chain.Sensor[] sensors = new Chain.Sensor[probes.length];
             java.util.Arrays.setAll(sensors, i -> sensor(rig.probes().get(probes[i]),
-                    controller.display().unit().isHumidity(), scenario.faults()));
+                    controller.display().unit().quantity(), scenario.faults()));
             RunningDisplay unit = new RunningDisplay(controller, probes, sensors, Math.round(controller.samplingS() / stepS));
             foundUnits.add(unit);
             for (Loop loop : controller.loops()) {
@@ -158,18 +158,20 @@ final class Outputs {
         return loops.stream().filter(each -> each.loop.cutOut() == cutOut && each.loop.applianceIds().contains(appliance.id())).findFirst().orElse(null);
     }
 
-    private Chain.Sensor sensor(Probe probe, boolean humidity, List<Fault> faults) {
-        Chain.Sensor sensor = sound(probe, humidity);
+    private Chain.Sensor sensor(Probe probe, Quantity quantity, List<Fault> faults) {
+        Chain.Sensor sensor = sound(probe, quantity);
         for (Fault fault : faults) {
-            sensor = fault.sensor(probe, humidity, sensor, around);
+            sensor = fault.sensor(probe, quantity, sensor, around);
         }
         return sensor;
     }
 
-    private static Chain.Sensor sound(Probe probe, boolean humidity) {
-        if (humidity) {
-            double errorPct = probe.humidity().orElseThrow().errorPct();
-            return (value, timeS) -> Math.max(0, Math.min(100, value + errorPct));
+    private static Chain.Sensor sound(Probe probe, Quantity quantity) {
+        if (quantity != Quantity.TEMPERATURE) {
+            double error = probe.error(quantity);
+            double least = quantity.holding().lowest();
+            double most = quantity.holding().highest();
+            return (value, timeS) -> Math.max(least, Math.min(most, value + error));
         }
         double errorK = probe.sensorErrorK();
         double perS = probe.driftKPerDay() / 86_400;
@@ -367,7 +369,7 @@ final class Outputs {
     }
 
     private Stream<RunningLoop> leading() {
-        return Arrays.stream(loops).filter(each -> !each.unit.humidity && !each.loop.cutOut() && each.chain.law().holdsAbout().isPresent());
+        return Arrays.stream(loops).filter(each -> each.unit.quantity == Quantity.TEMPERATURE && !each.loop.cutOut() && each.chain.law().holdsAbout().isPresent());
     }
 
     private RunningLoop leader(int which) {

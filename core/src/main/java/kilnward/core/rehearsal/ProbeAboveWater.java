@@ -1,6 +1,7 @@
 package kilnward.core.rehearsal;
 
 import kilnward.core.probe.Probe;
+import kilnward.core.quantity.Quantity;
 
 /**
  * A probe above the water line of a tank: it takes on the temperature of the room's air. By hand, or because the water went.
@@ -19,7 +20,7 @@ public record ProbeAboveWater(String subject, boolean topUp, double fromS) imple
     }
 
     @Override
-    public Chain.Sensor sensor(Probe probe, boolean humidity, Chain.Sensor sound, Chain.Around around) {
-        return probe.id().equals(subject) ? new Elsewhere(sound, fromS, probe.place().lagS(), around::roomC) : sound;
+    public Chain.Sensor sensor(Probe probe, Quantity quantity, Chain.Sensor sound, Chain.Around around) {
+        return probe.id().equals(subject) ? new Elsewhere(sound, fromS, probe.place().lagS(), () -> around.room(Quantity.TEMPERATURE)) : sound;
     }
 }

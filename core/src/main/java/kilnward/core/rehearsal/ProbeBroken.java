@@ -1,6 +1,7 @@
 package kilnward.core.rehearsal;
 
 import kilnward.core.probe.Probe;
+import kilnward.core.quantity.Quantity;
 
 /**
  * A probe that is unplugged, broken or shorted.
@@ -21,7 +22,7 @@ public record ProbeBroken(String subject, boolean open, double readsC, double fr
     }
 
     @Override
-    public Chain.Sensor sensor(Probe probe, boolean humidity, Chain.Sensor sound, Chain.Around around) {
+    public Chain.Sensor sensor(Probe probe, Quantity quantity, Chain.Sensor sound, Chain.Around around) {
         return probe.id().equals(subject) ? (value, timeS) -> timeS >= fromS ? readsC : sound.sensed(value, timeS) : sound;
     }
 }

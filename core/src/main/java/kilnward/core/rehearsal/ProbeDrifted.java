@@ -2,6 +2,7 @@ package kilnward.core.rehearsal;
 
 import kilnward.core.finding.Require;
 import kilnward.core.probe.Probe;
+import kilnward.core.quantity.Quantity;
 
 /**
  * A probe whose error grows, slowly enough that the controller follows it and the display shows what it always did.
@@ -24,7 +25,7 @@ public record ProbeDrifted(String subject, double by, double fromS) implements F
     }
 
     @Override
-    public Chain.Sensor sensor(Probe probe, boolean humidity, Chain.Sensor sound, Chain.Around around) {
+    public Chain.Sensor sensor(Probe probe, Quantity quantity, Chain.Sensor sound, Chain.Around around) {
         return probe.id().equals(subject) ? (value, timeS) -> sound.sensed(value, timeS) + by * Math.max(0, Math.min(1, (timeS - fromS) / GROWS_S)) : sound;
     }
 }

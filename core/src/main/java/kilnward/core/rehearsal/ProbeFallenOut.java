@@ -1,6 +1,7 @@
 package kilnward.core.rehearsal;
 
 import kilnward.core.probe.Probe;
+import kilnward.core.quantity.Quantity;
 
 /**
  * A probe that has fallen out of the box and takes on the temperature of the room.
@@ -18,7 +19,7 @@ public record ProbeFallenOut(String subject, double fromS) implements Fault {
     }
 
     @Override
-    public Chain.Sensor sensor(Probe probe, boolean humidity, Chain.Sensor sound, Chain.Around around) {
-        return probe.id().equals(subject) ? new Elsewhere(sound, fromS, probe.place().lagS(), humidity ? around::roomPct : around::roomC) : sound;
+    public Chain.Sensor sensor(Probe probe, Quantity quantity, Chain.Sensor sound, Chain.Around around) {
+        return probe.id().equals(subject) ? new Elsewhere(sound, fromS, probe.place().lagS(), () -> around.room(quantity)) : sound;
     }
 }

@@ -1,6 +1,7 @@
 package kilnward.core.rehearsal;
 
 import kilnward.core.probe.Probe;
+import kilnward.core.quantity.Quantity;
 
 /**
  * A probe that has slipped onto the heater.
@@ -18,7 +19,7 @@ public record ProbeOnHeater(String subject, double fromS) implements Fault {
     }
 
     @Override
-    public Chain.Sensor sensor(Probe probe, boolean humidity, Chain.Sensor sound, Chain.Around around) {
-        return probe.id().equals(subject) && !humidity ? new Elsewhere(sound, fromS, probe.place().lagS(), around::elementC) : sound;
+    public Chain.Sensor sensor(Probe probe, Quantity quantity, Chain.Sensor sound, Chain.Around around) {
+        return probe.id().equals(subject) && quantity == Quantity.TEMPERATURE ? new Elsewhere(sound, fromS, probe.place().lagS(), around::elementC) : sound;
     }
 }

@@ -1,18 +1,20 @@
 package kilnward.core.rehearsal;
 
+import kilnward.core.quantity.Quantity;
+
 /** What the probes say at one moment. */
 final class Probed {
     private final int firstProbe;
-    private final double[] humidityPct;
+    private final AirState air;
     private double[] state;
 
     /**
-     * @param firstProbe  index of the first probe's temperature among the states
-     * @param humidityPct what each probe's humidity sensor feels (%RH), the caller's own
+     * @param firstProbe index of the first probe's temperature among the states
+     * @param air        what the sensors beside the thermometers feel
      */
-    Probed(int firstProbe, double[] humidityPct) {
+    Probed(int firstProbe, AirState air) {
         this.firstProbe = firstProbe;
-        this.humidityPct = humidityPct;
+        this.air = air;
     }
 
     /** The states to read from now on. */
@@ -21,8 +23,8 @@ final class Probed {
         return this;
     }
 
-    /** Temperature of a probe (°C), or what its humidity sensor feels (%RH). */
-    double value(int probe, boolean humidity) {
-        return humidity ? humidityPct[probe] : state[firstProbe + probe];
+    /** What a probe stands at, or what its sensor of the air feels, in the model's unit. */
+    double value(int probe, Quantity quantity) {
+        return quantity == Quantity.TEMPERATURE ? state[firstProbe + probe] : air.felt(quantity, probe);
     }
 }

@@ -1,15 +1,18 @@
 package kilnward.core.rehearsal;
 
 import java.util.ArrayList;
+import java.util.EnumMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalDouble;
 import kilnward.core.chamber.Moisture;
+import kilnward.core.life.Band;
 import kilnward.core.life.HarmClock;
-import kilnward.core.life.HumidityBand;
 import kilnward.core.life.KeepBand;
 import kilnward.core.life.Needs;
 import kilnward.core.life.OtherPlace;
+import kilnward.core.quantity.Quantity;
 
 /** Watches a run and keeps what is to be told of it. */
 final class Recorder {
@@ -21,9 +24,8 @@ final class Recorder {
     private final int stepsPerBucket;
     private final int buckets;
     private final int occupantState;
-    private final Moisture moisture;
-    private final boolean damp;
-    private final int airState;
+    private final AirState airState;
+    private final AirTally[] airTallies;
     private final Needs needs;
     private final boolean nightly;
     private final long stepsAMinute;
@@ -35,8 +37,6 @@ final class Recorder {
     private final Trace.Envelope otherEnvelope;
     private final Tally other = new Tally();
     private long otherInBand;
-    private final Trace.Envelope humidityEnvelope;
-    private final Tally humidity = new Tally();
     private final List<Trace.Envelope> displayEnvelopes = new ArrayList<>();
     private final double[] roomC;
     private final List<double[]> onShares = new ArrayList<>();
@@ -50,9 +50,6 @@ final class Recorder {
     private int switchingsListed;
     private int eventsLeftOut;
     private long inBand;
-    private double dampLowPct;
-    private double dampHighPct;
-    private long dampInBand;
     private double electricalJ;
     private double startLiveElectricalJ;
     private double heatInJ;
@@ -120,6 +117,28 @@ final class Recorder {
         }
     }
 
+    /** What was seen of a quantity of the air. */
+    private static final class AirTally {
+        final Quantity quantity;
+        final Trace.Envelope envelope;
+        final Tally tally = new Tally();
+        Optional<Band> wanted;
+        long inBand;
+
+        AirTally(Quantity quantity, Optional<Band> wanted, int buckets) {
+            this.quantity = quantity;
+            this.wanted = wanted;
+            this.envelope = Trace.Envelope.of(buckets);
+        }
+
+        void see(double value) {
+            tally.see(value);
+            if (wanted.isPresent() && wanted.get().outside(value) <= 0) {
+                inBand++;
+            }
+        }
+    }
+
     private static final class LoopTally {
         boolean on;
         long onSteps;
@@ -131,7 +150,7 @@ final class Recorder {
         long shortestOff = Long.MAX_VALUE;
     }
 
-    Recorder(Rig rig, Scenario scenario, Plant plant, Outputs outputs, long steps, Moisture moisture) {
+    Recorder(Rig rig, Scenario scenario, Plant plant, Outputs outputs, long steps, AirState airState) {
         this.scenario = scenario;
         this.plant = plant;
         this.outputs = outputs;
@@ -140,20 +159,16 @@ final class Recorder {
         this.stepsPerBucket = (int) Math.max(1, (steps + scenario.buckets() - 1) / scenario.buckets());
         this.buckets = (int) ((steps + stepsPerBucket - 1) / stepsPerBucket);
         this.occupantState = plant.occupant();
-        this.moisture = moisture;
-        this.damp = moisture != null && rig.chamber().tank().isEmpty();
-        this.airState = plant.model().air();
+        this.airState = airState;
         this.needs = rig.needs();
         this.nightly = needs.night().isPresent();
         this.stepsAMinute = (long) Math.max(1, 60 / scenario.stepS());
         this.keep = needs.keep();
-        this.dampLowPct = rig.needs().humidity().map(HumidityBand::lowPct).orElse(Double.NaN);
-        this.dampHighPct = rig.needs().humidity().map(HumidityBand::highPct).orElse(Double.NaN);
+        this.airTallies = airState.told().stream().map(each -> new AirTally(each, needs.band(each), buckets)).toArray(AirTally[]::new);
         this.harm = new HarmClock(rig.needs().harmLimits());
         this.occupantEnvelope = Trace.Envelope.of(buckets);
         this.otherKeep = rig.needs().other().map(OtherPlace::keep);
         this.otherEnvelope = Trace.Envelope.of(otherKeep.isPresent() ? buckets : 0);
-        this.humidityEnvelope = Trace.Envelope.of(damp ? buckets : 0);
         for (int i = 0; i < outputs.units.length; i++) {
             displayEnvelopes.add(Trace.Envelope.of(buckets));
         }
@@ -172,7 +187,7 @@ final class Recorder {
 
     void begin(double[] state) {
         startHeatJ = plant.model().heatJ(state);
-        startWater = moisture == null ? null : moisture.ledger();
+        startWater = airState.moisture() == null ? null : airState.moisture().ledger();
         startLostJ = state[plant.lost()];
         startLiveElectricalJ = outputs.given().liveElectricalJ();
         for (int i = 0; i < loops.length; i++) {
@@ -189,10 +204,9 @@ final class Recorder {
         if (nightly && step % stepsAMinute == 0) {
             double hour = scenario.startHour() + step * stepS / 3600;
             keep = needs.keepAt(hour);
-            needs.humidityAt(hour).ifPresent(band -> {
-                dampLowPct = band.lowPct();
-                dampHighPct = band.highPct();
-            });
+            for (AirTally each : airTallies) {
+                each.wanted = needs.bandAt(each.quantity, hour);
+            }
         }
         if (occupantC >= keep.lowC() && occupantC <= keep.highC()) {
             inBand++;
@@ -204,12 +218,8 @@ final class Recorder {
                 otherInBand++;
             }
         }
-        if (damp) {
-            double pct = moisture.relativeHumidityPct(state[airState], state[airState]);
-            humidity.see(pct);
-            if (pct >= dampLowPct && pct <= dampHighPct) {
-                dampInBand++;
-            }
+        for (AirTally each : airTallies) {
+            each.see(airState.holds(each.quantity, state));
         }
         for (int i = 0; i < displays.length; i++) {
             double shown = outputs.units[i].shownModel;
@@ -239,8 +249,8 @@ final class Recorder {
         if (otherKeep.isPresent()) {
             other.endBucket(otherEnvelope, bucket);
         }
-        if (damp) {
-            humidity.endBucket(humidityEnvelope, bucket);
+        for (AirTally each : airTallies) {
+            each.tally.endBucket(each.envelope, bucket);
         }
         for (int i = 0; i < displays.length; i++) {
             displays[i].endBucket(displayEnvelopes.get(i), bucket);
@@ -324,13 +334,28 @@ final class Recorder {
         Metrics metrics = new Metrics(occupant.level(steps), (double) inBand / steps, displayLevels, switchings,
                 (electricalJ + outputs.given().liveElectricalJ() - startLiveElectricalJ) / 3.6e6, heatInJ + liveJ,
                 state[plant.lost()] - startLostJ, plant.model().heatJ(state) - startHeatJ, harm.harmedAtS(),
-                damp ? Optional.of(humidity.level(steps)) : Optional.empty(),
-                damp && !Double.isNaN(dampLowPct) ? OptionalDouble.of((double) dampInBand / steps) : OptionalDouble.empty(),
+                airLevels(),
                 otherKeep.map(keep -> other.level(steps)), otherKeep.isPresent() ? OptionalDouble.of((double) otherInBand / steps) : OptionalDouble.empty(),
-                Optional.ofNullable(moisture).map(this::water));
+                Optional.ofNullable(airState.moisture()).map(this::water));
         Trace trace = new Trace(stepsPerBucket * stepS, occupantEnvelope, otherKeep.map(keep -> otherEnvelope),
-                damp ? Optional.of(humidityEnvelope) : Optional.empty(), displayEnvelopes, roomC, onShares);
+                airEnvelopes(), displayEnvelopes, roomC, onShares);
         return new Rehearsed(scenario, trace, metrics, events, eventsLeftOut, outputs.layersActed());
+    }
+
+    private Map<Quantity, Metrics.Air> airLevels() {
+        Map<Quantity, Metrics.Air> levels = new EnumMap<>(Quantity.class);
+        for (AirTally each : airTallies) {
+            levels.put(each.quantity, new Metrics.Air(each.tally.level(steps), each.wanted.isPresent() ? OptionalDouble.of((double) each.inBand / steps) : OptionalDouble.empty()));
+        }
+        return levels;
+    }
+
+    private Map<Quantity, Trace.Envelope> airEnvelopes() {
+        Map<Quantity, Trace.Envelope> envelopes = new EnumMap<>(Quantity.class);
+        for (AirTally each : airTallies) {
+            envelopes.put(each.quantity, each.envelope);
+        }
+        return envelopes;
     }
 
     private Moisture.WaterLedger water(Moisture now) {

@@ -1,12 +1,13 @@
 package kilnward.core.rehearsal;
 
 import java.util.Arrays;
+import java.util.EnumMap;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.OptionalDouble;
 import java.util.stream.IntStream;
 import kilnward.core.chamber.Bowl;
+import kilnward.core.chamber.CarbonDioxide;
 import kilnward.core.chamber.FixedPoint;
 import kilnward.core.chamber.Flow;
 import kilnward.core.chamber.Freezing;
@@ -15,8 +16,8 @@ import kilnward.core.chamber.Moisture;
 import kilnward.core.chamber.Sun;
 import kilnward.core.chamber.ThermalModel;
 import kilnward.core.control.Controller;
-import kilnward.core.probe.HumiditySensor;
 import kilnward.core.probe.Probe;
+import kilnward.core.quantity.Quantity;
 
 /**
  * Runs a rig through a scenario.
@@ -58,8 +59,8 @@ public final class Rehearsal {
     private double[] next;
     private final Outputs outputs;
     private final Moisture moisture;
-    private final double[] humidityPct;
-    private final double[] humidityFollows;
+    private final CarbonDioxide carbonDioxide;
+    private final AirState airState;
     private final Probed probed;
     private final Glazing glazing;
     private final int[] liveInputs;
@@ -73,16 +74,17 @@ public final class Rehearsal {
     private double sunSlope;
 
     private Rehearsal(Rig rig, Scenario asked) {
-        this(rig, asked, Moisture.of(rig.chamber()).orElse(null), Freezing.of(rig.chamber()).orElse(null));
+        this(rig, asked, Moisture.of(rig.chamber()).orElse(null), CarbonDioxide.of(rig.chamber()).orElse(null), Freezing.of(rig.chamber()).orElse(null));
     }
 
-    private Rehearsal(Rig rig, Scenario asked, Moisture moisture, Freezing freezing) {
+    private Rehearsal(Rig rig, Scenario asked, Moisture moisture, CarbonDioxide carbonDioxide, Freezing freezing) {
         this.rig = rig;
         this.asked = asked;
         this.scenario = asked.befallen();
         this.stepS = scenario.stepS();
         this.pollingK = pollingK(rig);
         this.moisture = moisture;
+        this.carbonDioxide = carbonDioxide;
         this.freezing = freezing;
         this.glazing = Glazing.of(rig.chamber()).orElse(null);
         Plant resting = new Plant(rig.chamber(), rig.probes(), pollingK, Flow.usual(rig.chamber(), id -> false));
@@ -101,11 +103,8 @@ public final class Rehearsal {
         inputs[resting.constant()] = 1;
         this.held = new double[states];
         this.next = new double[states];
-        int probes = rig.probes().size();
-        this.humidityPct = new double[probes];
-        this.humidityFollows = rig.probes().stream().mapToDouble(probe -> probe.humidity().map(HumiditySensor::lagS)
-                .map(lagS -> -StrictMath.expm1(-stepS / lagS)).orElse(0.0)).toArray();
-        this.probed = new Probed(nodes, humidityPct);
+        this.airState = new AirState(rig, resting, stepS, moisture, carbonDioxide);
+        this.probed = new Probed(nodes, airState);
     }
 
     private static double[] pollingK(Rig rig) {
@@ -162,10 +161,10 @@ public final class Rehearsal {
      * @param timeS the moment, since the start (s)
      */
     Rehearsal befallen(Scenario other, double timeS) {
-        Rehearsal then = new Rehearsal(rig, other, moisture, freezing);
+        Rehearsal then = new Rehearsal(rig, other, moisture, carbonDioxide, freezing);
         then.networks.putAll(networks);
         then.state = state.clone();
-        System.arraycopy(humidityPct, 0, then.humidityPct, 0, humidityPct.length);
+        then.airState.takeOver(airState);
         then.outputs.takeOver(outputs, timeS);
         return then;
     }
@@ -180,12 +179,22 @@ public final class Rehearsal {
         double timeS = step * stepS;
         double roomC = scenario.room().temperatureC(scenario.startHour() * 3600 + timeS);
         Probed now = probed.of(state);
-        List<LiveRun.Felt> felt = IntStream.range(0, rig.probes().size()).mapToObj(p -> new LiveRun.Felt(rig.probes().get(p).id(), now.value(p, false),
-                rig.probes().get(p).humidity().isPresent() && moisture != null ? OptionalDouble.of(now.value(p, true)) : OptionalDouble.empty())).toList();
-        OptionalDouble pct = moisture != null && rig.chamber().tank().isEmpty() ? OptionalDouble.of(moisture.relativeHumidityPct(state[air], state[air]))
-                : OptionalDouble.empty();
-        return new LiveRun.Seen(timeS, roomC, state[network.plant.occupant()] + network.plant.occupantGradientK(), pct, felt, outputs.shown(), outputs.conducting(),
+        List<LiveRun.Felt> felt = IntStream.range(0, rig.probes().size()).mapToObj(p -> new LiveRun.Felt(rig.probes().get(p).id(), now.value(p, Quantity.TEMPERATURE),
+                felt(rig.probes().get(p), p))).toList();
+        Map<Quantity, Double> holds = new EnumMap<>(Quantity.class);
+        airState.told().forEach(each -> holds.put(each, airState.holds(each, state)));
+        return new LiveRun.Seen(timeS, roomC, state[network.plant.occupant()] + network.plant.occupantGradientK(), holds, felt, outputs.shown(), outputs.conducting(),
                 outputs.given().electricalW(), outputs.given().liveElectricalJ(), outputs.isLit(scenario.startHour() * 3600 + timeS), outputs.mains());
+    }
+
+    private Map<Quantity, Double> felt(Probe probe, int index) {
+        Map<Quantity, Double> felt = new EnumMap<>(Quantity.class);
+        for (Quantity each : probe.air().keySet()) {
+            if (airState.feels(each, probe)) {
+                felt.put(each, airState.felt(each, index));
+            }
+        }
+        return felt;
     }
 
     private void begin(double startS) {
@@ -201,7 +210,7 @@ public final class Rehearsal {
         double startS = scenario.startHour() * 3600;
         begin(startS);
         long steps = Math.max(1, Math.round(scenario.durationS() / stepS));
-        Recorder recorder = new Recorder(rig, asked, network.plant, outputs, steps, moisture);
+        Recorder recorder = new Recorder(rig, asked, network.plant, outputs, steps, airState);
         liveJ = 0;
         recorder.begin(state);
         advance(startS, 0, steps, recorder);
@@ -242,13 +251,13 @@ public final class Rehearsal {
             outputs.holdLeading(loop, true);
             double[] on = steadyHeld(roomC);
             outputs.holdLeading(loop, false);
-            double asked = outputs.holdingShare(loop, new Probed(nodes, humidityPct).of(off), new Probed(nodes, humidityPct).of(on));
+            double asked = outputs.holdingShare(loop, new Probed(nodes, airState).of(off), new Probed(nodes, airState).of(on));
             double share = Math.max(0, Math.min(1, asked));
             double[] found = off.clone();
             for (int i = 0; i < states - 1; i++) {
                 found[i] = off[i] + share * (on[i] - off[i]);
             }
-            double missesK = share == asked ? 0 : outputs.missesK(loop, new Probed(nodes, humidityPct).of(found));
+            double missesK = share == asked ? 0 : outputs.missesK(loop, new Probed(nodes, airState).of(found));
             if (best == null || missesK < bestK) {
                 best = found;
                 bestK = missesK;
@@ -320,10 +329,12 @@ public final class Rehearsal {
             if (settled) {
                 moisture.settle(state, roomC);
             }
-            for (int p = 0; p < humidityPct.length; p++) {
-                humidityPct[p] = rig.probes().get(p).humidity().isPresent() ? feltPct(p) : 0;
-            }
         }
+        if (carbonDioxide != null && settled) {
+            carbonDioxide.flow(outputs.flow());
+            carbonDioxide.settle();
+        }
+        airState.begin(state);
     }
 
     private void advance(double firstS, long from, long to, Recorder recorder) {
@@ -345,14 +356,15 @@ public final class Rehearsal {
                 room += 0.5 * roomSlope;
                 readSun(nowS, laterS, roomSteps);
             }
-            if (moisture != null) {
-                followHumidity();
-            }
+            airState.follow(state);
             if (outputs.sample(k, state, probed.of(state), room)) {
                 refresh();
             }
             if (recorder != null) {
                 recorder.see(k, state, room, network.plant.occupantGradientK());
+            }
+            if (carbonDioxide != null) {
+                carbonDioxide.advance(stepS);
             }
             for (int part = 0; part < network.times; part++) {
                 if (liveInputs.length == 0) {
@@ -373,22 +385,6 @@ public final class Rehearsal {
             sunSlope = (glazing.watts(laterS) - now) / steps;
             sunW = now + 0.5 * sunSlope;
         }
-    }
-
-    private void followHumidity() {
-        for (int p = 0; p < humidityPct.length; p++) {
-            if (humidityFollows[p] > 0) {
-                humidityPct[p] += humidityFollows[p] * (feltPct(p) - humidityPct[p]);
-            }
-        }
-    }
-
-    /** What the cap of a humidity sensor is in: air at the probe's temperature, and droplets while mist hangs in it (%RH). */
-    private double feltPct(int probe) {
-        Probe each = rig.probes().get(probe);
-        double pct = moisture.relativeHumidityPct(state[air], state[nodes + probe]);
-        double mistShare = each.humidity().orElseThrow().mistShare();
-        return mistShare > 0 && moisture.misty() ? pct + mistShare * (100 - pct) : pct;
     }
 
     private void stepWithLive(double roomC) {
@@ -463,6 +459,10 @@ public final class Rehearsal {
             moisture.flow(flow);
             moisture.acting(outputs.acting());
             moisture.bears(network.gamma[air][ThermalModel.AIR_HEAT_INPUT], network.gamma[contents][ThermalModel.CONTENTS_HEAT_INPUT]);
+        }
+        if (carbonDioxide != null) {
+            carbonDioxide.flow(flow);
+            carbonDioxide.enrichment(outputs.given().enrichmentKgS());
         }
         outputs.given().writeInputs(inputs);
         for (int i = 0; i < states; i++) {

@@ -2,15 +2,18 @@ package kilnward.core.rehearsal;
 
 import java.util.HashSet;
 import java.util.List;
+import java.util.Locale;
 import java.util.Objects;
 import java.util.Set;
 import kilnward.core.chamber.Appliance;
 import kilnward.core.chamber.Chamber;
+import kilnward.core.chamber.Room;
 import kilnward.core.control.Controller;
 import kilnward.core.control.Loop;
 import kilnward.core.finding.Require;
 import kilnward.core.life.Needs;
 import kilnward.core.probe.Probe;
+import kilnward.core.quantity.Quantity;
 
 /**
  * A chamber with everything that measures and acts in it, ready to be rehearsed.
@@ -36,8 +39,9 @@ public record Rig(Chamber chamber, Needs needs, List<Probe> probes, List<Control
             for (String probeId : controller.probeIds()) {
                 Require.that(probeIds.contains(probeId), "controllers.probeIds", probeId, "must name a probe of the chamber");
             }
-            if (controller.display().unit().isHumidity() || controller.companion().isPresent()) {
-                requireHumidity(chamber, probes, controller);
+            requireRead(chamber, probes, controller, controller.display().unit().quantity());
+            if (controller.companion().isPresent()) {
+                requireRead(chamber, probes, controller, controller.companion().get().unit().quantity());
             }
             for (Loop loop : controller.loops()) {
                 for (String id : loop.applianceIds()) {
@@ -48,12 +52,16 @@ public record Rig(Chamber chamber, Needs needs, List<Probe> probes, List<Control
         }
     }
 
-    private static void requireHumidity(Chamber chamber, List<Probe> probes, Controller controller) {
-        Require.that(chamber.room().humidityPct().isPresent() && chamber.tank().isEmpty(), "chamber.room.humidityPct", null,
-                "must be given: a controller of this chamber reads humidity");
+    private static void requireRead(Chamber chamber, List<Probe> probes, Controller controller, Quantity quantity) {
+        if (quantity == Quantity.TEMPERATURE) {
+            return;
+        }
+        String words = quantity.name().toLowerCase(Locale.ROOT).replace('_', ' ');
+        Require.that(chamber.room().of(quantity).isPresent() && chamber.tank().isEmpty(), "chamber.room." + Room.field(quantity), null,
+                "must be given: a controller of this chamber reads " + words);
         for (Probe probe : probes) {
-            Require.that(!controller.probeIds().contains(probe.id()) || probe.humidity().isPresent(), "controllers.probeIds",
-                    probe.id(), "must name a probe that reads humidity");
+            Require.that(!controller.probeIds().contains(probe.id()) || probe.reads(quantity), "controllers.probeIds",
+                    probe.id(), "must name a probe that reads " + words);
         }
     }
 

@@ -1,11 +1,12 @@
 package kilnward.core.rehearsal;
 
 import kilnward.core.control.Controller;
+import kilnward.core.quantity.Quantity;
 
 /** A controller's display at work. */
 final class RunningDisplay {
     Controller controller;
-    final boolean humidity;
+    final Quantity quantity;
     final int[] probes;
     final Chain.Sensor[] sensors;
     final long everySteps;
@@ -25,14 +26,14 @@ final class RunningDisplay {
     /** Whether it shows a code instead of a number. */
     boolean blind;
     double shown;
-    /** What is shown, in °C or %RH. */
+    /** What is shown, in the model's unit. */
     double shownModel;
     final boolean beside;
     /** The humidity it shows beside a temperature. */
     double companion = Double.NaN;
 
     RunningDisplay(Controller controller, int[] probes, Chain.Sensor[] sensors, long everySteps) {
-        this.humidity = controller.display().unit().isHumidity();
+        this.quantity = controller.display().unit().quantity();
         this.beside = controller.companion().isPresent();
         this.probes = probes;
         this.sensors = sensors;
@@ -88,7 +89,7 @@ final class RunningDisplay {
     double lookBeside(Probed probed) {
         double pct = 0;
         for (int probe : probes) {
-            pct += probed.value(probe, true) / probes.length;
+            pct += probed.value(probe, Quantity.RELATIVE_HUMIDITY) / probes.length;
         }
         return controller.companion().orElseThrow().shown(pct);
     }
@@ -96,11 +97,11 @@ final class RunningDisplay {
     /** Mean of its sensors. */
     double sensed(double timeS, Probed probed) {
         if (probes.length == 1) {
-            return sensors[0].sensed(probed.value(probes[0], humidity), timeS);
+            return sensors[0].sensed(probed.value(probes[0], quantity), timeS);
         }
         double sum = 0;
         for (int i = 0; i < probes.length; i++) {
-            sum += sensors[i].sensed(probed.value(probes[i], humidity), timeS);
+            sum += sensors[i].sensed(probed.value(probes[i], quantity), timeS);
         }
         return sum / probes.length;
     }

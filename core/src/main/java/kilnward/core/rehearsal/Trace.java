@@ -1,8 +1,10 @@
 package kilnward.core.rehearsal;
 
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import kilnward.core.air.MoistAir;
+import kilnward.core.quantity.Quantity;
 
 /**
  * What happened, in buckets: lowest and highest of each, so that no spike is lost.
@@ -10,15 +12,20 @@ import kilnward.core.air.MoistAir;
  * @param bucketS   length of a bucket (s); the last one may be shorter
  * @param occupant  temperature at the occupant (°C)
  * @param other     temperature in the second place (°C); empty where there is none
- * @param humidity  relative humidity of the air (%RH); empty in a tank or where moisture is not simulated
- * @param displays  one a controller: value on its display, converted to °C or %RH
+ * @param air       what of the air was simulated, by quantity; nothing in a tank
+ * @param displays  one a controller: value on its display, in the model's unit
  * @param roomC     temperature of the room at the middle of each bucket (°C)
  * @param onShares  one a loop, in the order of controllers and loops: mean share of its full output in each bucket, 0 to 1
  */
-public record Trace(double bucketS, Envelope occupant, Optional<Envelope> other, Optional<Envelope> humidity, List<Envelope> displays, double[] roomC,
+public record Trace(double bucketS, Envelope occupant, Optional<Envelope> other, Map<Quantity, Envelope> air, List<Envelope> displays, double[] roomC,
         List<double[]> onShares) {
+    /** A quantity of the air; empty where it is not simulated. */
+    public Optional<Envelope> air(Quantity quantity) {
+        return Optional.ofNullable(air.get(quantity));
+    }
+
     /**
-     * Lowest and highest of each bucket (°C or %RH). The arrays are the trace's own and are not copied: a trace of a year is big.
+     * Lowest and highest of each bucket (in the model's unit). The arrays are the trace's own and are not copied: a trace of a year is big.
      */
     public record Envelope(double[] low, double[] high) {
         static Envelope of(int buckets) {
@@ -43,7 +50,7 @@ public record Trace(double bucketS, Envelope occupant, Optional<Envelope> other,
      * @return empty where humidity is not rehearsed; of meaning only where the occupant's temperature is the air's
      */
     public Optional<MoistRange> moistRange() {
-        return humidity.map(damp -> {
+        return air(Quantity.RELATIVE_HUMIDITY).map(damp -> {
             double[] range = {Double.POSITIVE_INFINITY, Double.NEGATIVE_INFINITY, Double.POSITIVE_INFINITY, Double.NEGATIVE_INFINITY};
             for (int i = 0; i < damp.low.length; i++) {
                 double saturation = MoistAir.saturationPressurePa(0.5 * (occupant.low[i] + occupant.high[i]));

@@ -4,11 +4,12 @@ import java.util.HashMap;
 import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalDouble;
+import kilnward.core.life.Band;
 import kilnward.core.life.HarmLimit;
-import kilnward.core.life.HumidityBand;
 import kilnward.core.life.KeepBand;
 import kilnward.core.life.Needs;
 import kilnward.core.life.Side;
+import kilnward.core.quantity.Quantity;
 
 /**
  * What a fault comes to, all times from the moment it befalls (s).
@@ -26,12 +27,6 @@ public record Verdict(Kind kind, double worstC, OptionalDouble worstPct, Optiona
         double marginK) {
     /** Nearer than this to a harm level (K) is tight. */
     private static final double TIGHT_K = 1;
-    /** A display that stands this far outside what it shows on a good day (K, points) is noticed by a look. */
-    private static final double NOTICED_K = 1;
-    private static final double NOTICED_PCT = 10;
-    /** No farther than a sound day goes and this (K, points) is nothing that the fault did. */
-    private static final double AS_SOUND_K = 0.2;
-    private static final double AS_SOUND_PCT = 2;
     /** Humidity this far outside its band (points) is tight. */
     private static final double TIGHT_PCT = 5;
 
@@ -67,13 +62,15 @@ public record Verdict(Kind kind, double worstC, OptionalDouble worstPct, Optiona
         OptionalDouble acts = watch.actsAtS(alarm, seen);
         OptionalDouble harm = since(fault, run.metrics().harmedAtS());
         OptionalDouble worstPct = humidity(needs, run);
-        boolean damp = worstPct.isPresent() && needs.humidity().map(band -> outside(band.lowPct(), band.highPct(), worstPct.getAsDouble()) > TIGHT_PCT).orElse(false);
+        boolean damp = worstPct.isPresent()
+                && needs.band(Quantity.RELATIVE_HUMIDITY).map(band -> outside(band.low(), band.high(), worstPct.getAsDouble()) > TIGHT_PCT).orElse(false);
         Kind kind;
         if (harm.isEmpty()) {
             // What a sound day does already tells nothing of the fault.
             boolean poorer = needs.poorer().stream().anyMatch(each -> each.isReached(run.trace().occupant().low(), run.trace().occupant().high(), run.trace().bucketS()));
             boolean near = poorer || marginK < TIGHT_K || strays(needs, high ? Side.HIGH : Side.LOW, worst);
-            kind = near && !goodDay.reaches(high, worst) || damp && !goodDay.isAsDamp(needs.humidity().orElseThrow(), worstPct.getAsDouble()) ? Kind.TIGHT : Kind.HOLDS;
+            kind = near && !goodDay.reaches(high, worst) || damp && !goodDay.isAsDamp(needs.band(Quantity.RELATIVE_HUMIDITY).orElseThrow(), worstPct.getAsDouble()) ? Kind.TIGHT
+                    : Kind.HOLDS;
         } else if (acts.isPresent() && acts.getAsDouble() < harm.getAsDouble()) {
             kind = Kind.TIGHT;
         } else {
@@ -99,12 +96,14 @@ public record Verdict(Kind kind, double worstC, OptionalDouble worstPct, Optiona
 
         /** Whether the occupant goes as far, or nearly, without any fault. */
         private boolean reaches(boolean high, double worstC) {
-            return occupant.isPresent() && (high ? worstC <= occupant.get().highest() + AS_SOUND_K : worstC >= occupant.get().lowest() - AS_SOUND_K);
+            return occupant.isPresent() && (high ? worstC <= occupant.get().highest() + Quantity.TEMPERATURE.margins().asSound()
+                    : worstC >= occupant.get().lowest() - Quantity.TEMPERATURE.margins().asSound());
         }
 
         /** Whether the air is as far outside, or nearly, without any fault. */
-        private boolean isAsDamp(HumidityBand band, double worstPct) {
-            return humidity.isPresent() && outside(band.lowPct(), band.highPct(), worstPct) <= outside(band.lowPct(), band.highPct(), humidity.getAsDouble()) + AS_SOUND_PCT;
+        private boolean isAsDamp(Band band, double worstPct) {
+            return humidity.isPresent()
+                    && outside(band.low(), band.high(), worstPct) <= outside(band.low(), band.high(), humidity.getAsDouble()) + Quantity.RELATIVE_HUMIDITY.margins().asSound();
         }
     }
 
@@ -140,7 +139,7 @@ public record Verdict(Kind kind, double worstC, OptionalDouble worstPct, Optiona
         for (int i = 0; i < run.trace().displays().size(); i++) {
             Trace.Envelope shown = run.trace().displays().get(i);
             Metrics.Level good = goodDay.shown().get(rig.controllers().get(i).id());
-            double noticed = rig.controllers().get(i).display().unit().isHumidity() ? NOTICED_PCT : NOTICED_K;
+            double noticed = rig.controllers().get(i).display().unit().quantity().margins().noticed();
             double since = Double.NaN;
             for (int bucket = (int) (fault.fromS() / run.trace().bucketS()); bucket < shown.low().length; bucket++) {
                 boolean off = shown.high()[bucket] > good.highest() + noticed || shown.low()[bucket] < good.lowest() - noticed;
@@ -156,13 +155,13 @@ public record Verdict(Kind kind, double worstC, OptionalDouble worstPct, Optiona
     }
 
     private static OptionalDouble humidity(Needs needs, Rehearsed run) {
-        if (needs.humidity().isEmpty() || run.metrics().humidity().isEmpty()) {
+        if (needs.band(Quantity.RELATIVE_HUMIDITY).isEmpty() || run.metrics().air(Quantity.RELATIVE_HUMIDITY).isEmpty()) {
             return OptionalDouble.empty();
         }
-        double low = needs.humidity().get().lowPct();
-        double high = needs.humidity().get().highPct();
+        double low = needs.band(Quantity.RELATIVE_HUMIDITY).get().low();
+        double high = needs.band(Quantity.RELATIVE_HUMIDITY).get().high();
         // Its last quarter: where it comes to, not the first minutes.
-        Trace.Envelope damp = run.trace().humidity().orElseThrow();
+        Trace.Envelope damp = run.trace().air(Quantity.RELATIVE_HUMIDITY).orElseThrow();
         double worst = damp.low()[damp.low().length - 1];
         for (int i = damp.low().length * 3 / 4; i < damp.low().length; i++) {
             for (double reached : new double[] {damp.low()[i], damp.high()[i]}) {

@@ -158,7 +158,7 @@ public record Betterment(What what, double from, double to, Effect now, Effect t
     }
 
     private static Optional<PlannedController> leading(Setup setup) {
-        return setup.controllers().stream().filter(each -> !each.readsHumidity() && !each.isCutOut()).findFirst();
+        return setup.controllers().stream().filter(each -> each.readsTemperature() && !each.isCutOut()).findFirst();
     }
 
     private static Optional<Other> other(What what, Setup setup, Effect now) {
@@ -223,9 +223,7 @@ public record Betterment(What what, double from, double to, Effect now, Effect t
     /** What it felt of the heater it feels of the air. */
     private static Probe away(Probe probe) {
         ProbePlace place = probe.place();
-        return new Probe(probe.id(),
-                new ProbePlace(0, List.of(), place.contentsShare(), place.roomShare(), place.gradientK(), place.ownWarmthK(), place.lightWarmthK(), place.lagS()),
-                probe.sensorErrorK(), probe.driftKPerDay(), probe.pollingKs(), probe.humidity());
+        return probe.with(new ProbePlace(0, List.of(), place.contentsShare(), place.roomShare(), place.gradientK(), place.ownWarmthK(), place.lightWarmthK(), place.lagS()));
     }
 
     private static Other bottle(Setup setup) {

@@ -5,37 +5,38 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 import kilnward.core.air.Temperature;
+import kilnward.core.quantity.Quantity;
 
 /**
  * A unit that a device sends in, what it is kept in, and what can be at all: a reading outside is an error of the device. The ranges are those of common small
  * sensors with room to spare; common practice, no source.
  */
 public enum SeriesUnit {
-    C(Measured.TEMPERATURE, "°C", -60, 150, "celsius"),
-    F(Measured.TEMPERATURE, "°F", -76, 302, "fahrenheit"),
+    C(Quantity.TEMPERATURE, "°C", -60, 150, "celsius"),
+    F(Quantity.TEMPERATURE, "°F", -76, 302, "fahrenheit"),
     /** A capacitive sensor in mist says a little more than 100. */
-    RH(Measured.RELATIVE_HUMIDITY, "%RH", 0, 105, "%", "pct", "percent"),
-    LX(Measured.LIGHT, "lx", 0, 200_000, "lux"),
+    RH(Quantity.RELATIVE_HUMIDITY, "%RH", 0, 105, "%", "pct", "percent"),
+    LX(Quantity.LIGHT, "lx", 0, 200_000, "lux"),
     /** Photosynthetic photon flux density. */
-    UMOL_M2_S(Measured.LIGHT, "µmol/m²s", 0, 3_000, "ppfd"),
-    PPM(Measured.CARBON_DIOXIDE, "ppm", 0, 200_000),
-    MM(Measured.WATER_LEVEL, "mm", -1_000, 10_000),
-    CM(Measured.WATER_LEVEL, "cm", -100, 1_000),
-    INCH(Measured.WATER_LEVEL, "in", -40, 400, "inches"),
-    PH(Measured.PH, "pH", 0, 14),
-    US_CM(Measured.CONDUCTIVITY, "µS/cm", 0, 200_000, "us/cm"),
-    MS_CM(Measured.CONDUCTIVITY, "mS/cm", 0, 200),
-    W(Measured.POWER, "W", 0, 100_000, "watt");
+    UMOL_M2_S(Quantity.LIGHT, "µmol/m²s", 0, 3_000, "ppfd"),
+    PPM(Quantity.CARBON_DIOXIDE, "ppm", 0, 200_000),
+    MM(Quantity.WATER_LEVEL, "mm", -1_000, 10_000),
+    CM(Quantity.WATER_LEVEL, "cm", -100, 1_000),
+    INCH(Quantity.WATER_LEVEL, "in", -40, 400, "inches"),
+    PH(Quantity.PH, "pH", 0, 14),
+    US_CM(Quantity.CONDUCTIVITY, "µS/cm", 0, 200_000, "us/cm"),
+    MS_CM(Quantity.CONDUCTIVITY, "mS/cm", 0, 200),
+    W(Quantity.POWER, "W", 0, 100_000, "watt");
 
     private static final double MILLIONTHS = 1e6;
     private static final double MM_PER_INCH = 25.4;
-    private final Measured measured;
+    private final Quantity measured;
     private final String sign;
     private final double lowest;
     private final double highest;
     private final List<String> names;
 
-    SeriesUnit(Measured measured, String sign, double lowest, double highest, String... names) {
+    SeriesUnit(Quantity measured, String sign, double lowest, double highest, String... names) {
         this.measured = measured;
         this.sign = sign;
         this.lowest = lowest;
@@ -44,7 +45,7 @@ public enum SeriesUnit {
     }
 
     /** What it is a unit of. */
-    public Measured measured() {
+    public Quantity measured() {
         return measured;
     }
 
@@ -74,7 +75,7 @@ public enum SeriesUnit {
     }
 
     /** The first unit of a quantity. */
-    public static SeriesUnit of(Measured measured) {
+    public static SeriesUnit of(Quantity measured) {
         return Arrays.stream(values()).filter(each -> each.measured == measured).findFirst().orElseThrow();
     }
 

@@ -15,6 +15,7 @@ import kilnward.core.device.Translation;
 import kilnward.core.finding.Require;
 import kilnward.core.probe.Display;
 import kilnward.core.probe.DisplayUnit;
+import kilnward.core.quantity.Quantity;
 
 /**
  * A controller in a plan: the user's device, where it is connected, and what is keyed in.
@@ -99,9 +100,14 @@ public record PlannedController(String id, String name, List<String> probeIds, P
         return settings.value(parameter).map(OptionalDouble::of).orElse(OptionalDouble.empty());
     }
 
-    /** Whether it reads humidity rather than temperature. */
-    public boolean readsHumidity() {
-        return profile.unit().isHumidity();
+    /** What it reads. */
+    public Quantity reads() {
+        return profile.unit().quantity();
+    }
+
+    /** Whether it reads a temperature. */
+    public boolean readsTemperature() {
+        return profile.unit().isTemperature();
     }
 
     /** Whether it only stands behind another controller, as a second layer. */

@@ -103,13 +103,13 @@ public record Setup(Chamber chamber, Needs needs, List<Probe> probes, List<Plann
     /** Which way the appliance of a controller's first output moves what the controller reads. */
     public Direction wanted(PlannedController controller) {
         return effects(controller.loops().get(0)).stream()
-                .anyMatch(effect -> controller.readsHumidity() ? effect == Effect.MOISTENS : effect.raisesTemperature()) ? Direction.RAISE : Direction.LOWER;
+                .anyMatch(effect -> effect.raises(controller.reads())) ? Direction.RAISE : Direction.LOWER;
     }
 
     /** What a controller governs: where there is a second place, by what most of its probes' feeling is of. */
     public Aim aim(PlannedController controller) {
-        if (controller.readsHumidity()) {
-            return Aim.HUMIDITY;
+        if (!controller.readsTemperature()) {
+            return Aim.of(controller.reads());
         }
         if (needs.other().isEmpty()) {
             return Aim.OCCUPANT;

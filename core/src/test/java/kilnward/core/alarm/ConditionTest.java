@@ -99,7 +99,7 @@ class ConditionTest {
                 () -> new Rule(RuleKind.HIGH, Urgency.MIND, 1, OptionalDouble.empty(), 0, OptionalDouble.of(3), AT_ONCE)).field());
         assertEquals("limit", assertThrows(RefusedValueException.class, () -> Rule.of(RuleKind.SILENCE, Urgency.MIND, -1, 0, AT_ONCE)).field());
         assertEquals("kind", assertThrows(RefusedValueException.class,
-                () -> Rule.of(RuleKind.WATER_LOW, Urgency.MIND, 1, 0, AT_ONCE).requireWatches(kilnward.core.series.Measured.PH)).field());
+                () -> Rule.of(RuleKind.WATER_LOW, Urgency.MIND, 1, 0, AT_ONCE).requireWatches(kilnward.core.quantity.Quantity.PH)).field());
     }
 
     /** A server looks now and then, a replay once: both must say the same. */

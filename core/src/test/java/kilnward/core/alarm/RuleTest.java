@@ -7,6 +7,7 @@ import static org.junit.jupiter.api.Assertions.assertTrue;
 
 import java.util.EnumSet;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalDouble;
 import java.util.Set;
@@ -16,8 +17,8 @@ import kilnward.core.alarm.AlarmCourse.Delays;
 import kilnward.core.life.HarmLimit;
 import kilnward.core.life.Side;
 import kilnward.core.probe.DisplayUnit;
+import kilnward.core.quantity.Quantity;
 import kilnward.core.rehearsal.LiveRun;
-import kilnward.core.series.Measured;
 import org.junit.jupiter.api.Test;
 
 /** What rules go by, to which side they tell, what they can watch, and what a spot of a rehearsed chamber says. */
@@ -34,8 +35,8 @@ class RuleTest {
         assertEquals(EnumSet.of(RuleKind.SILENCE, RuleKind.BROKEN_PROBE, RuleKind.HARM_NEAR), kinds(RuleKind::isLimitATime));
         assertEquals(EnumSet.of(RuleKind.OUT_OF_BAND, RuleKind.NO_EFFECT), kinds(RuleKind::hasSecondLimit));
         assertEquals(EnumSet.of(RuleKind.NO_EFFECT, RuleKind.STUCK), kinds(RuleKind::hasOver));
-        assertEquals(EnumSet.complementOf(EnumSet.of(RuleKind.STUCK, RuleKind.WATER_LOW)), kinds(each -> each.watches(Measured.TEMPERATURE)));
-        assertFalse(RuleKind.HARM_NEAR.watches(Measured.POWER));
+        assertEquals(EnumSet.complementOf(EnumSet.of(RuleKind.STUCK, RuleKind.WATER_LOW)), kinds(each -> each.watches(Quantity.TEMPERATURE)));
+        assertFalse(RuleKind.HARM_NEAR.watches(Quantity.POWER));
         assertTrue(Urgency.NOW.covers(Urgency.SOON) && Urgency.SOON.covers(Urgency.SOON) && !Urgency.MIND.covers(Urgency.SOON));
     }
 
@@ -84,30 +85,30 @@ class RuleTest {
     }
 
     private static LiveRun.Seen seen(double timeS, double liveJ, boolean mains) {
-        return new LiveRun.Seen(timeS, 20, 28, OptionalDouble.of(70),
-                List.of(new LiveRun.Felt("eggs", 28.1, OptionalDouble.empty()), new LiveRun.Felt("air", 29.5, OptionalDouble.of(71))),
+        return new LiveRun.Seen(timeS, 20, 28, Map.of(Quantity.RELATIVE_HUMIDITY, 70.0),
+                List.of(new LiveRun.Felt("eggs", 28.1, Map.of()), new LiveRun.Felt("air", 29.5, Map.of(Quantity.RELATIVE_HUMIDITY, 71.0))),
                 List.of(new LiveRun.Shown("other", DisplayUnit.C, OptionalDouble.of(9)), new LiveRun.Shown("blind", DisplayUnit.C, OptionalDouble.empty()),
                         new LiveRun.Shown("fahrenheit", DisplayUnit.F, OptionalDouble.of(82.4))),
                 List.of(), 12, liveJ, true, mains);
     }
 
-    private static OptionalDouble says(Measured measured, String probe, String controller) {
+    private static OptionalDouble says(Quantity measured, String probe, String controller) {
         return new Spot(measured, Optional.ofNullable(probe), Optional.ofNullable(controller)).says(seen(0, 1_000, true), seen(60, 1_600, true));
     }
 
     @Test
     void aSpotSaysWhatASoundInstrumentThereWould() {
-        assertEquals(OptionalDouble.of(29.5), says(Measured.TEMPERATURE, "air", null));
-        assertEquals(OptionalDouble.of(28.1), says(Measured.TEMPERATURE, null, null), "of no probe in particular it is the first");
-        assertEquals(OptionalDouble.of(71), says(Measured.RELATIVE_HUMIDITY, "air", null));
-        assertEquals(OptionalDouble.empty(), says(Measured.RELATIVE_HUMIDITY, "eggs", null), "it has no humidity sensor");
-        assertEquals(OptionalDouble.empty(), says(Measured.RELATIVE_HUMIDITY, "elsewhere", null));
-        assertEquals(28, says(Measured.TEMPERATURE, "air", "fahrenheit").orElseThrow(), 1e-9, "82.4 °F on its display");
-        assertEquals(OptionalDouble.empty(), says(Measured.TEMPERATURE, "air", "blind"), "it shows a code");
-        assertEquals(OptionalDouble.of(22), says(Measured.POWER, null, null), "12 W held, and 600 J in a minute");
-        assertEquals(OptionalDouble.of(0), new Spot(Measured.POWER, Optional.empty(), Optional.empty()).says(seen(0, 0, true), seen(60, 600, false)), "no mains");
-        assertEquals(OptionalDouble.empty(), says(Measured.PH, null, null));
-        Set<Measured> simulated = Stream.of(Measured.values()).filter(each -> new Spot(each, Optional.empty(), Optional.empty()).isSimulated()).collect(Collectors.toSet());
-        assertEquals(EnumSet.of(Measured.TEMPERATURE, Measured.RELATIVE_HUMIDITY, Measured.POWER), simulated);
+        assertEquals(OptionalDouble.of(29.5), says(Quantity.TEMPERATURE, "air", null));
+        assertEquals(OptionalDouble.of(28.1), says(Quantity.TEMPERATURE, null, null), "of no probe in particular it is the first");
+        assertEquals(OptionalDouble.of(71), says(Quantity.RELATIVE_HUMIDITY, "air", null));
+        assertEquals(OptionalDouble.empty(), says(Quantity.RELATIVE_HUMIDITY, "eggs", null), "it has no humidity sensor");
+        assertEquals(OptionalDouble.empty(), says(Quantity.RELATIVE_HUMIDITY, "elsewhere", null));
+        assertEquals(28, says(Quantity.TEMPERATURE, "air", "fahrenheit").orElseThrow(), 1e-9, "82.4 °F on its display");
+        assertEquals(OptionalDouble.empty(), says(Quantity.TEMPERATURE, "air", "blind"), "it shows a code");
+        assertEquals(OptionalDouble.of(22), says(Quantity.POWER, null, null), "12 W held, and 600 J in a minute");
+        assertEquals(OptionalDouble.of(0), new Spot(Quantity.POWER, Optional.empty(), Optional.empty()).says(seen(0, 0, true), seen(60, 600, false)), "no mains");
+        assertEquals(OptionalDouble.empty(), says(Quantity.PH, null, null));
+        Set<Quantity> simulated = Stream.of(Quantity.values()).filter(each -> new Spot(each, Optional.empty(), Optional.empty()).isSimulated()).collect(Collectors.toSet());
+        assertEquals(EnumSet.of(Quantity.TEMPERATURE, Quantity.RELATIVE_HUMIDITY, Quantity.POWER), simulated);
     }
 }

@@ -22,16 +22,16 @@ import kilnward.core.fault.FirstAct;
 import kilnward.core.life.OccupantPlace;
 import kilnward.core.life.Side;
 import kilnward.core.probe.DisplayUnit;
+import kilnward.core.quantity.Quantity;
 import kilnward.core.rehearsal.Fault;
 import kilnward.core.rehearsal.Workers;
-import kilnward.core.series.Measured;
 import kilnward.core.setup.Setup;
 import org.junit.jupiter.api.Test;
 
 /** Rules tried on the Reedbox before they are armed, what they propose, what may be behind a trace, and how it goes on. */
 class RuleTrialTest {
-    private static final Spot AT_PROBE = new Spot(Measured.TEMPERATURE, Optional.of("probe"), Optional.empty());
-    private static final Spot POWER = new Spot(Measured.POWER, Optional.empty(), Optional.empty());
+    private static final Spot AT_PROBE = new Spot(Quantity.TEMPERATURE, Optional.of("probe"), Optional.empty());
+    private static final Spot POWER = new Spot(Quantity.POWER, Optional.empty(), Optional.empty());
 
     private static Setup reedbox(double heaterW, Room room) {
         var profile = Osier.profile(Style.PAIR, DisplayUnit.C, 0.1);

@@ -4,6 +4,7 @@ import static org.junit.jupiter.api.Assertions.assertEquals;
 import static org.junit.jupiter.api.Assertions.assertTrue;
 
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalDouble;
 import java.util.function.IntToDoubleFunction;
@@ -15,13 +16,13 @@ import kilnward.core.alarm.RuleProposals.Watched;
 import kilnward.core.chamber.Room;
 import kilnward.core.control.Style;
 import kilnward.core.fault.FirstAct;
-import kilnward.core.life.HumidityBand;
+import kilnward.core.life.Band;
 import kilnward.core.life.Needs;
 import kilnward.core.probe.DisplayUnit;
+import kilnward.core.quantity.Quantity;
 import kilnward.core.rehearsal.Fault;
 import kilnward.core.rehearsal.RelayStuckOff;
 import kilnward.core.rehearsal.RelayStuckOn;
-import kilnward.core.series.Measured;
 import kilnward.core.setup.Setup;
 import org.junit.jupiter.api.Test;
 
@@ -106,8 +107,8 @@ class TriedByHandTest {
      */
     @Test
     void whatIsProposedFollowsFromBandHarmAndTrials() {
-        List<Watched> series = List.of(new Watched("eggs", new Spot(Measured.TEMPERATURE, Optional.of("probe"), Optional.empty()), 90, Optional.of("logger")),
-                new Watched("power", new Spot(Measured.POWER, Optional.empty(), Optional.empty()), 60, Optional.of("logger")));
+        List<Watched> series = List.of(new Watched("eggs", new Spot(Quantity.TEMPERATURE, Optional.of("probe"), Optional.empty()), 90, Optional.of("logger")),
+                new Watched("power", new Spot(Quantity.POWER, Optional.empty(), Optional.empty()), 60, Optional.of("logger")));
         List<Imagined> all = List.of(GOOD_DAY, STUCK_ON, STUCK_OFF);
         List<Proposal> found = RuleProposals.of(SETUP, series, all);
         assertEquals(List.of(Rule.of(RuleKind.HIGH, Urgency.SOON, 29.8, 0.2, new Delays(120, 120)), Rule.of(RuleKind.LOW, Urgency.SOON, 23.5, 0.2, new Delays(600, 120)),
@@ -130,9 +131,10 @@ class TriedByHandTest {
 
     @Test
     void threeProbesAreHeldAgainstEachOtherAndHumidityAgainstItsBand() {
-        Setup damp = new Setup(SETUP.chamber(), new Needs(SETUP.needs().keep(), SETUP.needs().harmLimits(), Optional.of(new HumidityBand(80, 95)), OptionalDouble.of(3)),
+        Setup damp = new Setup(SETUP.chamber(),
+                new Needs(SETUP.needs().keep(), SETUP.needs().harmLimits(), Map.of(Quantity.RELATIVE_HUMIDITY, Band.humidity(80, 95)), OptionalDouble.of(3)),
                 SETUP.probes(), SETUP.controllers(), SETUP.power());
-        List<Watched> series = IntStream.range(0, 5).mapToObj(i -> new Watched("s" + i, new Spot(i < 4 ? Measured.TEMPERATURE : Measured.RELATIVE_HUMIDITY, Optional.of("probe"),
+        List<Watched> series = IntStream.range(0, 5).mapToObj(i -> new Watched("s" + i, new Spot(i < 4 ? Quantity.TEMPERATURE : Quantity.RELATIVE_HUMIDITY, Optional.of("probe"),
                 i == 3 ? Optional.of("controller") : Optional.empty()), 60, Optional.empty())).toList();
         double[] probeC = GOOD_DAY.says().get(0);
         double[] pct = IntStream.range(0, MINUTES).mapToDouble(i -> 88).toArray();

@@ -19,6 +19,7 @@ import kilnward.core.calibration.CheckSession.Place;
 import kilnward.core.calibration.KeyedWrong.Slip;
 import kilnward.core.calibration.RowDoubt.Kind;
 import kilnward.core.probe.DisplayUnit;
+import kilnward.core.quantity.Quantity;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
@@ -149,16 +150,16 @@ class CheckSessionTest {
     void whenTheNextCheckIsDue() {
         LocalDate today = LocalDate.of(2026, 11, 25);
         LocalDate spring = LocalDate.of(2026, 4, 1);
-        assertEquals(Due.Why.NEVER_CHECKED, Due.of(false, Optional.empty(), Optional.empty(), Optional.empty(), today).why());
-        Due humid = Due.of(true, Optional.of(spring), Optional.empty(), Optional.empty(), today);
+        assertEquals(Due.Why.NEVER_CHECKED, Due.of(Quantity.TEMPERATURE, Optional.empty(), Optional.empty(), Optional.empty(), today).why());
+        Due humid = Due.of(Quantity.RELATIVE_HUMIDITY, Optional.of(spring), Optional.empty(), Optional.empty(), today);
         assertEquals(LocalDate.of(2026, 7, 1), humid.from());
         assertEquals(LocalDate.of(2026, 10, 1), humid.latest());
-        Due season = Due.of(false, Optional.of(spring), Optional.of(LocalDate.of(2026, 11, 13)), Optional.empty(), today);
+        Due season = Due.of(Quantity.TEMPERATURE, Optional.of(spring), Optional.of(LocalDate.of(2026, 11, 13)), Optional.empty(), today);
         assertEquals(Due.Why.SEASON, season.why());
         assertTrue(season.isDue(today));
-        assertFalse(Due.of(false, Optional.of(LocalDate.of(2026, 11, 1)), Optional.of(LocalDate.of(2026, 11, 13)), Optional.empty(), today).isDue(today),
+        assertFalse(Due.of(Quantity.TEMPERATURE, Optional.of(LocalDate.of(2026, 11, 1)), Optional.of(LocalDate.of(2026, 11, 13)), Optional.empty(), today).isDue(today),
                 "checked in the weeks before they moved in");
-        assertEquals(Due.Why.DRIFT, Due.of(false, Optional.of(spring), Optional.empty(), Optional.of(LocalDate.of(2026, 12, 1)), today).why());
+        assertEquals(Due.Why.DRIFT, Due.of(Quantity.TEMPERATURE, Optional.of(spring), Optional.empty(), Optional.of(LocalDate.of(2026, 12, 1)), today).why());
     }
 
     @Test

@@ -97,7 +97,7 @@ class FanKeysTest {
         moved(all, new Mark(LevelKind.FAN_FULL, 56, true, true), Map.of(Parameter.HUMIDITY_BAND, 6.0));
         moved(DAY, new Mark(LevelKind.FAN_LEAST, 23, false, true), Map.of(Parameter.SET_VALUE, 23.0, Parameter.BAND, 5.0));
         moved(all, Mark.of(LevelKind.FAN_FULL, 20), Map.of(Parameter.BAND, 0.1));
-        assertThrows(RefusedValueException.class, () -> KEYS.move(FAN, DAY, Mark.of(LevelKind.COOL_ON, 20), Direction.LOWER));
+        assertThrows(RefusedValueException.class, () -> KEYS.move(FAN, DAY, Mark.of(LevelKind.LOWER_ON, 20), Direction.LOWER));
     }
 
     @Test

@@ -9,7 +9,7 @@ import java.util.Map;
 import java.util.Optional;
 import kilnward.core.control.Style;
 import kilnward.core.control.SwitchingPoints;
-import kilnward.core.life.HumidityBand;
+import kilnward.core.life.Band;
 import kilnward.core.life.KeepBand;
 import kilnward.core.probe.DisplayUnit;
 import org.junit.jupiter.api.Test;
@@ -19,7 +19,7 @@ import org.junit.jupiter.params.provider.EnumSource;
 /** What keys hold before anybody keys anything in. */
 class FirstKeysTest {
     private static final Optional<KeepBand> KEEP = Optional.of(new KeepBand(27, 29));
-    private static final Optional<HumidityBand> DAMP = Optional.of(new HumidityBand(80, 90));
+    private static final Optional<Band> DAMP = Optional.of(Band.humidity(80, 90));
 
     private static ProfileKey key(Parameter parameter, DisplayUnit unit, double step) {
         Beginning begins = Beginning.of(parameter, unit);
@@ -32,7 +32,7 @@ class FirstKeysTest {
         return new Profile("device", law, unit, step, 1, style, style, false, Arrays.stream(parameters).map(each -> key(each, unit, step)).toList(), "", "", Habits.UNKNOWN);
     }
 
-    private static Map<Parameter, Double> first(Profile profile, Settings keyed, Optional<HumidityBand> damp, SwitchingPoints... points) {
+    private static Map<Parameter, Double> first(Profile profile, Settings keyed, Optional<Band> damp, SwitchingPoints... points) {
         return FirstKeys.of(profile, keyed, FirstKeys.Wanted.of(KEEP, damp), List.of(points)).values();
     }
 

@@ -113,15 +113,13 @@ class InForceTest {
 
     @Test
     void rungsAreWhatTheirNamesSay() {
-        assertEquals(EnumSet.of(LevelKind.HEAT_FULL, LevelKind.COOL_FULL, LevelKind.MOISTEN_FULL, LevelKind.DRY_FULL), kinds(LevelKind::isFull));
-        assertEquals(EnumSet.of(LevelKind.HEAT_ON, LevelKind.COOL_ON, LevelKind.MOISTEN_ON, LevelKind.DRY_ON), kinds(LevelKind::isOn));
-        assertEquals(EnumSet.of(LevelKind.HEAT_ON, LevelKind.COOL_ON, LevelKind.MOISTEN_ON, LevelKind.DRY_ON, LevelKind.HEAT_OFF, LevelKind.COOL_OFF, LevelKind.MOISTEN_OFF,
-                LevelKind.DRY_OFF), kinds(LevelKind::isSwitching));
-        assertEquals(EnumSet.of(LevelKind.COOL_ON, LevelKind.COOL_OFF, LevelKind.DRY_ON, LevelKind.DRY_OFF), kinds(LevelKind::lowers));
+        assertEquals(EnumSet.of(LevelKind.RAISE_FULL, LevelKind.LOWER_FULL), kinds(LevelKind::isFull));
+        assertEquals(EnumSet.of(LevelKind.RAISE_ON, LevelKind.LOWER_ON), kinds(LevelKind::isOn));
+        assertEquals(EnumSet.of(LevelKind.RAISE_ON, LevelKind.LOWER_ON, LevelKind.RAISE_OFF, LevelKind.LOWER_OFF), kinds(LevelKind::isSwitching));
+        assertEquals(EnumSet.of(LevelKind.LOWER_ON, LevelKind.LOWER_OFF), kinds(LevelKind::lowers));
         assertEquals(List.of(LevelKind.BACKUP_CLOSES, LevelKind.BACKUP_OPENS, LevelKind.HIGH_ALARM),
-                Stream.of(LevelKind.HEAT_ON, LevelKind.HEAT_OFF, LevelKind.HIGH_ALARM).map(LevelKind::asBackup).toList());
-        assertEquals(List.of(LevelKind.HEAT_FULL, LevelKind.MOISTEN_FULL, LevelKind.COOL_FULL, LevelKind.DRY_FULL), Stream.of(Direction.RAISE, Direction.LOWER)
-                .flatMap(direction -> Stream.of(LevelKind.full(direction, false), LevelKind.full(direction, true))).toList());
+                Stream.of(LevelKind.RAISE_ON, LevelKind.RAISE_OFF, LevelKind.HIGH_ALARM).map(LevelKind::asBackup).toList());
+        assertEquals(List.of(LevelKind.RAISE_FULL, LevelKind.LOWER_FULL), Stream.of(Direction.RAISE, Direction.LOWER).map(LevelKind::full).toList());
     }
 
     /** Off at 28 by day and at 24 by night, on a kelvin below. */
@@ -131,8 +129,8 @@ class InForceTest {
                 key(Parameter.DAY_TO, 1, 0, 24, null, null));
         Settings night = keyed(Parameter.NIGHT_SET_VALUE, 24, Parameter.DAY_FROM, 6, Parameter.DAY_TO, 22);
         LawKeys keys = LawKind.ON_OFF.keys();
-        assertEquals(night.with(Parameter.NIGHT_SET_VALUE, 25.5), keys.move(profile, night, new LawKeys.Mark(LevelKind.HEAT_OFF, 25.5, false, true), Direction.RAISE));
-        assertEquals(night.with(Parameter.NIGHT_SET_VALUE, 22.5), keys.move(profile, night, new LawKeys.Mark(LevelKind.HEAT_ON, 21.5, false, true), Direction.RAISE));
+        assertEquals(night.with(Parameter.NIGHT_SET_VALUE, 25.5), keys.move(profile, night, new LawKeys.Mark(LevelKind.RAISE_OFF, 25.5, false, true), Direction.RAISE));
+        assertEquals(night.with(Parameter.NIGHT_SET_VALUE, 22.5), keys.move(profile, night, new LawKeys.Mark(LevelKind.RAISE_ON, 21.5, false, true), Direction.RAISE));
         assertEquals(night.with(Parameter.NIGHT_SET_VALUE, 26).with(Parameter.SET_VALUE, 30), keys.shift(profile, night, 2, Direction.RAISE), "both move together");
         assertEquals(keyed(Parameter.SET_VALUE, 30), keys.shift(profile(Habits.UNKNOWN), keyed(), 2, Direction.RAISE));
         assertArrayEquals(new double[] {27, 28}, keys.extent(profile, night, Direction.RAISE), 1e-9, "by day");

@@ -132,11 +132,11 @@ class ProfileTest {
     void coolingRungsMoveLikeHeatingOnes() {
         Profile marl = Osier.profile(Style.OFF_AT_SET, DisplayUnit.C, 0.1);
         PlannedController cooler = Osier.planned(marl, Osier.settings(marl, 18, 1, 24, 10).with(Parameter.DIRECTION, 1));
-        Settings moved = new Edit.MoveRung("controller", LevelKind.COOL_ON, 19.4).apply(cooler, Direction.LOWER);
+        Settings moved = new Edit.MoveRung("controller", LevelKind.LOWER_ON, 19.4).apply(cooler, Direction.LOWER);
         SwitchingPoints points = Translation.points(marl, moved, Direction.LOWER);
         assertEquals(19.4, points.onAt(), 1e-9);
         assertEquals(18, points.offAt(), 1e-9);
-        Settings squeezed = new Edit.MoveRung("controller", LevelKind.COOL_ON, 5).apply(cooler, Direction.LOWER);
+        Settings squeezed = new Edit.MoveRung("controller", LevelKind.LOWER_ON, 5).apply(cooler, Direction.LOWER);
         assertEquals(0.1, squeezed.value(Parameter.DIFFERENTIAL).orElseThrow(), "it stops a step short of its partner");
         assertEquals("edit.kind", assertThrows(RefusedValueException.class,
                 () -> new Edit.MoveRung("controller", LevelKind.STUCK_ON_END, 5).apply(cooler, Direction.LOWER)).field());

@@ -44,13 +44,14 @@ public class SchoolsTest {
     /** A device of a school that has a key for every meaning given, with a step of 0.1 for levels. */
     public static Profile device(LawKind law, Style style, DisplayUnit unit, Habits habits, Parameter... meanings) {
         List<ProfileKey> keys = Stream.of(meanings).map(each -> switch (each.kind()) {
-            case LEVEL -> key(each, 0.1, -40, 250);
-            case DIFFERENCE -> each == Parameter.OFFSET ? key(each, 0.1, -10, 10) : key(each, 0.1, 0.1, 40);
+            case LEVEL -> unit == DisplayUnit.PPM ? key(each, 10, 0, 10_000) : key(each, 0.1, -40, 250);
+            case DIFFERENCE ->
+                unit == DisplayUnit.PPM ? key(each, 10, each == Parameter.OFFSET ? -500 : 10, 2_000) : each == Parameter.OFFSET ? key(each, 0.1, -10, 10) : key(each, 0.1, 0.1, 40);
             case HOUR -> key(each, 0.25, 0, 24);
             case SECONDS -> key(each, 1, 0, 600);
             default -> key(each, 1, 0, 100);
         }).toList();
-        return new Profile("Device", law, unit, 0.1, 1, style, style, false, keys, "", "", habits);
+        return new Profile("Device", law, unit, unit == DisplayUnit.PPM ? 10 : 0.1, 1, style, style, false, keys, "", "", habits);
     }
 
     private static Settings keyed(Object... pairs) {
@@ -201,7 +202,7 @@ public class SchoolsTest {
     void rungsOfAVentKeepTheOtherEnd() {
         Settings later = VENT.law().keys().move(VENT, VENT_KEYED, LawKeys.Mark.of(LevelKind.VENT_OPENS, 79), Direction.LOWER);
         assertEquals(VENT_KEYED.with(Parameter.SET_VALUE, 76).with(Parameter.NEUTRAL_ZONE, 3), later);
-        Settings fan = VENT.law().keys().move(VENT, VENT_KEYED, LawKeys.Mark.of(LevelKind.COOL_ON, 87), Direction.LOWER);
+        Settings fan = VENT.law().keys().move(VENT, VENT_KEYED, LawKeys.Mark.of(LevelKind.LOWER_ON, 87), Direction.LOWER);
         assertEquals(87, ((VentTakeOver) law(VENT, fan, 1)).fan().points().onAt(), 0.11, "starts at the set value");
     }
 
@@ -218,9 +219,9 @@ public class SchoolsTest {
             on += runner.demand(Law.Seen.of(37, second)) > 0 ? 1 : 0;
         }
         assertEquals(15, on, "(37.5 − 37)/2 of 60 s");
-        assertEquals(List.of(LawKeys.Mark.of(LevelKind.HOLDS, 37.5), LawKeys.Mark.of(LevelKind.HEAT_FULL, 35.5)),
+        assertEquals(List.of(LawKeys.Mark.of(LevelKind.HOLDS, 37.5), LawKeys.Mark.of(LevelKind.RAISE_FULL, 35.5)),
                 share.law().keys().marks(share, settings, 0, Direction.RAISE));
-        assertEquals(settings.with(Parameter.BAND, 3), share.law().keys().move(share, settings, LawKeys.Mark.of(LevelKind.HEAT_FULL, 34.5), Direction.RAISE));
+        assertEquals(settings.with(Parameter.BAND, 3), share.law().keys().move(share, settings, LawKeys.Mark.of(LevelKind.RAISE_FULL, 34.5), Direction.RAISE));
     }
 
     @Test
@@ -232,7 +233,7 @@ public class SchoolsTest {
         Law.Runner runner = law.start();
         assertEquals(1, runner.demand(new Law.Seen(20, 20, 0, 0, 0, 0, 0, 12 * 3600)), "by day 20 is cold");
         assertEquals(0, runner.demand(new Law.Seen(20, 20, 0, 0, 0, 0, 1, 23 * 3600)), "by night it is warm");
-        Settings moved = clocked.law().keys().move(clocked, settings, new LawKeys.Mark(LevelKind.HEAT_ON, 16, false, true), Direction.RAISE);
+        Settings moved = clocked.law().keys().move(clocked, settings, new LawKeys.Mark(LevelKind.RAISE_ON, 16, false, true), Direction.RAISE);
         assertEquals(settings.with(Parameter.NIGHT_SET_VALUE, 17), moved, "on at set − 1");
     }
 
@@ -343,7 +344,7 @@ public class SchoolsTest {
         assertEquals("unit", assertThrows(RefusedValueException.class, () -> device(LawKind.STEP_VENT, Style.OFF_AT_SET, DisplayUnit.RH, Habits.UNKNOWN, Parameter.SET_VALUE,
                 Parameter.NEUTRAL_ZONE, Parameter.VENT_STEP, Parameter.VENT_EVERY)).field());
         assertEquals("edit.kind", assertThrows(RefusedValueException.class,
-                () -> FAN.law().keys().move(FAN, FAN_KEYED, LawKeys.Mark.of(LevelKind.HEAT_ON, 20), Direction.RAISE)).field());
+                () -> FAN.law().keys().move(FAN, FAN_KEYED, LawKeys.Mark.of(LevelKind.RAISE_ON, 20), Direction.RAISE)).field());
     }
 
     @ParameterizedTest

@@ -47,7 +47,7 @@ class TranslationTest {
         PlannedController controller = planned(style, 28.4, style.isPair() ? 29.0 : 0.6);
         SwitchingPoints before = points(controller, controller.settings());
         for (double target : new double[] {before.offAt() + 0.1, before.offAt() + 0.5, before.offAt() - 0.2}) {
-            Settings moved = new Edit.MoveRung("controller", LevelKind.HEAT_OFF, target).apply(controller, Direction.RAISE);
+            Settings moved = new Edit.MoveRung("controller", LevelKind.RAISE_OFF, target).apply(controller, Direction.RAISE);
             SwitchingPoints after = points(controller, moved);
             assertEquals(target, after.offAt(), style == Style.CENTRED ? 0.051 : 1e-9, style + " to " + target);
             assertEquals(before.onAt(), after.onAt(), 0.101, style + " keeps its partner");
@@ -58,7 +58,7 @@ class TranslationTest {
     @Test
     void aPointCannotPassItsPartner() {
         PlannedController controller = planned(Style.OFF_AT_SET, 28.6, 0.6);
-        Settings moved = new Edit.MoveRung("controller", LevelKind.HEAT_ON, 35).apply(controller, Direction.RAISE);
+        Settings moved = new Edit.MoveRung("controller", LevelKind.RAISE_ON, 35).apply(controller, Direction.RAISE);
         assertEquals(0.1, moved.value(Parameter.DIFFERENTIAL).orElseThrow());
         assertEquals(28.6, moved.value(Parameter.SET_VALUE).orElseThrow());
     }

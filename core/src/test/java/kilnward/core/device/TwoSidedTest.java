@@ -27,11 +27,12 @@ import kilnward.core.finding.RefusedValueException;
 import kilnward.core.ladder.Edit;
 import kilnward.core.ladder.Rung;
 import kilnward.core.life.OccupantPlace;
+import kilnward.core.probe.AirSensor;
 import kilnward.core.probe.DisplayUnit;
-import kilnward.core.probe.HumiditySensor;
 import kilnward.core.probe.Probe;
 import kilnward.core.probe.ProbePlace;
 import kilnward.core.proposal.Assessment;
+import kilnward.core.quantity.Quantity;
 import kilnward.core.rehearsal.Event;
 import kilnward.core.setup.PlannedController;
 import kilnward.core.setup.Power;
@@ -63,7 +64,7 @@ class TwoSidedTest {
                         new Dehumidifier("dry", 30, 40)),
                 Room.of(22, 22, 0).withHumidity(60), 0);
         return new Setup(chamber, Osier.eggNeeds(), List.of(new Probe("probe", ProbePlace.of(0, 0, 0, 0, 30), 0, 0, 0,
-                Optional.of(new HumiditySensor(30, 0, 0)))), List.of(controller(settings)), Power.UNKNOWN);
+                Map.of(Quantity.RELATIVE_HUMIDITY, new AirSensor(30, 0, 0)))), List.of(controller(settings)), Power.UNKNOWN);
     }
 
     /** Common practice, no source: 85 with 3 and 3 moistens at 82 or less and dries at 88 or more. */
@@ -85,7 +86,7 @@ class TwoSidedTest {
             }
         }
         List<LevelKind> kinds = assessment.situation().ladder().rungs().stream().map(Rung::kind).toList();
-        assertTrue(kinds.containsAll(List.of(LevelKind.MOISTEN_ON, LevelKind.MOISTEN_OFF, LevelKind.DRY_ON, LevelKind.DRY_OFF)), kinds + "");
+        assertTrue(kinds.containsAll(List.of(LevelKind.RAISE_ON, LevelKind.RAISE_OFF, LevelKind.LOWER_ON, LevelKind.LOWER_OFF)), kinds + "");
     }
 
     private static Optional<Finding> find(Setup setup, String code) {
@@ -118,9 +119,9 @@ class TwoSidedTest {
     @Test
     void movingARungOfOneSideLeavesTheOther() {
         PlannedController now = controller(keyed(70, 4, 5));
-        Settings wider = new Edit.MoveRung("damp", LevelKind.MOISTEN_ON, 63).apply(now, Direction.RAISE);
+        Settings wider = new Edit.MoveRung("damp", LevelKind.RAISE_ON, 63).apply(now, Direction.RAISE);
         assertEquals(keyed(70, 7, 5), wider);
-        Settings moved = new Edit.MoveRung("damp", LevelKind.DRY_OFF, 72).apply(now, Direction.RAISE);
+        Settings moved = new Edit.MoveRung("damp", LevelKind.LOWER_OFF, 72).apply(now, Direction.RAISE);
         assertEquals(keyed(72, 6, 3), moved, "66 and 75 stay where they are");
         assertEquals(keyed(73, 4, 5), new Edit.MoveBand("damp", 3).apply(now, Direction.RAISE));
     }

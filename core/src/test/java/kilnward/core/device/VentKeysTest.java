@@ -66,7 +66,7 @@ class VentKeysTest {
         assertEquals(4, KEYS.marks(VENT, KEYED.with(Parameter.NIGHT_SET_HUMIDITY, 70), 0, Direction.LOWER).size(), "a night like the day has no levels of its own");
         assertEquals(2, KEYS.marks(VENT, without(Parameter.SET_HUMIDITY, Parameter.NIGHT_SET_HUMIDITY), 0, Direction.LOWER).size());
         // ON_AT_SET, lowering: on at the set value, off a differential below (common practice, no source).
-        assertEquals(List.of(LawKeys.Mark.of(LevelKind.COOL_ON, 30), LawKeys.Mark.of(LevelKind.COOL_OFF, 28)), KEYS.marks(VENT, KEYED, 1, Direction.LOWER));
+        assertEquals(List.of(LawKeys.Mark.of(LevelKind.LOWER_ON, 30), LawKeys.Mark.of(LevelKind.LOWER_OFF, 28)), KEYS.marks(VENT, KEYED, 1, Direction.LOWER));
         assertEquals(Optional.of(new SwitchingPoints(Direction.LOWER, 30, 28)), KEYS.points(VENT, KEYED, 1, Direction.LOWER));
         assertEquals(Optional.empty(), KEYS.points(VENT, KEYED, 0, Direction.LOWER));
     }
@@ -85,9 +85,9 @@ class VentKeysTest {
         moved(LawKeys.Mark.of(LevelKind.VENT_SHUTS, 21), Map.of(Parameter.SET_VALUE, 23.0, Parameter.NEUTRAL_ZONE, 2.0));
         moved(new LawKeys.Mark(LevelKind.VENT_OPENS, 77, true, false), Map.of(Parameter.SET_HUMIDITY, 72.0, Parameter.HUMIDITY_ZONE, 5.0));
         moved(new LawKeys.Mark(LevelKind.VENT_SHUTS, 73, true, true), Map.of(Parameter.NIGHT_SET_HUMIDITY, 78.0, Parameter.HUMIDITY_ZONE, 5.0));
-        moved(LawKeys.Mark.of(LevelKind.COOL_OFF, 27), Map.of(Parameter.FAN_SET_VALUE, 29.0));
-        moved(LawKeys.Mark.of(LevelKind.COOL_ON, 31), Map.of(Parameter.FAN_SET_VALUE, 31.0, Parameter.DIFFERENTIAL, 3.0));
-        assertThrows(RefusedValueException.class, () -> KEYS.move(VENT, KEYED, LawKeys.Mark.of(LevelKind.HEAT_ON, 20), Direction.LOWER));
+        moved(LawKeys.Mark.of(LevelKind.LOWER_OFF, 27), Map.of(Parameter.FAN_SET_VALUE, 29.0));
+        moved(LawKeys.Mark.of(LevelKind.LOWER_ON, 31), Map.of(Parameter.FAN_SET_VALUE, 31.0, Parameter.DIFFERENTIAL, 3.0));
+        assertThrows(RefusedValueException.class, () -> KEYS.move(VENT, KEYED, LawKeys.Mark.of(LevelKind.RAISE_ON, 20), Direction.LOWER));
         assertEquals(Map.of(Parameter.SET_VALUE, 25.0, Parameter.NEUTRAL_ZONE, 2.0), KEYS.exact(VENT, KEYED, 23, 27, Direction.LOWER));
     }
 
@@ -104,9 +104,9 @@ class VentKeysTest {
         assertEquals(Direction.LOWER, keys.direction(share, cools, 0, Direction.RAISE));
         assertEquals(new TimeProportional(Direction.RAISE, 30, 2, 900, 20), keys.law(share, heats, 0, Direction.LOWER));
         assertEquals(Double.POSITIVE_INFINITY, ((TimeProportional) keys.law(share, heats.with(Parameter.INTEGRAL, 0), 0, Direction.RAISE)).integralS());
-        assertEquals(List.of(LawKeys.Mark.of(LevelKind.HOLDS, 30), LawKeys.Mark.of(LevelKind.HEAT_FULL, 28)), keys.marks(share, heats, 0, Direction.RAISE));
-        assertEquals(List.of(LawKeys.Mark.of(LevelKind.HOLDS, 30), LawKeys.Mark.of(LevelKind.COOL_FULL, 32)), keys.marks(share, cools, 0, Direction.RAISE));
-        assertEquals(3, keys.move(share, cools, LawKeys.Mark.of(LevelKind.COOL_FULL, 33), Direction.RAISE).need(Parameter.BAND), 1e-9);
+        assertEquals(List.of(LawKeys.Mark.of(LevelKind.HOLDS, 30), LawKeys.Mark.of(LevelKind.RAISE_FULL, 28)), keys.marks(share, heats, 0, Direction.RAISE));
+        assertEquals(List.of(LawKeys.Mark.of(LevelKind.HOLDS, 30), LawKeys.Mark.of(LevelKind.LOWER_FULL, 32)), keys.marks(share, cools, 0, Direction.RAISE));
+        assertEquals(3, keys.move(share, cools, LawKeys.Mark.of(LevelKind.LOWER_FULL, 33), Direction.RAISE).need(Parameter.BAND), 1e-9);
         assertEquals(31, keys.move(share, heats, LawKeys.Mark.of(LevelKind.HOLDS, 31), Direction.RAISE).need(Parameter.SET_VALUE), 1e-9);
     }
 }

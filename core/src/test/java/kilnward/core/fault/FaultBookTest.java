@@ -32,8 +32,8 @@ import kilnward.core.probe.DisplayUnit;
 import kilnward.core.rehearsal.AlarmMuted;
 import kilnward.core.rehearsal.ApplianceDead;
 import kilnward.core.rehearsal.Attendance;
-import kilnward.core.rehearsal.Fault.Kind;
 import kilnward.core.rehearsal.Fault;
+import kilnward.core.rehearsal.Fault.Kind;
 import kilnward.core.rehearsal.LinkLoss;
 import kilnward.core.rehearsal.OtherSettings;
 import kilnward.core.rehearsal.ProbeBroken;
@@ -198,6 +198,7 @@ class FaultBookTest {
             case WARMS -> FirstAct.STOP_WARMING;
             case COOLS -> FirstAct.STOP_COOLING;
             case MOISTENS -> FirstAct.STOP_MOISTENING;
+            case ENRICHES -> FirstAct.SHUT_THE_BOTTLE;
             case DRIES -> FirstAct.STOP_DRYING;
             case AIRS, STIRS -> FirstAct.STOP_AIR;
             case LIGHTS -> FirstAct.STOP_LIGHT;
@@ -206,6 +207,7 @@ class FaultBookTest {
             case WARMS -> FirstAct.KEEP_WARM;
             case COOLS -> FirstAct.COOL_DOWN;
             case MOISTENS -> FirstAct.KEEP_DAMP;
+            case ENRICHES -> FirstAct.GO_WITHOUT;
             case DRIES -> FirstAct.DRY_OUT;
             case AIRS -> FirstAct.AIR_BY_HAND;
             case STIRS -> FirstAct.STIR_BY_HAND;

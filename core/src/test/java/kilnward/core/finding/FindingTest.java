@@ -19,7 +19,7 @@ class FindingTest {
         assertThrows(IllegalArgumentException.class,
                 () -> new Finding("x", Severity.MIND_THIS, "title", "reason", Map.of(), remedy));
         Finding finding = new Finding("x", Severity.MIND_THIS, "title", "reason",
-                Map.of("k", new Quantity(1, Unit.KELVIN)), remedy);
+                Map.of("k", new QuantityValue(1, Unit.KELVIN)), remedy);
         assertEquals(1, finding.numbers().get("k").value());
     }
 

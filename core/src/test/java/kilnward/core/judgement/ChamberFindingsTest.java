@@ -5,6 +5,7 @@ import static org.junit.jupiter.api.Assertions.assertFalse;
 import static org.junit.jupiter.api.Assertions.assertTrue;
 
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalDouble;
 import java.util.Set;
@@ -31,17 +32,18 @@ import kilnward.core.device.Profile;
 import kilnward.core.device.Settings;
 import kilnward.core.finding.Finding;
 import kilnward.core.ladder.Rung;
-import kilnward.core.life.HumidityBand;
+import kilnward.core.life.Band;
 import kilnward.core.life.KeepBand;
 import kilnward.core.life.Needs;
 import kilnward.core.life.OccupantPlace;
 import kilnward.core.load.Current;
 import kilnward.core.load.Supply;
+import kilnward.core.probe.AirSensor;
 import kilnward.core.probe.DisplayUnit;
-import kilnward.core.probe.HumiditySensor;
 import kilnward.core.probe.Probe;
 import kilnward.core.probe.ProbePlace;
 import kilnward.core.proposal.Assessment;
+import kilnward.core.quantity.Quantity;
 import kilnward.core.setup.PlannedController;
 import kilnward.core.setup.Power;
 import kilnward.core.setup.Setup;
@@ -52,7 +54,7 @@ import org.junit.jupiter.api.Test;
 class ChamberFindingsTest {
     private static final Profile WARM = Osier.profile(Style.OFF_AT_SET, DisplayUnit.C, 0.1);
     private static final Room ROOM = Room.of(19, 22, 15).withHumidity(55);
-    private static final Needs DAMP = new Needs(new KeepBand(27, 29), List.of(), Optional.of(new HumidityBand(70, 85)),
+    private static final Needs DAMP = new Needs(new KeepBand(27, 29), List.of(), Map.of(Quantity.RELATIVE_HUMIDITY, Band.humidity(70, 85)),
             OptionalDouble.empty());
 
     private static Chamber box(Room room, Contents contents, Appliance... appliances) {
@@ -65,7 +67,7 @@ class ChamberFindingsTest {
     }
 
     private static Probe probe(ProbePlace place, double mistShare) {
-        return new Probe("probe", place, 0, 0, 0, Optional.of(new HumiditySensor(60, 0, mistShare)));
+        return new Probe("probe", place, 0, 0, 0, Map.of(Quantity.RELATIVE_HUMIDITY, new AirSensor(60, 0, mistShare)));
     }
 
     private static PlannedController heat(double set, double differential) {
@@ -194,17 +196,17 @@ class ChamberFindingsTest {
         assertTrue(find(moistBox(20, 74, 80, 0.5), "probe-in-mist").isPresent());
         Probe fallen = probe(ProbePlace.of(0, 0, 1, 0, 40), 0);
         assertTrue(find(setup(lit, DAMP, fallen, heat(28.4, 0.6)), "probe-outside").isPresent());
-        Probe polled = new Probe("probe", GOOD, 0, 0, 0.5, Optional.empty());
+        Probe polled = new Probe("probe", GOOD, 0, 0, 0.5, Map.of());
         assertTrue(find(setup(lit, DAMP, polled, heat(28.4, 0.6)), "probe-warms-itself").isPresent());
         assertTrue(find(setup(lit, DAMP, probe(GOOD, 0), heat(28.4, 0.6)), "probe-warms-itself").isEmpty());
     }
 
     @Test
     void changesTooFast() {
-        Needs slow = new Needs(new KeepBand(27, 29), List.of(), Optional.empty(), OptionalDouble.of(0.05));
+        Needs slow = new Needs(new KeepBand(27, 29), List.of(), Map.of(), OptionalDouble.of(0.05));
         Chamber light = box(Room.of(5, 35, 15), Contents.dry(0.2, 3300, 0.1, 0), HeaterKind.MAT.typical("mat", 60));
         assertTrue(find(setup(light, slow, probe(GOOD, 0), heat(29, 4)), "changes-too-fast").isPresent());
-        Needs patient = new Needs(slow.keep(), List.of(), Optional.empty(), OptionalDouble.of(20));
+        Needs patient = new Needs(slow.keep(), List.of(), Map.of(), OptionalDouble.of(20));
         assertTrue(find(setup(light, patient, probe(GOOD, 0), heat(29, 4)), "changes-too-fast").isEmpty());
     }
 
@@ -247,7 +249,7 @@ class ChamberFindingsTest {
                 Power.UNKNOWN);
         Assessment assessment = Assessment.of(alone, Osier.night(12));
         List<LevelKind> kinds = assessment.situation().ladder().rungs().stream().map(Rung::kind).toList();
-        assertTrue(kinds.contains(LevelKind.HEAT_OFF) && !kinds.contains(LevelKind.BACKUP_OPENS), kinds + "");
+        assertTrue(kinds.contains(LevelKind.RAISE_OFF) && !kinds.contains(LevelKind.BACKUP_OPENS), kinds + "");
         assertTrue(assessment.findings().stream().noneMatch(each -> each.code().equals("backup-order")));
         assertTrue(assessment.situation().stuckOnEndC() > 35, "and when it sticks nothing else stops it");
     }

@@ -29,15 +29,16 @@ import kilnward.core.device.SchoolsTest;
 import kilnward.core.device.Settings;
 import kilnward.core.finding.Finding;
 import kilnward.core.finding.Remedy;
-import kilnward.core.life.HumidityBand;
+import kilnward.core.life.Band;
 import kilnward.core.life.KeepBand;
 import kilnward.core.life.Needs;
 import kilnward.core.life.OccupantPlace;
+import kilnward.core.probe.AirSensor;
 import kilnward.core.probe.DisplayUnit;
-import kilnward.core.probe.HumiditySensor;
 import kilnward.core.probe.Probe;
 import kilnward.core.probe.ProbePlace;
 import kilnward.core.proposal.Assessment;
+import kilnward.core.quantity.Quantity;
 import kilnward.core.setup.PlannedController;
 import kilnward.core.setup.Power;
 import kilnward.core.setup.Setup;
@@ -45,8 +46,9 @@ import org.junit.jupiter.api.Test;
 
 /** Each judgement about the device and how it is keyed: once triggered, once not, and mended where it can be. */
 class DeviceFindingsTest {
-    private static final Probe BOTH = new Probe("probe", ProbePlace.of(0, 0.2, 0, 0, 40), 0, 0, 0, Optional.of(new HumiditySensor(60, 0, 0)));
-    private static final Needs DAMP = new Needs(new KeepBand(27.5, 29), Osier.eggNeeds().harmLimits(), Optional.of(new HumidityBand(70, 85)), OptionalDouble.empty());
+    private static final Probe BOTH = new Probe("probe", ProbePlace.of(0, 0.2, 0, 0, 40), 0, 0, 0, Map.of(Quantity.RELATIVE_HUMIDITY, new AirSensor(60, 0, 0)));
+    private static final Needs DAMP = new Needs(new KeepBand(27.5, 29), Osier.eggNeeds().harmLimits(), Map.of(Quantity.RELATIVE_HUMIDITY, Band.humidity(70, 85)),
+            OptionalDouble.empty());
 
     private static Habits habits(Habits.Sounder sounder, Habits.LinkLoss linkLoss) {
         return new Habits(Habits.LeftAlone.KEPT, OptionalDouble.empty(), sounder, linkLoss, 0, 0, List.of());

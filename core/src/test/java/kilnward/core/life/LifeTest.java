@@ -5,6 +5,7 @@ import static org.junit.jupiter.api.Assertions.assertThrows;
 
 import java.util.List;
 import kilnward.core.finding.RefusedValueException;
+import kilnward.core.quantity.Quantity;
 import org.junit.jupiter.api.Test;
 
 class LifeTest {
@@ -45,7 +46,7 @@ class LifeTest {
                 night, null, null, null, null, null, new Graded(2, SourceGrade.FROM_MEMORY), harm, null)).field());
         Stage stage = new Stage("a", "A", null, null, day, night, new Range(60, 85, SourceGrade.FROM_MEMORY, ""), null,
                 new Graded(14, SourceGrade.FROM_MEMORY), null, null, new Graded(2, SourceGrade.FROM_MEMORY), List.of(), null);
-        assertEquals(new HumidityBand(60, 85), stage.needs().humidity().orElseThrow());
+        assertEquals(Band.humidity(60, 85), stage.needs().band(Quantity.RELATIVE_HUMIDITY).orElseThrow());
         assertEquals(2, stage.needs().maxRateKh().orElseThrow());
     }
 

@@ -5,6 +5,7 @@ import static org.junit.jupiter.api.Assertions.assertThrows;
 import static org.junit.jupiter.api.Assertions.assertTrue;
 
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalDouble;
 import java.util.stream.Stream;
@@ -30,7 +31,7 @@ class UpkeepTest {
     }
 
     private static Metrics used(WaterLedger water) {
-        return new Metrics(LEVEL, 1, List.of(), List.of(), 0, 0, 0, 0, OptionalDouble.empty(), Optional.empty(), OptionalDouble.empty(), Optional.empty(),
+        return new Metrics(LEVEL, 1, List.of(), List.of(), 0, 0, 0, 0, OptionalDouble.empty(), Map.of(), Optional.empty(),
                 OptionalDouble.empty(), Optional.ofNullable(water));
     }
 

@@ -304,7 +304,7 @@ class AssessmentTest {
         Setup off = Osier.setup(sound().chamber(), Osier.probe(0, 1.0), sound().controllers().get(0));
         Assessment assessment = Assessment.of(off, Osier.night(12));
         Rung stops = assessment.situation().ladder().rungs().stream()
-                .filter(rung -> rung.kind() == LevelKind.HEAT_OFF).findFirst().orElseThrow();
+                .filter(rung -> rung.kind() == LevelKind.RAISE_OFF).findFirst().orElseThrow();
         assertEquals(28.6, stops.display().orElseThrow(), 1e-9);
         assertEquals(27.6, stops.occupant(), 0.4, "a probe that reads 1 K high stops the heat 1 K low");
         List<Double> heights = assessment.situation().ladder().rungs().stream().map(Rung::occupant).toList();

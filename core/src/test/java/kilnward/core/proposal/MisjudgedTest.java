@@ -41,16 +41,17 @@ import kilnward.core.finding.Finding;
 import kilnward.core.finding.Severity;
 import kilnward.core.judgement.Said;
 import kilnward.core.ladder.BackupLevel;
+import kilnward.core.life.Band;
 import kilnward.core.life.HarmLimit;
-import kilnward.core.life.HumidityBand;
 import kilnward.core.life.KeepBand;
 import kilnward.core.life.Needs;
 import kilnward.core.life.OccupantPlace;
 import kilnward.core.life.Side;
+import kilnward.core.probe.AirSensor;
 import kilnward.core.probe.DisplayUnit;
-import kilnward.core.probe.HumiditySensor;
 import kilnward.core.probe.Probe;
 import kilnward.core.probe.ProbePlace;
+import kilnward.core.quantity.Quantity;
 import kilnward.core.rehearsal.ControllerOverheated;
 import kilnward.core.rehearsal.Event;
 import kilnward.core.rehearsal.Fault;
@@ -252,10 +253,10 @@ class MisjudgedTest {
     }
 
     private static Setup damp(double low, double high, double onAt, double offAt, double outputGh) {
-        Needs needs = new Needs(new KeepBand(15, 20), List.of(), Optional.of(new HumidityBand(low, high)), OptionalDouble.empty());
+        Needs needs = new Needs(new KeepBand(15, 20), List.of(), Map.of(Quantity.RELATIVE_HUMIDITY, Band.humidity(low, high)), OptionalDouble.empty());
         Chamber tent = Osier.chamber(Osier.foamBox(0.8, 0.6, 1, 20), 4, AirMovement.MOVING, Contents.dry(10, 3300, 0.5, 0), OccupantPlace.AIR, 0,
                 List.of(new Humidifier("mist", Humidifier.Kind.ULTRASONIC, outputGh, 25, 1, 0)), Room.of(17, 18, 15).withHumidity(50), 140);
-        Probe both = new Probe("probe", ProbePlace.of(0, 0, 0, 0, 40), 0, 0, 0, Optional.of(new HumiditySensor(60, 0, 0)));
+        Probe both = new Probe("probe", ProbePlace.of(0, 0, 0, 0, 40), 0, 0, 0, Map.of(Quantity.RELATIVE_HUMIDITY, new AirSensor(60, 0, 0)));
         Settings pair = keyed(Parameter.ON_AT, onAt, Parameter.OFF_AT, offAt);
         Profile profile = SchoolsTest.device(LawKind.ON_OFF, Style.PAIR, DisplayUnit.RH, Habits.UNKNOWN, Parameter.ON_AT, Parameter.OFF_AT);
         return new Setup(tent, needs, List.of(both),
@@ -268,7 +269,7 @@ class MisjudgedTest {
     @Test
     void humidityIsJudgedByItsSwingAndNotByItsMean() {
         Finding finding = Said.find(damp(70, 80, 58, 92), "humidity-out-of-band").orElseThrow();
-        double mean = Rehearsal.run(damp(70, 80, 58, 92).rig(), Osier.night(12)).metrics().humidity().orElseThrow().mean();
+        double mean = Rehearsal.run(damp(70, 80, 58, 92).rig(), Osier.night(12)).metrics().air(Quantity.RELATIVE_HUMIDITY).orElseThrow().mean();
         assertTrue(mean > 67 && mean < 83, "its mean alone would pass: " + mean);
         assertEquals(Finding.Towards.BOTH, finding.towards());
         assertTrue(finding.numbers().get("sharePct").value() < 60, finding.numbers().toString());
@@ -370,12 +371,12 @@ class MisjudgedTest {
     void aCoolersCoilDriesACuringRoom() {
         Chamber room = Osier.chamber(Osier.foamBox(1, 0.8, 1.6, 50), 0.3, AirMovement.MOVING, new Contents(30, 3300, 2, 0, 0.6, 10), OccupantPlace.AIR, 0,
                 List.of(Osier.cooler("cooler", 150, 100)), Room.of(20, 26, 15).withHumidity(55), 140);
-        Needs sausage = new Needs(new KeepBand(11, 15), List.of(), Optional.of(new HumidityBand(70, 85)), OptionalDouble.empty());
+        Needs sausage = new Needs(new KeepBand(11, 15), List.of(), Map.of(Quantity.RELATIVE_HUMIDITY, Band.humidity(70, 85)), OptionalDouble.empty());
         Settings cool = keyed(Parameter.SET_VALUE, 13, Parameter.DIFFERENTIAL, 1, Parameter.DIRECTION, 1, Parameter.MIN_OFF, 4);
-        Probe both = new Probe("probe", ProbePlace.of(0, 0, 0, 0, 40), 0, 0, 0, Optional.of(new HumiditySensor(60, 0, 0)));
+        Probe both = new Probe("probe", ProbePlace.of(0, 0, 0, 0, 40), 0, 0, 0, Map.of(Quantity.RELATIVE_HUMIDITY, new AirSensor(60, 0, 0)));
         Setup curing = new Setup(room, sausage, List.of(both), List.of(on("cool", LawKind.ON_OFF, DisplayUnit.C, cool, "cooler")), Power.UNKNOWN);
         Rehearsed run = Rehearsal.run(curing.rig(), new Scenario(RoomCurve.day(room.room()), 9, 86_400, 1, Scenario.Start.SETTLED, List.of(), 96));
-        assertTrue(run.metrics().humidity().orElseThrow().mean() < 92, run.metrics().humidity().toString());
+        assertTrue(run.metrics().air(Quantity.RELATIVE_HUMIDITY).orElseThrow().mean() < 92, run.metrics().air(Quantity.RELATIVE_HUMIDITY).toString());
         assertTrue(run.metrics().water().orElseThrow().driedKg() > 0.05, run.metrics().water().toString());
         var water = run.metrics().water().orElseThrow();
         assertEquals(water.suppliedKg(), water.ventilatedKg() + water.driedKg() + water.drainedKg() + water.storedKg(), 1e-9, "and every gram is accounted for");

@@ -3,7 +3,6 @@ package kilnward.core.proposal;
 import static org.junit.jupiter.api.Assertions.assertEquals;
 import static org.junit.jupiter.api.Assertions.assertTrue;
 
-import kilnward.core.device.LevelKind;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -17,6 +16,7 @@ import kilnward.core.chamber.Room;
 import kilnward.core.control.Style;
 import kilnward.core.device.Habits;
 import kilnward.core.device.LawKind;
+import kilnward.core.device.LevelKind;
 import kilnward.core.device.Parameter;
 import kilnward.core.device.Profile;
 import kilnward.core.device.SchoolsTest;
@@ -45,7 +45,7 @@ import org.junit.jupiter.api.Test;
 class OtherPlaceTest {
     private static final Profile PLAIN = SchoolsTest.device(LawKind.ON_OFF, Style.OFF_AT_SET, DisplayUnit.C, Habits.UNKNOWN, Parameter.SET_VALUE, Parameter.DIFFERENTIAL,
             Parameter.HIGH_ALARM);
-    private static final Needs LEAVES = new Needs(new KeepBand(14, 26), List.of(), Optional.empty(), OptionalDouble.empty(),
+    private static final Needs LEAVES = new Needs(new KeepBand(14, 26), List.of(), Map.of(), OptionalDouble.empty(),
             Optional.of(new OtherPlace("at the roots", new KeepBand(21, 23.5))));
 
     private static PlannedController controller(String id, String probe, double set, String appliance) {
@@ -86,7 +86,7 @@ class OtherPlaceTest {
                 assertEquals(rung.controllerId().equals("root"), rung.other(), rung.toString());
             }
         }
-        Rung off = well.situation().ladder().rungs().stream().filter(each -> each.other() && each.kind() == LevelKind.HEAT_OFF).findFirst().orElseThrow();
+        Rung off = well.situation().ladder().rungs().stream().filter(each -> each.other() && each.kind() == LevelKind.RAISE_OFF).findFirst().orElseThrow();
         assertEquals(22.5, off.occupant(), 0.2, "at the roots, not at the leaves");
     }
 

@@ -18,6 +18,7 @@ import kilnward.core.finding.Finding;
 import kilnward.core.finding.Severity;
 import kilnward.core.life.HarmLimit;
 import kilnward.core.life.Side;
+import kilnward.core.quantity.Quantity;
 import kilnward.core.rehearsal.RoomCurve;
 import kilnward.core.rehearsal.Scenario;
 import kilnward.core.setup.PlannedController;
@@ -68,7 +69,7 @@ class ProvenTest {
             Setup setup = looking(RandomChambers.of(seed));
             Scenario day = day(setup);
             for (PlannedController controller : setup.controllers()) {
-                if (controller.readsHumidity() && setup.needs().humidity().isEmpty()) {
+                if (controller.reads() == Quantity.RELATIVE_HUMIDITY && setup.needs().band(Quantity.RELATIVE_HUMIDITY).isEmpty()) {
                     continue;
                 }
                 Suggestion suggestion = Suggestion.of(setup, controller.id());
@@ -117,7 +118,7 @@ class ProvenTest {
         OptionalDouble high = setup.needs().nearest(Side.HIGH).map(HarmLimit::levelC).map(OptionalDouble::of).orElse(OptionalDouble.empty());
         for (PlannedController controller : changed.controllers()) {
             Settings old = setup.controller(controller.id()).settings();
-            if (controller.readsHumidity()) {
+            if (controller.reads() == Quantity.RELATIVE_HUMIDITY) {
                 continue;
             }
             for (Parameter level : List.of(Parameter.SET_VALUE, Parameter.NIGHT_SET_VALUE, Parameter.ON_AT, Parameter.OFF_AT, Parameter.HIGH_ALARM, Parameter.LOW_ALARM)) {

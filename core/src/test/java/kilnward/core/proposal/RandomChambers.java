@@ -37,16 +37,17 @@ import kilnward.core.device.Profile;
 import kilnward.core.device.SchoolsTest;
 import kilnward.core.device.Settings;
 import kilnward.core.finding.RefusedValueException;
+import kilnward.core.life.Band;
 import kilnward.core.life.HarmLimit;
-import kilnward.core.life.HumidityBand;
 import kilnward.core.life.KeepBand;
 import kilnward.core.life.Needs;
 import kilnward.core.life.OccupantPlace;
 import kilnward.core.life.Side;
+import kilnward.core.probe.AirSensor;
 import kilnward.core.probe.DisplayUnit;
-import kilnward.core.probe.HumiditySensor;
 import kilnward.core.probe.Probe;
 import kilnward.core.probe.ProbePlace;
+import kilnward.core.quantity.Quantity;
 import kilnward.core.setup.PlannedController;
 import kilnward.core.setup.Power;
 import kilnward.core.setup.Setup;
@@ -146,7 +147,7 @@ public final class RandomChambers {
                 random.nextBoolean() ? AirMovement.MOVING : AirMovement.STILL, contents, place, 0, appliances, room, between(random, 0, 800), 1);
         double alpha = random.nextInt(4) == 0 ? between(random, 0, 0.25) : 0;
         Probe probe = new Probe("probe", ProbePlace.of(tank ? 0 : alpha, between(random, 0, 0.6), random.nextInt(10) == 0 ? between(random, 0, 0.9 - alpha - 0.6) + 0.1 : 0, 0,
-                between(random, 15, 120)), between(random, -0.6, 0.6), 0, 0, tank ? Optional.empty() : Optional.of(new HumiditySensor(60, between(random, -4, 4), 0)));
+                between(random, 15, 120)), between(random, -0.6, 0.6), 0, 0, tank ? Map.of() : Map.of(Quantity.RELATIVE_HUMIDITY, new AirSensor(60, between(random, -4, 4), 0)));
         List<PlannedController> controllers = new ArrayList<>();
         if (!heats.isEmpty() && !cools.isEmpty() && !cools.contains("vent") && random.nextBoolean()) {
             controllers.add(controller(random, "twin", middle, half, DisplayUnit.C, true, true, List.of(heats, cools)));
@@ -160,7 +161,7 @@ public final class RandomChambers {
                                 : controller(random, "cool", middle + half * between(random, 0, 1.5), half, DisplayUnit.C, false, false, List.of(cools)));
             }
         }
-        double damp = needs.humidity().map(HumidityBand::middlePct).orElse(60.0);
+        double damp = needs.band(Quantity.RELATIVE_HUMIDITY).map(Band::middle).orElse(60.0);
         if (!moistens.isEmpty()) {
             controllers.add(dries.isEmpty() || random.nextBoolean() ? controller(random, "moist", damp, 6, DisplayUnit.RH, false, true, List.of(moistens))
                     : controller(random, "moist", damp, 6, DisplayUnit.RH, true, true, List.of(moistens, dries)));
@@ -181,7 +182,7 @@ public final class RandomChambers {
             harm.add(new HarmLimit(Side.LOW, middle - half - between(random, 0.8, 12), between(random, 1800, 3 * 86_400)));
         }
         double damp = between(random, 40, 90);
-        Optional<HumidityBand> humidity = tank || random.nextBoolean() ? Optional.empty() : Optional.of(new HumidityBand(damp - 7, Math.min(100, damp + 7)));
+        Map<Quantity, Band> humidity = tank || random.nextBoolean() ? Map.of() : Map.of(Quantity.RELATIVE_HUMIDITY, Band.humidity(damp - 7, Math.min(100, damp + 7)));
         return new Needs(new KeepBand(middle - half, middle + half), harm, humidity, random.nextInt(6) == 0 ? OptionalDouble.of(between(random, 0.3, 4)) : OptionalDouble.empty());
     }
 
@@ -227,8 +228,8 @@ public final class RandomChambers {
                 case DIRECTION -> sign > 0 ? 0 : 1;
                 case OUTPUT_MODE -> random.nextInt(12) == 0 ? 1 + random.nextInt(2) : 0;
                 case MIN_OFF -> random.nextInt(6);
-                case HIGH_ALARM -> Math.min(unit.isHumidity() ? 100 : 249, about + unit.differenceFromModel(between(random, -1, 10)));
-                case LOW_ALARM -> Math.max(unit.isHumidity() ? 0 : -39, about - unit.differenceFromModel(between(random, -1, 10)));
+                case HIGH_ALARM -> Math.min((unit == DisplayUnit.RH) ? 100 : 249, about + unit.differenceFromModel(between(random, -1, 10)));
+                case LOW_ALARM -> Math.max((unit == DisplayUnit.RH) ? 0 : -39, about - unit.differenceFromModel(between(random, -1, 10)));
                 case OFFSET -> random.nextInt(4) == 0 ? between(random, -2, 2) : 0;
                 case LOWEST_SETTABLE -> about - unit.differenceFromModel(half);
                 case HIGHEST_SETTABLE -> about + unit.differenceFromModel(half);

@@ -25,6 +25,7 @@ import kilnward.core.device.Settings;
 import kilnward.core.finding.RefusedValueException;
 import kilnward.core.life.OccupantPlace;
 import kilnward.core.probe.DisplayUnit;
+import kilnward.core.quantity.Quantity;
 import kilnward.core.rehearsal.Metrics;
 import kilnward.core.rehearsal.Rehearsal;
 import kilnward.core.rehearsal.RoomCurve;
@@ -111,7 +112,7 @@ class SuggestionTest {
         PlannedController moist = new PlannedController("moist", "Damp", List.of("probe"), damp, List.of(new PlannedController.PlannedLoop("loop", List.of("mat"),
                 OptionalDouble.empty(), OptionalDouble.empty(), OptionalDouble.empty())), new Settings(java.util.Map.of(Parameter.ON_AT, 60.0, Parameter.OFF_AT, 70.0)));
         Setup wet = new Setup(setup.chamber(), setup.needs(), setup.probes(), List.of(moist), Power.UNKNOWN);
-        assertEquals(Optional.empty(), wet.needs().humidity());
+        assertEquals(Optional.empty(), wet.needs().band(Quantity.RELATIVE_HUMIDITY));
         assertEquals("controllerId", assertThrows(RefusedValueException.class, () -> Suggestion.of(wet, "moist")).field());
     }
 

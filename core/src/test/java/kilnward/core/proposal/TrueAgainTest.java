@@ -9,6 +9,7 @@ import static org.junit.jupiter.api.Assertions.assertTrue;
 import java.util.Collections;
 import java.util.EnumSet;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalDouble;
 import java.util.Set;
@@ -44,8 +45,8 @@ import kilnward.core.fault.FaultTable;
 import kilnward.core.finding.Finding;
 import kilnward.core.finding.Severity;
 import kilnward.core.judgement.Said;
+import kilnward.core.life.Band;
 import kilnward.core.life.HarmLimit;
-import kilnward.core.life.HumidityBand;
 import kilnward.core.life.KeepBand;
 import kilnward.core.life.LivingCurve;
 import kilnward.core.life.Metabolism;
@@ -61,10 +62,11 @@ import kilnward.core.load.LoadCheck;
 import kilnward.core.load.LoadKind;
 import kilnward.core.load.Outlet;
 import kilnward.core.load.Supply;
+import kilnward.core.probe.AirSensor;
 import kilnward.core.probe.DisplayUnit;
-import kilnward.core.probe.HumiditySensor;
 import kilnward.core.probe.Probe;
 import kilnward.core.probe.ProbePlace;
+import kilnward.core.quantity.Quantity;
 import kilnward.core.rehearsal.Attendance;
 import kilnward.core.rehearsal.Rehearsal;
 import kilnward.core.rehearsal.RoomCurve;
@@ -136,8 +138,8 @@ class TrueAgainTest {
         Chamber dry = Osier.chamber(Osier.foamBox(1.2, 0.8, 1.6, 40), 1, AirMovement.MOVING, Contents.dry(60, 3300, 6, 0), OccupantPlace.CONTENTS, 0,
                 List.of(HeaterKind.FANNED_ELEMENT.typical("mat", 300)), Room.of(20, 22, 15).withHumidity(45), 0);
         Setup setup = new Setup(dry, FOWL, List.of(Osier.probe(0, 0)), List.of(Osier.planned(WARM, Osier.settings(WARM, 37.6, 0.2, 38.6, 36))), Power.UNKNOWN);
-        double without = Rehearsal.run(setup.rig(), Osier.night(12)).metrics().humidity().orElseThrow().mean();
-        double with = Rehearsal.run(setup.with(new Metabolism(0, 15.5, 0)).rig(), Osier.night(12)).metrics().humidity().orElseThrow().mean();
+        double without = Rehearsal.run(setup.rig(), Osier.night(12)).metrics().air(Quantity.RELATIVE_HUMIDITY).orElseThrow().mean();
+        double with = Rehearsal.run(setup.with(new Metabolism(0, 15.5, 0)).rig(), Osier.night(12)).metrics().air(Quantity.RELATIVE_HUMIDITY).orElseThrow().mean();
         // 15.5 g/h into 1.54 m³/h of air are 10.1 g/m³; at 37.5 °C air holds 44.9 g/m³ (psychrolib: 45.0), so 22 points.
         assertEquals(without + 22, with, 2);
     }
@@ -209,8 +211,9 @@ class TrueAgainTest {
     private static Setup curing(double width) {
         Chamber room = Osier.chamber(Osier.foamBox(1.2, 1, 1.8, 50), 0.5, AirMovement.MOVING, new Contents(40, 3300, 3, 0, 0.1, 10), OccupantPlace.AIR, 0,
                 List.of(new Humidifier("mist", Humidifier.Kind.ULTRASONIC, 250, 25, 1, 0), new Dehumidifier("dry", 250, 120)), Room.of(12.5, 13.5, 15).withHumidity(75), 0);
-        Needs sausage = new Needs(new KeepBand(12, 15), List.of(new HarmLimit(Side.HIGH, 22, 24 * 3600)), Optional.of(new HumidityBand(72, 88)), OptionalDouble.empty());
-        Probe probe = new Probe("probe", ProbePlace.of(0, 0, 0, 0, 40), 0, 0, 0, Optional.of(new HumiditySensor(90, 0, 0)));
+        Needs sausage = new Needs(new KeepBand(12, 15), List.of(new HarmLimit(Side.HIGH, 22, 24 * 3600)), Map.of(Quantity.RELATIVE_HUMIDITY, Band.humidity(72, 88)),
+                OptionalDouble.empty());
+        Probe probe = new Probe("probe", ProbePlace.of(0, 0, 0, 0, 40), 0, 0, 0, Map.of(Quantity.RELATIVE_HUMIDITY, new AirSensor(90, 0, 0)));
         PlannedController damp = on("damp", LawKind.ON_OFF, DisplayUnit.RH, keyed(Parameter.SET_VALUE, 80, Parameter.DIFFERENTIAL, width, Parameter.LOWER_DIFFERENTIAL, width),
                 "mist", "dry");
         return new Setup(room, sausage, List.of(probe), List.of(damp), Power.UNKNOWN);
@@ -232,7 +235,7 @@ class TrueAgainTest {
     @Test
     void humidityThatIsWantedIsNeverSilent() {
         Chamber dry = Osier.reedbox();
-        Needs needs = new Needs(new KeepBand(27.5, 29), List.of(), Optional.of(new HumidityBand(80, 95)), OptionalDouble.empty());
+        Needs needs = new Needs(new KeepBand(27.5, 29), List.of(), Map.of(Quantity.RELATIVE_HUMIDITY, Band.humidity(80, 95)), OptionalDouble.empty());
         Setup setup = new Setup(dry, needs, List.of(Osier.probe(0, 0)), List.of(Osier.planned(WARM, Osier.settings(WARM, 28.6, 0.5, 31, 25))), Power.UNKNOWN);
         assertTrue(says(Assessment.of(setup, Osier.night(6)).findings(), "humidity-unsaid"));
         Setup said = setup.with(Osier.dampReedbox());
@@ -243,7 +246,7 @@ class TrueAgainTest {
     @Test
     void humidityThatLivesOnStoredWaterIsToldToBeUnsettled() {
         Wall card = new Wall(List.of(new Layer(Material.CORRUGATED_CARD, 20)), List.of());
-        Needs needs = new Needs(new KeepBand(27.5, 29), List.of(), Optional.of(new HumidityBand(40, 95)), OptionalDouble.empty());
+        Needs needs = new Needs(new KeepBand(27.5, 29), List.of(), Map.of(Quantity.RELATIVE_HUMIDITY, Band.humidity(40, 95)), OptionalDouble.empty());
         Scenario day = new Scenario(RoomCurve.day(Room.of(20, 22, 15)), 9, 86_400, 5, Scenario.Start.SETTLED, List.of(), 72);
         for (boolean damp : new boolean[] {true, false}) {
             Chamber box = Osier.chamber(new Box(0.5, 0.4, 0.4, Collections.nCopies(6, card)), 1.5, AirMovement.MOVING,
@@ -315,7 +318,7 @@ class TrueAgainTest {
     /** Where a sound day is already outside, a fault that adds nothing to it is not called tight. */
     @Test
     void aFaultIsHeldAgainstTheSoundDayOfItsRoom() {
-        Needs damp = new Needs(new KeepBand(27, 29.5), List.of(), Optional.of(new HumidityBand(75, 85)), OptionalDouble.empty());
+        Needs damp = new Needs(new KeepBand(27, 29.5), List.of(), Map.of(Quantity.RELATIVE_HUMIDITY, Band.humidity(75, 85)), OptionalDouble.empty());
         Chamber dry = Osier.chamber(Osier.foamBox(0.5, 0.35, 0.24, 50), 0.5, AirMovement.STILL, Contents.dry(4, 3300, 0.35, 0), OccupantPlace.CONTENTS, 0,
                 List.of(HeaterKind.MAT.typical("mat", 25)), Room.of(20, 22, 15).withHumidity(40), 0);
         Setup setup = new Setup(dry, damp, List.of(Osier.probe(0, 0)), List.of(Osier.planned(WARM, Osier.settings(WARM, 28.6, 0.5, 30.5, 26))), Power.UNKNOWN);
@@ -357,7 +360,7 @@ class TrueAgainTest {
         Needs plants = new Needs(new KeepBand(21, 26), List.of());
         Settings settings = keyed(Parameter.SET_VALUE, 23.5, Parameter.NIGHT_SET_VALUE, 17.5, Parameter.DAY_FROM, 7, Parameter.DAY_TO, 21, Parameter.DIFFERENTIAL, 0.5);
         Setup always = new Setup(tent, plants, List.of(Osier.probe(0, 0)), List.of(on("heat", LawKind.ON_OFF, DisplayUnit.C, settings, "mat")), Power.UNKNOWN);
-        Setup nightly = new Setup(tent, plants.withNight(new Night(new KeepBand(15, 19), Optional.empty(), 21, 7)), always.probes(), always.controllers(), Power.UNKNOWN);
+        Setup nightly = new Setup(tent, plants.withNight(new Night(new KeepBand(15, 19), Map.of(), 21, 7)), always.probes(), always.controllers(), Power.UNKNOWN);
         Scenario day = new Scenario(RoomCurve.day(tent.room()), 9, 86_400, 1, Scenario.Start.SETTLED, List.of(), 288);
         assertTrue(says(Assessment.untried(always, day, false, Workers.ALONE).plain(), "swing-out-of-band"), "by the day's band the night is too cool");
         List<Finding> judged = Assessment.untried(nightly, day, false, Workers.ALONE).plain();

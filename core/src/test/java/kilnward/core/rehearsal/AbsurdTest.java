@@ -7,6 +7,7 @@ import static org.junit.jupiter.api.Assertions.assertTrue;
 import java.util.ArrayList;
 import java.util.Collections;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalDouble;
 import java.util.SplittableRandom;
@@ -34,11 +35,12 @@ import kilnward.core.control.OutputMode;
 import kilnward.core.control.SwitchingPoints;
 import kilnward.core.control.Timers;
 import kilnward.core.life.OccupantPlace;
+import kilnward.core.probe.AirSensor;
 import kilnward.core.probe.Display;
 import kilnward.core.probe.DisplayUnit;
-import kilnward.core.probe.HumiditySensor;
 import kilnward.core.probe.Probe;
 import kilnward.core.probe.ProbePlace;
+import kilnward.core.quantity.Quantity;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
@@ -48,7 +50,7 @@ class AbsurdTest {
     private static Rehearsed wick(double sideM, double outputGh, double stepS, double hours) {
         Chamber chamber = Osier.chamber(Osier.foamBox(sideM, sideM, sideM, 10), 1, AirMovement.MOVING, Contents.dry(0.02, 3000, 0.002, 0), OccupantPlace.AIR, 0,
                 List.of(new Humidifier("wick", Humidifier.Kind.EVAPORATING, outputGh, 0.02, 1, 0)), Room.of(22, 22, 0).withHumidity(40), 0);
-        Probe probe = new Probe("probe", ProbePlace.of(0, 0, 0, 0, 20), 0, 0, 0, Optional.of(new HumiditySensor(20, 0, 0)));
+        Probe probe = new Probe("probe", ProbePlace.of(0, 0, 0, 0, 20), 0, 0, 0, Map.of(Quantity.RELATIVE_HUMIDITY, new AirSensor(20, 0, 0)));
         Controller always = new Controller("always", List.of("probe"), new Display(DisplayUnit.RH, 1, 0), 5, OptionalDouble.empty(), OptionalDouble.empty(),
                 List.of(new Loop("l", new OnOff(SwitchingPoints.ofPair(101, 102), false), Timers.NONE, OutputMode.ON, List.of("wick"))));
         return Rehearsal.run(new Rig(chamber, Osier.eggNeeds(), List.of(probe), List.of(always)),
@@ -61,7 +63,7 @@ class AbsurdTest {
     void aWickThatPassesTheAirAThousandTimesAStep(double sideM, double outputGh, double stepS) {
         Metrics metrics = wick(sideM, outputGh, stepS, 12).metrics();
         assertTrue(metrics.occupant().lowest() > 13.5 && metrics.occupant().highest() < 23, metrics.occupant().toString());
-        double end = wick(sideM, outputGh, stepS, 12).trace().humidity().orElseThrow().low()[99];
+        double end = wick(sideM, outputGh, stepS, 12).trace().air(Quantity.RELATIVE_HUMIDITY).orElseThrow().low()[99];
         assertTrue(end > 97 && end <= 100, "saturated: " + end);
         assertEquals(metrics.heatInJ(), metrics.heatLostJ() + metrics.heatStoredJ(), 1e-5 * Math.max(1e4, Math.abs(metrics.heatLostJ())));
         var water = metrics.water().orElseThrow();
@@ -74,7 +76,7 @@ class AbsurdTest {
         Rehearsed coarse = wick(0.1, 300, 5, 2);
         Rehearsed fine = wick(0.1, 300, 5.0 / 16, 2);
         assertEquals(fine.metrics().occupant().mean(), coarse.metrics().occupant().mean(), 0.1);
-        assertEquals(fine.metrics().humidity().orElseThrow().mean(), coarse.metrics().humidity().orElseThrow().mean(), 1);
+        assertEquals(fine.metrics().air(Quantity.RELATIVE_HUMIDITY).orElseThrow().mean(), coarse.metrics().air(Quantity.RELATIVE_HUMIDITY).orElseThrow().mean(), 1);
     }
 
     @Test
@@ -199,7 +201,7 @@ class AbsurdTest {
             double coldest = Math.min(kilnward.core.air.MoistAir.of(roomC, 0, kilnward.core.air.StandardAtmosphere.pressurePa(chamber.altitudeM())).wetBulbC(), cools ? -5 : roomC)
                     - 5;
             assertTrue(metrics.occupant().lowest() > coldest && metrics.occupant().highest() < hottest, which + " outside " + coldest + " to " + hottest);
-            Metrics.Level humidity = metrics.humidity().orElseThrow();
+            Metrics.Level humidity = metrics.air(Quantity.RELATIVE_HUMIDITY).orElseThrow();
             assertTrue(humidity.lowest() >= 0 && humidity.highest() <= 100, which + humidity);
             assertEquals(metrics.heatInJ(), metrics.heatLostJ() + metrics.heatStoredJ(), 1e-5 * Math.max(1e4, Math.max(Math.abs(metrics.heatInJ()), Math.abs(metrics.heatLostJ()))),
                     which);

@@ -5,6 +5,7 @@ import static org.junit.jupiter.api.Assertions.assertTrue;
 
 import java.util.Arrays;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalDouble;
 import kilnward.core.Osier;
@@ -29,11 +30,12 @@ import kilnward.core.control.StepVent;
 import kilnward.core.control.SwitchingPoints;
 import kilnward.core.control.Timers;
 import kilnward.core.life.OccupantPlace;
+import kilnward.core.probe.AirSensor;
 import kilnward.core.probe.Display;
 import kilnward.core.probe.DisplayUnit;
-import kilnward.core.probe.HumiditySensor;
 import kilnward.core.probe.Probe;
 import kilnward.core.probe.ProbePlace;
+import kilnward.core.quantity.Quantity;
 import kilnward.core.rehearsal.HandRun.Acts;
 import kilnward.core.rehearsal.HandRun.Measures;
 import org.junit.jupiter.api.Test;
@@ -56,14 +58,15 @@ class HandRunTest {
     }
 
     private static Controller on(Law law, String appliance, DisplayUnit unit, boolean both) {
-        return new Controller("on-" + appliance, List.of("probe"), new Display(unit, unit.isHumidity() ? 1 : 0.1, 0), EVERY_S, OptionalDouble.empty(), OptionalDouble.empty(),
+        return new Controller("on-" + appliance, List.of("probe"), new Display(unit, (unit == DisplayUnit.RH) ? 1 : 0.1, 0), EVERY_S, OptionalDouble.empty(),
+                OptionalDouble.empty(),
                 List.of(new Loop("loop-" + appliance, law, Timers.NONE, OutputMode.AUTO, List.of(appliance))),
                 both ? Optional.of(new Display(DisplayUnit.RH, 1, 0)) : Optional.empty());
     }
 
     private static Rehearsed run(Chamber chamber, int samples, Controller... controllers) {
         Probe probe = new Probe("probe", ProbePlace.of(0, 0, 0, 0, LAG_S), 0, 0, 0,
-                chamber.room().humidityPct().isPresent() ? Optional.of(new HumiditySensor(20, 0, 0)) : Optional.empty());
+                chamber.room().humidityPct().isPresent() ? Map.of(Quantity.RELATIVE_HUMIDITY, new AirSensor(20, 0, 0)) : Map.of());
         return Rehearsal.run(new Rig(chamber, Osier.eggNeeds(), List.of(probe), List.of(controllers)),
                 new Scenario(RoomCurve.constant(chamber.room().meanC()), 0, (double) samples * EVERY_S, EVERY_S, Scenario.Start.COLD, List.of(), samples));
     }
@@ -110,7 +113,7 @@ class HandRunTest {
             return new Acts(60 + (dries[0] ? 30 : 0), 30 * speed, 0, dries[0] ? DRYING_M3S : 0);
         }, insideC -> 0);
         assertTrue(starts[0] > 1, "the drier has to work for the test to say something: " + starts[0] + " at " + hand.humidityPct()[samples - 1]);
-        double[] humidity = product.trace().humidity().orElseThrow().low();
+        double[] humidity = product.trace().air(Quantity.RELATIVE_HUMIDITY).orElseThrow().low();
         assertEquals(starts[0], product.metrics().loops().get(1).cycles(), 0.05 * starts[0], "a whole point more or less at a sample shifts a start");
         assertEquals(Arrays.stream(hand.airC()).average().orElseThrow(), product.metrics().occupant().mean(), 0.1);
         assertEquals(Arrays.stream(hand.humidityPct()).average().orElseThrow(), Arrays.stream(humidity).average().orElseThrow(), 0.2);

@@ -5,6 +5,7 @@ import static org.junit.jupiter.api.Assertions.assertThrows;
 import static org.junit.jupiter.api.Assertions.assertTrue;
 
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalDouble;
 import kilnward.core.Osier;
@@ -31,16 +32,17 @@ import kilnward.core.control.TimeProportional;
 import kilnward.core.control.Timers;
 import kilnward.core.finding.RefusedValueException;
 import kilnward.core.life.OccupantPlace;
+import kilnward.core.probe.AirSensor;
 import kilnward.core.probe.Display;
 import kilnward.core.probe.DisplayUnit;
-import kilnward.core.probe.HumiditySensor;
 import kilnward.core.probe.Probe;
 import kilnward.core.probe.ProbePlace;
+import kilnward.core.quantity.Quantity;
 import org.junit.jupiter.api.Test;
 
 /** The laws beyond on/off at work in the simulator. */
 class LawRehearsalTest {
-    private static final Probe BOTH = new Probe("probe", ProbePlace.of(0, 0, 0, 0, 30), 0, 0, 0, Optional.of(new HumiditySensor(30, 0, 0)));
+    private static final Probe BOTH = new Probe("probe", ProbePlace.of(0, 0, 0, 0, 30), 0, 0, 0, Map.of(Quantity.RELATIVE_HUMIDITY, new AirSensor(30, 0, 0)));
 
     private static Chamber room(Room around, Contents contents, Appliance... appliances) {
         return Osier.chamber(Osier.foamBox(1.0, 0.8, 1.6, 20), 0.5, AirMovement.MOVING, contents, OccupantPlace.AIR, 0,

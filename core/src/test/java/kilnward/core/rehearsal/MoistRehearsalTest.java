@@ -6,6 +6,7 @@ import static org.junit.jupiter.api.Assertions.assertTrue;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalDouble;
 import java.util.SplittableRandom;
@@ -41,11 +42,12 @@ import kilnward.core.control.Timers;
 import kilnward.core.finding.RefusedValueException;
 import kilnward.core.life.Metabolism;
 import kilnward.core.life.OccupantPlace;
+import kilnward.core.probe.AirSensor;
 import kilnward.core.probe.Display;
 import kilnward.core.probe.DisplayUnit;
-import kilnward.core.probe.HumiditySensor;
 import kilnward.core.probe.Probe;
 import kilnward.core.probe.ProbePlace;
+import kilnward.core.quantity.Quantity;
 import org.junit.jupiter.api.Test;
 
 /** Moisture, fans, tanks, lamps and sun in the simulator. */
@@ -67,7 +69,7 @@ class MoistRehearsalTest {
 
     static Probe probe(double lagS, double sensorLagS, double mistShare) {
         return new Probe("probe", ProbePlace.of(0, 0, 0, 0, lagS), 0, 0, 0,
-                Optional.of(new HumiditySensor(sensorLagS, 0, mistShare)));
+                Map.of(Quantity.RELATIVE_HUMIDITY, new AirSensor(sensorLagS, 0, mistShare)));
     }
 
     static Controller on(DisplayUnit unit, double resolution, SwitchingPoints points, String appliance) {
@@ -102,7 +104,7 @@ class MoistRehearsalTest {
         Rehearsed run = everySecond(chamber, never, never, seconds);
         for (int k = 0; k < seconds; k++) {
             assertEquals(oracle.contentsC()[k], run.trace().occupant().low()[k], 0.002, "contents, second " + k);
-            assertEquals(oracle.humidityPct()[k], run.trace().humidity().orElseThrow().low()[k], 0.05, "humidity, second " + k);
+            assertEquals(oracle.humidityPct()[k], run.trace().air(Quantity.RELATIVE_HUMIDITY).orElseThrow().low()[k], 0.05, "humidity, second " + k);
         }
         assertTrue(oracle.humidityPct()[seconds - 1] > 60 && oracle.airC()[seconds - 1] > 20, "something happened");
     }
@@ -122,9 +124,9 @@ class MoistRehearsalTest {
         java.util.DoubleSummaryStatistics humidity = java.util.Arrays.stream(oracle.humidityPct()).summaryStatistics();
         assertEquals(contents.getAverage(), run.metrics().occupant().mean(), 0.02);
         assertEquals(contents.getMax(), run.metrics().occupant().highest(), 0.02);
-        assertEquals(humidity.getAverage(), run.metrics().humidity().orElseThrow().mean(), 0.2);
-        assertEquals(humidity.getMax(), run.metrics().humidity().orElseThrow().highest(), 1);
-        assertEquals(humidity.getMin(), run.metrics().humidity().orElseThrow().lowest(), 1);
+        assertEquals(humidity.getAverage(), run.metrics().air(Quantity.RELATIVE_HUMIDITY).orElseThrow().mean(), 0.2);
+        assertEquals(humidity.getMax(), run.metrics().air(Quantity.RELATIVE_HUMIDITY).orElseThrow().highest(), 1);
+        assertEquals(humidity.getMin(), run.metrics().air(Quantity.RELATIVE_HUMIDITY).orElseThrow().lowest(), 1);
     }
 
     /** A box with everything in it that trades heat or water. */
@@ -182,7 +184,7 @@ class MoistRehearsalTest {
             Moisture.WaterLedger water = metrics.water().orElseThrow();
             assertEquals(water.suppliedKg(), water.ventilatedKg() + water.driedKg() + water.drainedKg() + water.storedKg(),
                     1e-6 * Math.max(0.01, water.suppliedKg()), which);
-            Metrics.Level humidity = metrics.humidity().orElseThrow();
+            Metrics.Level humidity = metrics.air(Quantity.RELATIVE_HUMIDITY).orElseThrow();
             assertTrue(humidity.lowest() >= 0 && humidity.highest() <= 100, which + " " + humidity);
             assertTrue(metrics.occupant().lowest() > -10 && metrics.occupant().highest() < 80, which + metrics.occupant());
             assertEquals(metrics, Rehearsal.run(rig, scenario).metrics(), which + ": the same to the last bit");
@@ -200,7 +202,7 @@ class MoistRehearsalTest {
         double roomPa = 0.4 * 2339.22;
         double airPa = roomPa + 0.006 / exchangeM3h * 461.5 * (airC + 273.15);
         double wanted = 100 * airPa / (2339.22 * Math.exp(17.62 * airC / (243.12 + airC) - 17.62 * 20 / (243.12 + 20)));
-        assertEquals(wanted, run.trace().humidity().orElseThrow().high()[run.trace().roomC().length - 1], 0.6);
+        assertEquals(wanted, run.trace().air(Quantity.RELATIVE_HUMIDITY).orElseThrow().high()[run.trace().roomC().length - 1], 0.6);
         assertTrue(airC < 20, "fog that evaporates cools the air");
     }
 
@@ -208,7 +210,7 @@ class MoistRehearsalTest {
     void fogBeyondSaturationWetsTheContentsAndTheAirStaysAtSaturation() {
         Chamber chamber = box(Room.of(18, 18, 0).withHumidity(80), 0.2, Contents.dry(2, 3300, 0.2, 0), ultrasonic(400));
         Rehearsed run = run(chamber, 12, 1, probe(30, 30, 1), on(DisplayUnit.RH, 1, SwitchingPoints.ofPair(99, 101), "mist"));
-        assertEquals(100, run.trace().humidity().orElseThrow().low()[450], 0.5);
+        assertEquals(100, run.trace().air(Quantity.RELATIVE_HUMIDITY).orElseThrow().low()[450], 0.5);
         double rattleK = 0;
         double[] low = run.trace().occupant().low();
         double[] high = run.trace().occupant().high();
@@ -223,10 +225,10 @@ class MoistRehearsalTest {
     void wetContentsDryOutAndThenStayDry() {
         Contents wet = new Contents(2, 3300, 0.3, 0, 0.3, 0.05);
         Rehearsed run = run(box(wet, HeaterKind.MAT.typical("mat", 30)), 48, 1, probe(30, 30, 0));
-        double[] pct = run.trace().humidity().orElseThrow().high();
+        double[] pct = run.trace().air(Quantity.RELATIVE_HUMIDITY).orElseThrow().high();
         assertTrue(pct[20] > 60, "damp while it dries: " + pct[20]);
         assertEquals(-0.05, run.metrics().water().orElseThrow().storedKg(), 0.002);
-        assertTrue(run.metrics().humidity().orElseThrow().lowest() > 30);
+        assertTrue(run.metrics().air(Quantity.RELATIVE_HUMIDITY).orElseThrow().lowest() > 30);
     }
 
     @Test
@@ -242,7 +244,7 @@ class MoistRehearsalTest {
         Metrics withGlass = run(glazed, 72, 1, probe(30, 30, 0), warm).metrics();
         Metrics without = run(blind, 72, 1, probe(30, 30, 0), warm).metrics();
         assertTrue(withGlass.water().orElseThrow().drainedKg() > 0.05, "runs down the glass: " + withGlass.water());
-        assertTrue(withGlass.humidity().orElseThrow().mean() < without.humidity().orElseThrow().mean() - 5);
+        assertTrue(withGlass.air(Quantity.RELATIVE_HUMIDITY).orElseThrow().mean() < without.air(Quantity.RELATIVE_HUMIDITY).orElseThrow().mean() - 5);
     }
 
     @Test
@@ -256,7 +258,7 @@ class MoistRehearsalTest {
                     AirMovement.STILL, Contents.dry(2, 3300, 0.2, 0), OccupantPlace.AIR, 0, List.of(ultrasonic(5)),
                     Room.of(20, 20, 0).withHumidity(40), 0);
             Rehearsed run = run(chamber, 1, 1, probe(30, 30, 0), on(DisplayUnit.RH, 1, SwitchingPoints.ofPair(99, 101), "mist"));
-            double[] pct = run.trace().humidity().orElseThrow().high();
+            double[] pct = run.trace().air(Quantity.RELATIVE_HUMIDITY).orElseThrow().high();
             rise[i] = pct[250] - pct[0];
         }
         assertTrue(rise[1] < 0.7 * rise[0], "card takes it up: " + rise[1] + " against " + rise[0]);
@@ -319,7 +321,7 @@ class MoistRehearsalTest {
         Chamber lit = box(Room.of(20, 20, 0).withHumidity(50), 2, Contents.dry(2, 3300, 0.2, 0), new Lamp("lamp", 1, 0, 0, 24),
                 ultrasonic(3));
         Controller shown = on(DisplayUnit.C, 0.1, SwitchingPoints.ofPair(-10, -9), "lamp");
-        Probe sunny = new Probe("probe", new ProbePlace(0, 0, 0, 0, 0, 1.5, 30), 0, 0.24, 0.5, Optional.empty());
+        Probe sunny = new Probe("probe", new ProbePlace(0, 0, 0, 0, 0, 1.5, 30), 0, 0.24, 0.5, Map.of());
         Rehearsed run = Rehearsal.run(new Rig(lit, Osier.eggNeeds(), List.of(sunny, Probe.of("second", ProbePlace.of(0, 0, 0, 0,
                 30), 0)), List.of(new Controller("c", List.of("probe", "second"), new Display(DisplayUnit.C, 0.01, 0), 1,
                         OptionalDouble.empty(), OptionalDouble.empty(), List.of()))),

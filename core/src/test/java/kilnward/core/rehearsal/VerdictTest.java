@@ -11,11 +11,12 @@ import java.util.Optional;
 import java.util.OptionalDouble;
 import java.util.Set;
 import kilnward.core.Osier;
+import kilnward.core.life.Band;
 import kilnward.core.life.HarmLimit;
-import kilnward.core.life.HumidityBand;
 import kilnward.core.life.KeepBand;
 import kilnward.core.life.Needs;
 import kilnward.core.life.Side;
+import kilnward.core.quantity.Quantity;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
@@ -25,7 +26,7 @@ class VerdictTest {
     private static final int HOURS = 24;
     private static final double HOUR = 3600;
     private static final Needs NEEDS = new Needs(new KeepBand(27, 29), List.of(new HarmLimit(Side.HIGH, 34, 7200), new HarmLimit(Side.LOW, 20, 86_400)),
-            Optional.of(new HumidityBand(70, 85)), OptionalDouble.empty());
+            Map.of(Quantity.RELATIVE_HUMIDITY, Band.humidity(70, 85)), OptionalDouble.empty());
     private static final Rig RIG = new Rig(Osier.reedbox(), NEEDS, Osier.rig(Osier.reedbox()).probes(), Osier.rig(Osier.reedbox()).controllers());
     private static final Verdict.GoodDay GOOD = new Verdict.GoodDay(Map.of("controller", new Metrics.Level(28, 27.5, 28.5, 1)), Optional.empty(), OptionalDouble.empty());
     /** Within hearing, never away, a quarter of an hour to act, a look every two hours. */
@@ -46,9 +47,10 @@ class VerdictTest {
     private Verdict verdict(Fault fault, Attendance watch) {
         Metrics.Level occupant = new Metrics.Level(28, lowest, highest, 1);
         Trace.Envelope display = new Trace.Envelope(shown, shown);
-        Optional<Trace.Envelope> humidity = Optional.ofNullable(damp).map(values -> new Trace.Envelope(values, values));
-        Metrics metrics = new Metrics(occupant, 1, List.of(occupant), List.of(), 0, 0, 0, 0, harmedAtS, humidity.map(each -> new Metrics.Level(80, 0, 100, 1)),
-                OptionalDouble.empty(), Optional.empty(), OptionalDouble.empty(), Optional.empty());
+        Map<Quantity, Trace.Envelope> humidity = damp == null ? Map.of() : Map.of(Quantity.RELATIVE_HUMIDITY, new Trace.Envelope(damp, damp));
+        Metrics metrics = new Metrics(occupant, 1, List.of(occupant), List.of(), 0, 0, 0, 0, harmedAtS, damp == null ? Map.of()
+                : Map.of(Quantity.RELATIVE_HUMIDITY, new Metrics.Air(new Metrics.Level(80, 0, 100, 1), OptionalDouble.empty())), Optional.empty(), OptionalDouble.empty(),
+                Optional.empty());
         Scenario scenario = new Scenario(RoomCurve.constant(20), 0, HOURS * HOUR, 1, Scenario.Start.SETTLED, List.of(fault), HOURS);
         Trace trace = new Trace(HOUR, new Trace.Envelope(shown, shown), Optional.empty(), humidity, List.of(display), new double[HOURS], List.of());
         return Verdict.of(fault, RIG, new Rehearsed(scenario, trace, metrics, events, 0, Set.of()), GOOD, watch);
@@ -77,9 +79,9 @@ class VerdictTest {
         Needs close = new Needs(new KeepBand(27, 29), List.of(new HarmLimit(Side.HIGH, 30.5, 7200)));
         Rig rig = new Rig(RIG.chamber(), close, RIG.probes(), RIG.controllers());
         Metrics.Level occupant = new Metrics.Level(28, 28, 29.6, 1);
-        Metrics metrics = new Metrics(occupant, 1, List.of(occupant), List.of(), 0, 0, 0, 0, OptionalDouble.empty(), Optional.empty(), OptionalDouble.empty(), Optional.empty(),
+        Metrics metrics = new Metrics(occupant, 1, List.of(occupant), List.of(), 0, 0, 0, 0, OptionalDouble.empty(), Map.of(), Optional.empty(),
                 OptionalDouble.empty(), Optional.empty());
-        Trace trace = new Trace(HOUR, new Trace.Envelope(shown, shown), Optional.empty(), Optional.empty(), List.of(new Trace.Envelope(shown, shown)), new double[HOURS],
+        Trace trace = new Trace(HOUR, new Trace.Envelope(shown, shown), Optional.empty(), Map.of(), List.of(new Trace.Envelope(shown, shown)), new double[HOURS],
                 List.of());
         Scenario scenario = new Scenario(RoomCurve.constant(20), 0, HOURS * HOUR, 1, Scenario.Start.SETTLED, List.of(FAULT), HOURS);
         assertEquals(Verdict.Kind.TIGHT, Verdict.of(FAULT, rig, new Rehearsed(scenario, trace, metrics, List.of(), 0, Set.of()), GOOD, NEAR).kind());

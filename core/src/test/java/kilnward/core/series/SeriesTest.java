@@ -16,6 +16,7 @@ import java.util.Random;
 import java.util.SplittableRandom;
 import java.util.stream.IntStream;
 import kilnward.core.finding.RefusedValueException;
+import kilnward.core.quantity.Quantity;
 import kilnward.core.series.Admission.Reason;
 import kilnward.core.series.Course.Point;
 import org.hipparchus.stat.descriptive.StreamingStatistics;
@@ -49,7 +50,7 @@ class SeriesTest {
     void whatIsNoUnitIsNone() {
         assertEquals(Optional.empty(), SeriesUnit.read("furlong"));
         assertEquals(Optional.empty(), SeriesUnit.read(""));
-        for (Measured measured : Measured.values()) {
+        for (Quantity measured : Quantity.values()) {
             assertEquals(measured, SeriesUnit.of(measured).measured());
         }
     }

@@ -58,7 +58,7 @@ public record Catalogue(List<ParameterView> parameters, List<LawView> laws, BoxP
 
     static Catalogue catalogue() {
         return new Catalogue(Arrays.stream(Parameter.values()).map(Catalogue::parameter).toList(), Arrays.stream(LawKind.values()).map(Catalogue::law).toList(),
-                Starter.foamBox(0.5, 0.4, 0.35, 50, 0), new ProbePlan(NO_ID, "probe", null, null, null, null, 0.0, 0.0, 40.0, 0.0, 0.0, 0.0, null), Starter.plainProfile());
+                Starter.foamBox(0.5, 0.4, 0.35, 50, 0), new ProbePlan(NO_ID, "probe", null, null, null, null, 0.0, 0.0, 40.0, 0.0, 0.0, 0.0, null, null), Starter.plainProfile());
     }
 
     private static ParameterView parameter(Parameter parameter) {

@@ -10,7 +10,6 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.stream.DoubleStream;
 import kilnward.core.chamber.Appliance;
-import kilnward.core.chamber.Effect;
 import kilnward.core.control.Direction;
 import kilnward.core.control.SwitchingPoints;
 import kilnward.core.device.FirstKeys;
@@ -18,11 +17,12 @@ import kilnward.core.device.Parameter;
 import kilnward.core.device.Profile;
 import kilnward.core.device.Settings;
 import kilnward.core.finding.RefusedValueException;
-import kilnward.core.life.HumidityBand;
+import kilnward.core.life.Band;
 import kilnward.core.life.KeepBand;
 import kilnward.core.life.Night;
 import kilnward.core.life.Side;
 import kilnward.core.load.LoadKind;
+import kilnward.core.quantity.Quantity;
 import kilnward.server.people.Open;
 import kilnward.server.plan.AppliancePlan;
 import kilnward.server.plan.ChamberPlan;
@@ -82,19 +82,23 @@ public class FirstKeysController {
         // What is wanted is only looked at where it can be: a band that is being typed the wrong way round is refused where it is rehearsed.
         Optional<OccupancyPlan> lives = Optional.ofNullable(occupancy);
         List<Appliance> hang = controller.loops().isEmpty() ? List.of() : hang(appliances, controller.loops().get(0));
-        boolean humid = profile.unit().isHumidity();
+        Quantity reads = profile.unit().quantity();
         Optional<Direction> direction = hang.isEmpty() ? Optional.empty()
-                : Optional.of(hang.stream().map(Appliance::effect).anyMatch(effect -> humid ? effect == Effect.MOISTENS : effect.raisesTemperature()) ? Direction.RAISE
+                : Optional.of(hang.stream().map(Appliance::effect).anyMatch(effect -> effect.raises(reads)) ? Direction.RAISE
                         : Direction.LOWER);
         boolean compressor = controller.loops().stream().flatMap(loop -> hang(appliances, loop).stream()).anyMatch(each -> LoadKind.of(each) == LoadKind.COMPRESSOR);
         return new Begun(controller.id(), FirstKeys.of(profile, keyed, new FirstKeys.Wanted(
                 lives.filter(each -> each.keepLowC() < each.keepHighC()).map(each -> new KeepBand(each.keepLowC(), each.keepHighC())),
-                lives.filter(each -> each.keepHumidityLowPct() != null && each.keepHumidityHighPct() != null && each.keepHumidityLowPct() < each.keepHumidityHighPct())
-                        .map(each -> new HumidityBand(each.keepHumidityLowPct(), each.keepHumidityHighPct())),
+                lives.flatMap(each -> reads == Quantity.CARBON_DIOXIDE ? band(reads, each.keepCarbonDioxideLowPpm(), each.keepCarbonDioxideHighPpm())
+                        : band(Quantity.RELATIVE_HUMIDITY, each.keepHumidityLowPct(), each.keepHumidityHighPct())),
                 harm(lives, Side.LOW).max(), harm(lives, Side.HIGH).min(), direction, compressor,
                 lives.map(OccupancyPlan::night).filter(each -> each.keepLowC() < each.keepHighC() && !each.fromHour().equals(each.toHour()))
-                        .map(each -> new Night(new KeepBand(each.keepLowC(), each.keepHighC()), Optional.empty(), each.fromHour(), each.toHour()))),
+                        .map(each -> new Night(new KeepBand(each.keepLowC(), each.keepHighC()), Map.of(), each.fromHour(), each.toHour()))),
                 points).values());
+    }
+
+    private static Optional<Band> band(Quantity quantity, Double low, Double high) {
+        return low == null || high == null || low >= high ? Optional.empty() : Optional.of(new Band(quantity, low, high));
     }
 
     private static DoubleStream harm(Optional<OccupancyPlan> lives, Side side) {

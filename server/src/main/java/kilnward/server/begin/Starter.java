@@ -70,9 +70,9 @@ public class Starter {
         String probe = UUID.randomUUID().toString();
         return new ChamberPlan(chamber.name().strip(), "", null, occupancy(chamber),
                 foamBox(0.5, 0.4, 0.35, 50, altitudeM), inside(chamber),
-                new RoomPlan(15.0, 25.0, 15.0, null, null, null), null,
+                new RoomPlan(15.0, 25.0, 15.0, null, null, null, null), null,
                 List.of(HeaterPlan.of(heater, "mat", ApplianceKind.MAT, 15)),
-                List.of(new ProbePlan(probe, "probe", null, null, null, null, 0.0, 0.0, 40.0, 0.0, 0.0, 0.0, null)),
+                List.of(new ProbePlan(probe, "probe", null, null, null, null, 0.0, 0.0, 40.0, 0.0, 0.0, 0.0, null, null)),
                 List.of(new ControllerPlan(UUID.randomUUID().toString(), "My controller", List.of(probe), profile(),
                         List.of(LoopPlan.of(UUID.randomUUID().toString(), List.of(heater), null, null, null)))),
                 null);
@@ -209,6 +209,8 @@ public class Starter {
                 null, stage.temperatureC().low(), stage.temperatureC().high(),
                 stage.humidityPct() == null ? null : stage.humidityPct().low(),
                 stage.humidityPct() == null ? null : stage.humidityPct().high(),
+                stage.carbonDioxidePpm() == null ? null : stage.carbonDioxidePpm().low(),
+                stage.carbonDioxidePpm() == null ? null : stage.carbonDioxidePpm().high(),
                 stage.maxRateKh() == null ? null : stage.maxRateKh().value(), stage.harm().stream()
                         .map(harm -> new HarmPlan(harm.side(), harm.levelC(), harm.durationS(), harm.costs())).toList(),
                 null, night(stage));

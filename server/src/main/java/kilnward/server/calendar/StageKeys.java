@@ -135,16 +135,16 @@ class StageKeys {
         List<KeyView> keys = controller.profile().keys().stream().filter(key -> values.containsKey(key.parameter()))
                 .filter(key -> !before.containsKey(key.parameter()) || Math.abs(before.get(key.parameter()) - values.get(key.parameter())) > 1e-9)
                 .map(key -> new KeyView(key.parameter(), key.label(), before.get(key.parameter()), values.get(key.parameter()),
-                        steps(key.parameter(), before.get(key.parameter()), values.get(key.parameter()), key.step(), controller.readsHumidity(), fahrenheit,
+                        steps(key.parameter(), before.get(key.parameter()), values.get(key.parameter()), key.step(), controller.readsTemperature(), fahrenheit,
                                 occupancy.maxRateKh())))
                 .toList();
         return Optional.of(new ControllerKeys(controller.id(), controller.name(), now == null ? 0 : now.number(), values, keys, suggestion.fits(),
                 suggestion.obstacle().map(Proof.Obstacle::kind).orElse(null)));
     }
 
-    private static List<StepView> steps(Parameter parameter, Double from, double to, double step, boolean humidity, boolean fahrenheit, Double maxRateKh) {
+    private static List<StepView> steps(Parameter parameter, Double from, double to, double step, boolean temperature, boolean fahrenheit, Double maxRateKh) {
         boolean level = parameter == Parameter.SET_VALUE || parameter == Parameter.ON_AT || parameter == Parameter.OFF_AT;
-        if (from == null || maxRateKh == null || humidity || !level) {
+        if (from == null || maxRateKh == null || !temperature || !level) {
             return List.of();
         }
         return Ramp.steps(from, to, fahrenheit ? maxRateKh * 1.8 : maxRateKh, step).stream().map(each -> new StepView(each.afterHours(), each.value())).toList();
@@ -191,6 +191,7 @@ class StageKeys {
         boolean same = now != null && batch.guideId().equals(now.guideId());
         return new OccupancyPlan(wanted.guideId(), wanted.schoolId(), wanted.stageId(), same ? now.name() : wanted.name(), batch.startsAt().toLocalDate(),
                 same ? now.where() : wanted.where(), same ? now.measured() : wanted.measured(), same ? now.gradientK() : wanted.gradientK(), wanted.keepLowC(), wanted.keepHighC(),
-                wanted.keepHumidityLowPct(), wanted.keepHumidityHighPct(), wanted.maxRateKh(), wanted.harmLimits(), same ? now.other() : wanted.other(), wanted.night());
+                wanted.keepHumidityLowPct(), wanted.keepHumidityHighPct(), wanted.keepCarbonDioxideLowPpm(), wanted.keepCarbonDioxideHighPpm(), wanted.maxRateKh(),
+                wanted.harmLimits(), same ? now.other() : wanted.other(), wanted.night());
     }
 }

@@ -20,6 +20,7 @@ import kilnward.core.calibration.TwoPoint;
 import kilnward.core.calibration.Uncertainty;
 import kilnward.core.finding.RefusedValueException;
 import kilnward.core.probe.DisplayUnit;
+import kilnward.core.quantity.Quantity;
 import kilnward.server.people.Open;
 import kilnward.server.plan.PlanReader;
 import kilnward.server.wire.OrNull;
@@ -100,7 +101,8 @@ public class CheckController {
     public enum PointKind {
         ICE_WATER,
         BOILING_WATER,
-        SALT_JAR
+        SALT_JAR,
+        OUTDOOR_AIR
     }
 
     /** A point: boiling water by altitude, or by station pressure where that is known; a jar of wet salt by its temperature. */
@@ -109,8 +111,8 @@ public class CheckController {
             @OrNull @Within(min = 0, max = 60, unit = "°C") Double temperatureC) {
     }
 
-    /** Where it stands, in °C or %RH, and how sure that is; {@code irritant} is whether gloves belong to it. */
-    public record PointAnswer(double value, double standardUncertainty, boolean humidity, boolean irritant) {
+    /** Where it stands, in the model's unit, and how sure that is; {@code irritant} is whether gloves belong to it. */
+    public record PointAnswer(double value, double standardUncertainty, Quantity quantity, boolean irritant) {
     }
 
     @PostMapping("/known-point")
@@ -119,9 +121,10 @@ public class CheckController {
             case ICE_WATER -> new KnownPoint.IceWater();
             case BOILING_WATER -> new KnownPoint.BoilingWater(need("altitudeM", request.altitudeM()),
                     request.stationPa() == null ? OptionalDouble.empty() : OptionalDouble.of(request.stationPa()));
+            case OUTDOOR_AIR -> new KnownPoint.OutdoorAir();
             case SALT_JAR -> new KnownPoint.SaltJar(need("salt", request.salt()), need("temperatureC", request.temperatureC()));
         };
-        return new PointAnswer(point.value(), point.standard(), point.isHumidity(), request.kind() == PointKind.SALT_JAR && request.salt().isIrritant());
+        return new PointAnswer(point.value(), point.standard(), point.quantity(), request.kind() == PointKind.SALT_JAR && request.salt().isIrritant());
     }
 
     /** One of two known points: what the sensor shows there without an offset, and what it is. */

@@ -58,7 +58,11 @@ final class CheckCsv {
                         Double read = row.references().get(reference.name());
                         if (read != null) {
                             printer.printRecord(row.at(), check.id(), Text.noFormula(controllers.getOrDefault(check.controllerId(), check.controllerId())),
-                                    check.unit().isHumidity() ? "humidity" : "temperature", check.place(), check.unit(), check.offsetThen(), row.display(),
+                                    switch (check.unit().quantity()) {
+                                        case RELATIVE_HUMIDITY -> "humidity";
+                                        case CARBON_DIOXIDE -> "carbon dioxide";
+                                        default -> "temperature";
+                                    }, check.place(), check.unit(), check.offsetThen(), row.display(),
                                     Text.noFormula(reference.name()), read, reference.correction(), reference.basis().standard(reference.stated()), row.withdrawn(),
                                     Text.noFormula(row.author()));
                         }

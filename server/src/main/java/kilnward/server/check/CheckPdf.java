@@ -12,7 +12,6 @@ import java.util.stream.IntStream;
 import java.util.stream.Stream;
 import kilnward.core.calibration.CheckSession;
 import kilnward.core.calibration.Reference;
-import kilnward.core.probe.DisplayUnit;
 import kilnward.server.check.CheckController.CheckAnswer;
 import kilnward.server.check.CheckViews.CheckView;
 import kilnward.server.check.CheckViews.EntryView;
@@ -58,8 +57,8 @@ final class CheckPdf {
      */
     static byte[] of(String chamber, String controller, CheckView check, ZoneId zone) {
         DateTimeFormatter when = DateTimeFormatter.ofPattern("d MMM yyyy, HH:mm", Locale.UK).withZone(zone);
-        String unit = check.unit() == DisplayUnit.RH ? "%RH" : "°" + check.unit();
-        String difference = check.unit() == DisplayUnit.RH ? "points" : check.unit() == DisplayUnit.F ? "°F" : "K";
+        String unit = check.unit().sign();
+        String difference = check.unit().differenceSign();
         List<Row> rows = check.rows().stream().map(row -> new Row(when.format(row.at()), number(row.display(), 2),
                 check.references().stream().map(each -> row.references().containsKey(each.name()) ? number(row.references().get(each.name()), 2) : "").toList(), row.author(),
                 row.withdrawn() ? "withdrawn" : row.late() ? "written later" : row.sure() ? "asked and confirmed" : "")).toList();
@@ -68,8 +67,8 @@ final class CheckPdf {
         Page page = new Page(controller, chamber, check.author(), when.format(check.begunAt()),
                 check.place() == CheckSession.Place.PROBE ? "reference beside the probe: sensor error" : "reference at the occupant: placement difference",
                 check.roomC() == null ? "not read" : number(check.roomC(), 1) + " °C" + (check.roomFit() ? "" : ", outside 15 to 25 °C"), number(check.leastS() / 60, 0),
-                check.reason(), zone.getId(), check.note(), check.unit() == DisplayUnit.RH ? "%RH" : "°" + check.unit(),
-                check.unit() == DisplayUnit.RH ? "points" : check.unit() == DisplayUnit.F ? "°F" : "K",
+                check.reason(), zone.getId(), check.note(), check.unit().sign(),
+                check.unit().differenceSign(),
                 check.references().stream().map(each -> new Known(each.name(), number(each.stated(), 2), basis(each.basis()), number(each.correction(), 2),
                         each.validTo() == null ? "none" : each.validTo() + (check.expired().contains(each.name()) ? ", past" : ""))).toList(),
                 Stream.of(outcome(check.offsetThen(), check.found(), check.place()), outcome(check.offset(), check.left(), check.place())).flatMap(Optional::stream).toList(),

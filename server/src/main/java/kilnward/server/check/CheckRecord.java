@@ -39,14 +39,14 @@ import kilnward.server.check.CheckViews.HistoryView;
 import kilnward.server.check.CheckViews.PlacedView;
 import kilnward.server.check.CheckViews.ReferenceView;
 import kilnward.server.check.CheckViews.RowView;
+import kilnward.server.plan.ChamberPlan;
 import kilnward.server.plan.ChamberPlan.ControllerPlan;
 import kilnward.server.plan.ChamberPlan.OccupancyPlan;
-import kilnward.server.plan.ChamberPlan;
 import kilnward.server.plan.Plans;
 import kilnward.server.settings.ChamberService;
-import kilnward.server.site.Sites;
 import kilnward.server.settings.ChamberViews.ChamberView;
 import kilnward.server.settings.Standing;
+import kilnward.server.site.Sites;
 import kilnward.server.wire.problem.NotFoundException;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
@@ -234,7 +234,7 @@ public class CheckRecord {
         OptionalDouble tolerance = tolerance(occupancy, unit);
         Optional<DriftView> drift = drift(found, tolerance);
         Optional<LocalDate> last = found.isEmpty() ? Optional.empty() : Optional.of(LocalDate.ofInstant(found.get(found.size() - 1).at(), zone()));
-        Due due = Due.of(unit.isHumidity(), last, Optional.ofNullable(occupancy).map(OccupancyPlan::startedOn), drift.map(DriftView::passesOn), today());
+        Due due = Due.of(unit.quantity(), last, Optional.ofNullable(occupancy).map(OccupancyPlan::startedOn), drift.map(DriftView::passesOn), today());
         return new HistoryView(controller.id(), offsetKey, unit, tolerance.isPresent() ? tolerance.getAsDouble() : null, found, placed, drift.orElse(null),
                 new DueView(due.from(), due.latest(), due.why(), due.isDue(today())), List.copyOf(certificates.values()));
     }
@@ -264,11 +264,17 @@ public class CheckRecord {
         if (occupancy == null) {
             return OptionalDouble.empty();
         }
-        if (unit.isHumidity()) {
-            return occupancy.keepHumidityLowPct() == null || occupancy.keepHumidityHighPct() == null ? OptionalDouble.empty()
-                    : OptionalDouble.of(Drift.tolerance(occupancy.keepHumidityLowPct(), occupancy.keepHumidityHighPct()));
-        }
-        return OptionalDouble.of(unit.differenceFromModel(Drift.tolerance(occupancy.keepLowC(), occupancy.keepHighC())));
+        Double low = switch (unit.quantity()) {
+            case RELATIVE_HUMIDITY -> occupancy.keepHumidityLowPct();
+            case CARBON_DIOXIDE -> occupancy.keepCarbonDioxideLowPpm();
+            default -> occupancy.keepLowC();
+        };
+        Double high = switch (unit.quantity()) {
+            case RELATIVE_HUMIDITY -> occupancy.keepHumidityHighPct();
+            case CARBON_DIOXIDE -> occupancy.keepCarbonDioxideHighPpm();
+            default -> occupancy.keepHighC();
+        };
+        return low == null || high == null ? OptionalDouble.empty() : OptionalDouble.of(unit.differenceFromModel(Drift.tolerance(low, high)));
     }
 
     /** What is due, display by display, of all chambers that have something saved. */

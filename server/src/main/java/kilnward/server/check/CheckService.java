@@ -27,6 +27,7 @@ import kilnward.core.device.Settings;
 import kilnward.core.finding.RefusedValueException;
 import kilnward.core.probe.DisplayUnit;
 import kilnward.core.proposal.OffsetEffect;
+import kilnward.core.quantity.Quantity;
 import kilnward.core.rehearsal.RoomCurve;
 import kilnward.core.rehearsal.Scenario;
 import kilnward.core.rehearsal.Workers;
@@ -264,7 +265,11 @@ public class CheckService {
     }
 
     private static String difference(double value, DisplayUnit unit) {
-        return String.format(Locale.ROOT, unit.isHumidity() ? "%.1f points" : unit == DisplayUnit.F ? "%.1f °F" : "%.2f K", value);
+        return String.format(Locale.ROOT, switch (unit) {
+            case RH, F -> "%.1f ";
+            case PPM -> "%.0f ";
+            case C -> "%.2f ";
+        } + unit.differenceSign(), value);
     }
 
     /** Closes a check, or opens it again. */
@@ -278,12 +283,12 @@ public class CheckService {
     }
 
     /** What it takes to work out what an error did and what the offset that follows does. */
-    record EffectQuestion(Setup setup, String controllerId, Parameter offset, double errorModel, double following, boolean humidity) {
+    record EffectQuestion(Setup setup, String controllerId, Parameter offset, double errorModel, double following, Quantity quantity) {
         /** Works it out; nothing of the record is asked meanwhile. */
         EffectView answer(Workers workers) {
             OffsetEffect effect = OffsetEffect.of(setup, controllerId, offset, errorModel, following,
                     new Scenario(RoomCurve.day(setup.chamber().room()), 0, 86_400, 5, Scenario.Start.SETTLED, List.of(), 1), workers);
-            return new EffectView(effect.believed(), effect.had(), effect.gets(), effect.rungs(), humidity);
+            return new EffectView(effect.believed(), effect.had(), effect.gets(), effect.rungs(), quantity);
         }
     }
 
@@ -298,7 +303,7 @@ public class CheckService {
         String controllerId = check.controllerId.toString();
         Settings then = now.controller(controllerId).settings().with(check.offsetKey, check.offsetThen);
         double following = session.offset() != check.offsetThen ? session.offset() : session.found().orElseThrow().newOffset();
-        return new EffectQuestion(now.with(controllerId, then), controllerId, check.offsetKey, check.unit.differenceToModel(error), following, check.unit.isHumidity());
+        return new EffectQuestion(now.with(controllerId, then), controllerId, check.offsetKey, check.unit.differenceToModel(error), following, check.unit.quantity());
     }
 
     /** One at a time: of twenty who close it at once, one does. */

@@ -18,6 +18,7 @@ import kilnward.core.calibration.RowDoubt;
 import kilnward.core.device.Parameter;
 import kilnward.core.probe.DisplayUnit;
 import kilnward.core.proposal.OffsetEffect;
+import kilnward.core.quantity.Quantity;
 import kilnward.core.rehearsal.Metrics;
 import kilnward.server.check.CheckController.CheckAnswer;
 import kilnward.server.plan.ChamberPlan;
@@ -174,6 +175,6 @@ public final class CheckViews {
     }
 
     /** A level at the occupant in °C or %RH, over a rehearsed day. */
-    public record EffectView(Metrics.Level believed, Metrics.Level had, Metrics.Level gets, List<OffsetEffect.Moved> rungs, boolean humidity) {
+    public record EffectView(Metrics.Level believed, Metrics.Level had, Metrics.Level gets, List<OffsetEffect.Moved> rungs, Quantity quantity) {
     }
 }

@@ -3,6 +3,7 @@ package kilnward.server.compute;
 import static kilnward.server.wire.Absent.orNull;
 
 import java.util.ArrayList;
+import java.util.EnumMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -26,6 +27,7 @@ import kilnward.core.probe.DisplayUnit;
 import kilnward.core.probe.Layout;
 import kilnward.core.probe.ProbePlace;
 import kilnward.core.proposal.Assessment;
+import kilnward.core.quantity.Quantity;
 import kilnward.core.rehearsal.Event;
 import kilnward.core.rehearsal.Metrics;
 import kilnward.core.rehearsal.Rehearsed;
@@ -67,20 +69,20 @@ public record RehearsalAnswer(List<KeyedAnswer> settings, LadderAnswer ladder, T
     public record LadderAnswer(List<RungAnswer> rungs, Map<String, Double> placementK) {
     }
 
-    /** A rung, at the occupant in °C or %RH; null where it has no value of a kind. */
+    /** A rung, at the occupant in the model's unit; null where it has no value of a kind. */
     public record RungAnswer(LevelKind kind, String controllerId, @OrNull Double display, double occupant, @OrNull Double beforeHarmS,
-            boolean movable, boolean humidity, boolean other, boolean night) {
+            boolean movable, Quantity quantity, boolean other, boolean night) {
     }
 
-    /** Lowest and highest a bucket, in °C or %RH. */
+    /** Lowest and highest a bucket, in the model's unit. */
     public record EnvelopeAnswer(double[] low, double[] high) {
         static EnvelopeAnswer of(Trace.Envelope envelope) {
             return new EnvelopeAnswer(rounded(envelope.low(), 1e3), rounded(envelope.high(), 1e3));
         }
     }
 
-    /** What happened, downsampled; other is null without a second place, humidity where it is not rehearsed; displays by controller; onShares by loop, 0 to 1. */
-    public record TraceAnswer(double startHour, double bucketS, EnvelopeAnswer occupant, @OrNull EnvelopeAnswer other, @OrNull EnvelopeAnswer humidity,
+    /** What happened, downsampled; other is null without a second place; air holds what was simulated of it; displays by controller; onShares by loop, 0 to 1. */
+    public record TraceAnswer(double startHour, double bucketS, EnvelopeAnswer occupant, @OrNull EnvelopeAnswer other, Map<Quantity, EnvelopeAnswer> air,
             Map<String, EnvelopeAnswer> displays, double[] roomC, Map<String, double[]> onShares) {
     }
 
@@ -150,7 +152,7 @@ public record RehearsalAnswer(List<KeyedAnswer> settings, LadderAnswer ladder, T
             double airShare, double gradientK, boolean typed) {
     }
 
-    /** A temperature (°C) or a humidity (%RH) over the rehearsal. */
+    /** A quantity over the rehearsal, in the model's unit. */
     public record LevelAnswer(double mean, double lowest, double highest, double swing) {
         static LevelAnswer of(Metrics.Level level) {
             return new LevelAnswer(level.mean(), level.lowest(), level.highest(), level.swing());
@@ -169,8 +171,8 @@ public record RehearsalAnswer(List<KeyedAnswer> settings, LadderAnswer ladder, T
             @OrNull Double shortestOffS) {
     }
 
-    /** The figures; null where humidity is not rehearsed, the price not known, or nobody harmed. */
-    public record MetricsAnswer(LevelAnswer occupant, @OrNull LevelAnswer other, @OrNull LevelAnswer humidity, @OrNull Trace.MoistRange moistAir, double inBandPct,
+    /** The figures; null where the price is not known, or nobody harmed; air holds what was simulated of it. */
+    public record MetricsAnswer(LevelAnswer occupant, @OrNull LevelAnswer other, Map<Quantity, LevelAnswer> air, @OrNull Trace.MoistRange moistAir, double inBandPct,
             Map<String, LevelAnswer> displays,
             List<SwitchingAnswer> loops, double energyKWh, double energyKWhPerDay, @OrNull Double costPerDay,
             @OrNull WaterAnswer water, @OrNull Double harmedAtS) {
@@ -208,7 +210,7 @@ public record RehearsalAnswer(List<KeyedAnswer> settings, LadderAnswer ladder, T
                 new LadderAnswer(situation.ladder().rungs().stream().map(RehearsalAnswer::rung).toList(),
                         byId(controllers, situation.ladder().placementK(), Function.identity())),
                 new TraceAnswer(running.scenario().startHour(), trace.bucketS(), EnvelopeAnswer.of(trace.occupant()), trace.other().map(EnvelopeAnswer::of).orElse(null),
-                        trace.humidity().map(EnvelopeAnswer::of).orElse(null),
+                        mapped(trace.air(), EnvelopeAnswer::of),
                         byId(controllers, trace.displays(), EnvelopeAnswer::of), rounded(trace.roomC(), 1e2),
                         byId(metrics.loops().stream().map(Metrics.Switching::loopId).toList(), trace.onShares(), shares -> rounded(shares, 1e3))),
                 new StuckOnAnswer(situation.stuckOn().trace().bucketS(),
@@ -216,7 +218,7 @@ public record RehearsalAnswer(List<KeyedAnswer> settings, LadderAnswer ladder, T
                         orNull(situation.stuckOn().metrics().harmedAtS()), situation.stuckOnEndC()),
                 SizingAnswer.of(situation.sizing()), BalanceAnswer.of(situation.balance()), LayoutAnswer.of(plan),
                 situation.loads().map(LoadsAnswer::of).orElse(null),
-                new MetricsAnswer(LevelAnswer.of(metrics.occupant()), metrics.other().map(LevelAnswer::of).orElse(null), metrics.humidity().map(LevelAnswer::of).orElse(null),
+                new MetricsAnswer(LevelAnswer.of(metrics.occupant()), metrics.other().map(LevelAnswer::of).orElse(null), mapped(metrics.air(), air -> LevelAnswer.of(air.level())),
                         situation.setup().chamber().occupantPlace() == OccupantPlace.AIR ? trace.moistRange().orElse(null) : null,
                         100 * metrics.inBandShare(),
                         byId(controllers, metrics.displays(), LevelAnswer::of),
@@ -243,10 +245,17 @@ public record RehearsalAnswer(List<KeyedAnswer> settings, LadderAnswer ladder, T
         return found;
     }
 
+    private static <A, B> Map<Quantity, B> mapped(Map<Quantity, A> values, Function<A, B> as) {
+        Map<Quantity, B> found = new EnumMap<>(Quantity.class);
+        values.forEach((quantity, value) -> found.put(quantity, as.apply(value)));
+        return found;
+    }
+
     private static RungAnswer rung(Rung rung) {
         boolean movable = rung.display().isPresent();
-        return new RungAnswer(rung.kind(), rung.controllerId(), orNull(rung.display()), rung.humidity() ? Math.max(0, Math.min(100, rung.occupant())) : rung.occupant(),
-                orNull(rung.beforeHarmS()), movable, rung.humidity(), rung.other(), rung.night());
+        return new RungAnswer(rung.kind(), rung.controllerId(), orNull(rung.display()), rung.quantity() == Quantity.TEMPERATURE ? rung.occupant()
+                : Math.max(rung.quantity().holding().lowest(), Math.min(rung.quantity().holding().highest(), rung.occupant())),
+                orNull(rung.beforeHarmS()), movable, rung.quantity(), rung.other(), rung.night());
     }
 
     /** Traces are drawn, not computed with; a thousandth of a kelvin is finer than a pixel and half the bytes. */

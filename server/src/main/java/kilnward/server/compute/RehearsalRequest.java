@@ -8,6 +8,7 @@ import java.util.Map;
 import kilnward.core.device.LevelKind;
 import kilnward.core.device.Parameter;
 import kilnward.core.probe.DisplayUnit;
+import kilnward.core.quantity.Quantity;
 import kilnward.core.rehearsal.Scenario;
 import kilnward.server.plan.ChamberPlan;
 import kilnward.server.wire.OrNull;
@@ -66,13 +67,13 @@ public record RehearsalRequest(@NotNull @Valid ChamberPlan chamber,
      * A change made on the ladder.
      *
      * @param rung     for MOVE_RUNG: which
-     * @param humidity for MOVE_RUNG: whether it is a level of humidity
+     * @param quantity for MOVE_RUNG: what it is a level of; null for what the controller reads
      * @param night    for MOVE_RUNG: whether it is in force by night only
      * @param display  for MOVE_RUNG: where to, as displayed; for MOVE_BAND: how far; for SET_BAND: the lowest level
      * @param high     for SET_BAND: the highest level, as displayed
      * @param unit     for CHANGE_UNIT: the unit
      */
-    public record EditPlan(@NotNull String controllerId, @NotNull EditKind kind, @OrNull LevelKind rung, @OrNull Boolean humidity, @OrNull Boolean night,
+    public record EditPlan(@NotNull String controllerId, @NotNull EditKind kind, @OrNull LevelKind rung, @OrNull Quantity quantity, @OrNull Boolean night,
             @OrNull @Within(min = -10_000, max = 10_000) Double display,
             @OrNull @Within(min = -10_000, max = 10_000) Double high, @OrNull DisplayUnit unit) {
     }

@@ -3,6 +3,7 @@ package kilnward.server.compute;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.OptionalDouble;
 import kilnward.core.chamber.Room;
 import kilnward.core.device.Parameter;
@@ -66,7 +67,7 @@ public final class Rehearser {
     private static Edit edit(EditPlan plan) {
         return switch (plan.kind()) {
             case MOVE_RUNG -> new Edit.MoveRung(plan.controllerId(), need("edit.rung", plan.rung()),
-                    Boolean.TRUE.equals(plan.humidity()), Boolean.TRUE.equals(plan.night()), need("edit.display", plan.display()));
+                    Optional.ofNullable(plan.quantity()), Boolean.TRUE.equals(plan.night()), need("edit.display", plan.display()));
             case SET_BAND -> new Edit.SetBand(plan.controllerId(), need("edit.display", plan.display()), need("edit.high", plan.high()));
             case MOVE_BAND -> new Edit.MoveBand(plan.controllerId(), need("edit.display", plan.display()));
             case CHANGE_UNIT -> new Edit.ChangeUnit(plan.controllerId(), need("edit.unit", plan.unit()));

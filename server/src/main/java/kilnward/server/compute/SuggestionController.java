@@ -18,12 +18,13 @@ import java.util.Optional;
 import kilnward.core.device.Parameter;
 import kilnward.core.proposal.Proof;
 import kilnward.core.proposal.Suggestion;
+import kilnward.core.quantity.Quantity;
 import kilnward.core.rehearsal.Workers;
 import kilnward.core.setup.Setup;
 import kilnward.server.people.Open;
 import kilnward.server.plan.ChamberPlan;
-import kilnward.server.wire.FindingAnswer.QuantityAnswer;
 import kilnward.server.wire.FindingAnswer;
+import kilnward.server.wire.FindingAnswer.QuantityAnswer;
 import kilnward.server.wire.OrNull;
 import kilnward.server.wire.problem.NotDoneException;
 import org.springframework.http.MediaType;
@@ -65,7 +66,7 @@ public class SuggestionController {
      * @param fits     whether the occupant then stays inside what is wanted all day
      * @param obstacle what stands against keying it in; then it is told and not offered. Null where it has proven right
      */
-    public record SuggestionAnswer(String controllerId, Map<Parameter, Double> values, boolean fits, boolean humidity, int rehearsals,
+    public record SuggestionAnswer(String controllerId, Map<Parameter, Double> values, boolean fits, Quantity quantity, int rehearsals,
             List<ReasonAnswer> reasons, List<ThermostatAnswer> thermostats, @OrNull ObstacleAnswer obstacle) {
     }
 
@@ -158,7 +159,7 @@ public class SuggestionController {
     private static SuggestionAnswer search(SuggestionRequest request, Setup setup, Suggestion.Progress progress, Workers workers) {
         Suggestion suggestion = Suggestion.of(setup, request.controllerId(), progress, workers);
         return new SuggestionAnswer(request.controllerId(), suggestion.settings().values(), suggestion.fits(),
-                setup.controller(request.controllerId()).readsHumidity(), suggestion.rehearsals(), suggestion.reasons().stream()
+                setup.controller(request.controllerId()).reads(), suggestion.rehearsals(), suggestion.reasons().stream()
                         .map(reason -> new ReasonAnswer(reason.parameter(), reason.value(), reason.text(), FindingAnswer.answers(reason.numbers()),
                                 NeighbourAnswer.of(reason.lower()), NeighbourAnswer.of(reason.higher())))
                         .toList(),

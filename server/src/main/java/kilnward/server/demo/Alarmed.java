@@ -8,7 +8,7 @@ import java.util.Set;
 import java.util.UUID;
 import kilnward.core.alarm.RuleKind;
 import kilnward.core.alarm.Urgency;
-import kilnward.core.series.Measured;
+import kilnward.core.quantity.Quantity;
 import kilnward.server.live.alarm.PastAlarms;
 import kilnward.server.live.rule.RuleService;
 import kilnward.server.live.rule.RuleViews.NewRule;
@@ -16,8 +16,8 @@ import kilnward.server.live.rule.RuleViews.ProposalView;
 import kilnward.server.live.rule.RuleViews.RulePlan;
 import kilnward.server.live.series.SeriesService;
 import kilnward.server.live.series.SeriesViews.SeriesView;
-import kilnward.server.live.tell.Ways.WayRequest;
 import kilnward.server.live.tell.Ways;
+import kilnward.server.live.tell.Ways.WayRequest;
 import kilnward.server.people.Here;
 import kilnward.server.wire.KilnWardProperties;
 import org.slf4j.Logger;
@@ -111,7 +111,7 @@ class Alarmed implements ApplicationRunner {
                 arm(chamber, from, each.rule(), true);
             }
         }
-        measured.stream().filter(each -> each.quantity() == Measured.WATER_LEVEL).forEach(each -> arm(chamber, from,
+        measured.stream().filter(each -> each.quantity() == Quantity.WATER_LEVEL).forEach(each -> arm(chamber, from,
                 new RulePlan(each.id(), List.of(), RuleKind.WATER_LOW, Urgency.SOON, LOW_WATER_MM, null, 2.0, null, 600.0, 0.0), false));
     }
 

@@ -2,8 +2,8 @@ package kilnward.server.demo;
 
 import java.util.OptionalDouble;
 import java.util.SplittableRandom;
+import kilnward.core.quantity.Quantity;
 import kilnward.core.rehearsal.LiveRun;
-import kilnward.core.series.Measured;
 
 /**
  * What instruments at Osier End say of a simulated chamber. Temperature, humidity, light and power are the simulator's; what it does not know, carbon dioxide, water
@@ -54,7 +54,7 @@ public final class Instruments {
      * @param noise        small differences from one reading to the next
      * @return empty where it has nothing to say
      */
-    public OptionalDouble says(Measured measured, String probeId, String controllerId, SplittableRandom noise) {
+    public OptionalDouble says(Quantity measured, String probeId, String controllerId, SplittableRandom noise) {
         if (controllerId != null) {
             return last.displays().stream().filter(each -> each.controllerId().equals(controllerId) && each.value().isPresent())
                     .mapToDouble(each -> each.unit().toModel(each.value().getAsDouble())).findFirst();
@@ -62,8 +62,8 @@ public final class Instruments {
         double some = noise.nextDouble(-1, 1);
         return switch (measured) {
             case TEMPERATURE -> felt(probeId).map(felt -> OptionalDouble.of(rounded(felt.temperatureC() + 0.03 * some, 100))).orElse(OptionalDouble.empty());
-            case RELATIVE_HUMIDITY -> felt(probeId).filter(felt -> felt.humidityPct().isPresent())
-                    .map(felt -> OptionalDouble.of(rounded(Math.min(100, felt.humidityPct().getAsDouble() + 0.3 * some), 10))).orElse(OptionalDouble.empty());
+            case RELATIVE_HUMIDITY -> felt(probeId).filter(felt -> felt.value(Quantity.RELATIVE_HUMIDITY).isPresent())
+                    .map(felt -> OptionalDouble.of(rounded(Math.min(100, felt.value(Quantity.RELATIVE_HUMIDITY).getAsDouble() + 0.3 * some), 10))).orElse(OptionalDouble.empty());
             case LIGHT ->
                 OptionalDouble.of(rounded((last.lit() && last.mains() ? LAMP_LX : 0) + DAYLIGHT_LX * Math.max(0, StrictMath.sin(Math.PI * (hourOfDay - 7.5) / 9)) + 3 + some, 1));
             case CARBON_DIOXIDE -> OptionalDouble.of(rounded(ppm + 8 * some, 1));

@@ -15,7 +15,6 @@ import java.util.Locale;
 import java.util.UUID;
 import java.util.stream.Collectors;
 import kilnward.core.device.Parameter;
-import kilnward.core.probe.DisplayUnit;
 import kilnward.core.series.Grid;
 import kilnward.server.audit.Sealer;
 import kilnward.server.audit.Sealer.Seal;
@@ -178,7 +177,7 @@ class EvidencePdf {
         if (last == null) {
             return "not settled";
         }
-        String unit = check.unit() == DisplayUnit.RH ? "points" : check.unit() == DisplayUnit.F ? "°F" : "K";
+        String unit = check.unit().differenceSign();
         return "the display shows " + number(Math.abs(last.error()), 2) + " " + unit + (last.error() < 0 ? " too little" : " too much") + ", ± "
                 + number(last.expandedUncertainty(), 2) + " "
                 + unit + (check.left() != null ? ", after the offset was keyed in" : "")

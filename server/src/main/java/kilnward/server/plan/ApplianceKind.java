@@ -4,6 +4,7 @@ import kilnward.server.plan.AppliancePlan.BowlPlan;
 import kilnward.server.plan.AppliancePlan.CoolerPlan;
 import kilnward.server.plan.AppliancePlan.DehumidifierPlan;
 import kilnward.server.plan.AppliancePlan.FanPlan;
+import kilnward.server.plan.AppliancePlan.GasValvePlan;
 import kilnward.server.plan.AppliancePlan.HeaterPlan;
 import kilnward.server.plan.AppliancePlan.HumidifierPlan;
 import kilnward.server.plan.AppliancePlan.LampPlan;
@@ -36,6 +37,7 @@ public enum ApplianceKind {
     FAN_INTAKE(FanPlan.class, (id, name, kind) -> new FanPlan(id, name, kind, 3.0, false, null, 10.0)),
     FAN_SURFACE(StirrerPlan.class, (id, name, kind) -> new StirrerPlan(id, name, kind, 3.0, false, null)),
     VENT(VentPlan.class, (id, name, kind) -> new VentPlan(id, name, kind, 2.0, false, null, 10.0, null, null)),
+    GAS_VALVE(GasValvePlan.class, (id, name, kind) -> new GasValvePlan(id, name, kind, 5.0, false, null, 20.0)),
     LAMP(LampPlan.class, (id, name, kind) -> new LampPlan(id, name, kind, 30.0, false, null, 0.8, 7.0, 14.0));
 
     /** Makes the first one of a kind. */

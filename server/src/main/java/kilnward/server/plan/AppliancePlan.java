@@ -14,6 +14,7 @@ import kilnward.core.chamber.Bowl;
 import kilnward.core.chamber.Cooler;
 import kilnward.core.chamber.Dehumidifier;
 import kilnward.core.chamber.Fan;
+import kilnward.core.chamber.GasValve;
 import kilnward.core.chamber.Heater;
 import kilnward.core.chamber.HeaterKind;
 import kilnward.core.chamber.Humidifier;
@@ -31,7 +32,8 @@ import tools.jackson.databind.annotation.JsonTypeIdResolver;
 @JsonTypeInfo(use = JsonTypeInfo.Id.CUSTOM, include = JsonTypeInfo.As.EXISTING_PROPERTY, property = "kind", visible = true)
 @JsonTypeIdResolver(ApplianceKinds.class)
 @Schema(oneOf = {AppliancePlan.HeaterPlan.class, AppliancePlan.CoolerPlan.class, AppliancePlan.HumidifierPlan.class, AppliancePlan.BowlPlan.class,
-        AppliancePlan.DehumidifierPlan.class, AppliancePlan.StirrerPlan.class, AppliancePlan.FanPlan.class, AppliancePlan.VentPlan.class, AppliancePlan.LampPlan.class})
+        AppliancePlan.DehumidifierPlan.class, AppliancePlan.StirrerPlan.class, AppliancePlan.FanPlan.class, AppliancePlan.VentPlan.class, AppliancePlan.LampPlan.class,
+        AppliancePlan.GasValvePlan.class})
 public sealed interface AppliancePlan {
     /** Its id within the chamber and beyond. */
     String id();
@@ -213,6 +215,16 @@ public sealed interface AppliancePlan {
                 throw new RefusedValueException(areaM2 == null ? "areaM2" : "heightM", null, "must be given too, or both left empty");
             }
             return new Vent(id, openPerHour, drawn(this), areaM2 == null ? Optional.empty() : Optional.of(new Vent.Size(areaM2, heightM)));
+        }
+    }
+
+    /** A valve on a bottle of carbon dioxide: what it lets in while open. */
+    record GasValvePlan(@NotNull @Pattern(regexp = ChamberPlan.UUID, message = ChamberPlan.NOT_UUID) String id, @NotBlank @Size(max = 80) String name, @NotNull ApplianceKind kind,
+            @NotNull @Within(min = 0, max = 100_000, unit = "W") Double powerW, @NotNull Boolean lowVoltage, @OrNull @Valid PlacePlan place,
+            @NotNull @Within(min = 0.01, max = 100_000, unit = "g/h") Double givesGh) implements AppliancePlan {
+        @Override
+        public Appliance read() {
+            return new GasValve(id, givesGh, drawn(this));
         }
     }
 

@@ -19,6 +19,7 @@ import kilnward.core.life.OccupantPlace;
 import kilnward.core.life.Side;
 import kilnward.core.life.SourceGrade;
 import kilnward.core.probe.DisplayUnit;
+import kilnward.core.quantity.Quantity;
 import kilnward.server.wire.OrNull;
 import kilnward.server.wire.door.ManyLines;
 import kilnward.server.wire.problem.Within;
@@ -66,10 +67,10 @@ public record ChamberPlan(@NotBlank @Size(max = 80) String name, @NotNull @Size(
         return new ChamberPlan(name, note, standsAt, occupancy, box, contents, room, power, others, probes, controllers, looked);
     }
 
-    /** The same with another error of some probes (K, or points of %RH of their humidity sensors). */
-    public ChamberPlan withSensorError(List<String> probeIds, boolean humid, double error) {
+    /** The same with another error of what some probes read of a quantity, in the model's unit. */
+    public ChamberPlan withSensorError(List<String> probeIds, Quantity quantity, double error) {
         return new ChamberPlan(name, note, standsAt, occupancy, box, contents, room, power, appliances,
-                probes.stream().map(probe -> probeIds.contains(probe.id()) ? probe.withError(humid, error) : probe).toList(), controllers, looked);
+                probes.stream().map(probe -> probeIds.contains(probe.id()) ? probe.withError(quantity, error) : probe).toList(), controllers, looked);
     }
 
     /**
@@ -79,6 +80,7 @@ public record ChamberPlan(@NotBlank @Size(max = 80) String name, @NotNull @Size(
      * @param measured  whether the temperature of the contents or of the air counts
      * @param gradientK still air at the occupant's height less mixed air (K); null where it follows from the box's gradient
      * @param keepHumidityLowPct  lowest humidity wanted; null with its partner where humidity does not matter
+     * @param keepCarbonDioxideLowPpm lowest carbon dioxide wanted; null with its partner where it does not matter
      * @param maxRateKh greatest rate of change they bear; null where none is known
      * @param other     a second place with needs of its own: the roots of plants, the air over eggs; null for none
      * @param night     what is wanted by night; null where that is what is wanted by day
@@ -91,6 +93,8 @@ public record ChamberPlan(@NotBlank @Size(max = 80) String name, @NotNull @Size(
             @NotNull @Within(min = -30, max = 60, unit = "°C") Double keepHighC,
             @OrNull @Within(min = 0, max = 100, unit = "%RH") Double keepHumidityLowPct,
             @OrNull @Within(min = 0, max = 100, unit = "%RH") Double keepHumidityHighPct,
+            @OrNull @Within(min = 0, max = 10_000, unit = "ppm") Double keepCarbonDioxideLowPpm,
+            @OrNull @Within(min = 0, max = 10_000, unit = "ppm") Double keepCarbonDioxideHighPpm,
             @OrNull @Within(min = 0.01, max = 100, unit = "K/h") Double maxRateKh,
             @NotNull @Size(max = 12) List<@Valid @NotNull HarmPlan> harmLimits, @OrNull @Valid OtherPlacePlan other,
             @OrNull @Valid NightPlan night) {
@@ -214,12 +218,14 @@ public record ChamberPlan(@NotBlank @Size(max = 80) String name, @NotNull @Size(
      * @param humidityPct humidity at the mean of the two; null where it is not known, and then moisture is not rehearsed
      * @param groundC     ground under a box that stands on it; null for one that stands in the room
      * @param sun         sun on it; null for none
+     * @param carbonDioxidePpm carbon dioxide in its air; null where it is not known, and then none is simulated
      */
     public record RoomPlan(@NotNull @Within(min = -50, max = 60, unit = "°C") Double coldestC,
             @NotNull @Within(min = -50, max = 60, unit = "°C") Double warmestC,
             @NotNull @Within(min = 0, max = 24, unit = "h") Double warmestHour,
             @OrNull @Within(min = 0, max = 100, unit = "%RH") Double humidityPct,
-            @OrNull @Within(min = -50, max = 60, unit = "°C") Double groundC, @OrNull @Valid SunPlan sun) {
+            @OrNull @Within(min = -50, max = 60, unit = "°C") Double groundC, @OrNull @Valid SunPlan sun,
+            @OrNull @Within(min = 200, max = 10_000, unit = "ppm") Double carbonDioxidePpm) {
     }
 
     /** Sun: at noon on a level surface, and when it rises and sets. */
@@ -257,6 +263,7 @@ public record ChamberPlan(@NotBlank @Size(max = 80) String name, @NotNull @Size(
      * @param driftKPerDay  how fast its error grows
      * @param pollingKs     own warmth of one reading, spread over a second
      * @param humidity      its humidity sensor; null where it has none
+     * @param carbonDioxide its carbon dioxide sensor; null where it has none
      */
     public record ProbePlan(@NotNull @Pattern(regexp = UUID, message = NOT_UUID) String id,
             @NotBlank @Size(max = 80) String name, @OrNull @Valid PlacePlan place,
@@ -269,11 +276,18 @@ public record ChamberPlan(@NotBlank @Size(max = 80) String name, @NotNull @Size(
             @NotNull @Within(min = -20, max = 20, unit = "K") Double sensorErrorK,
             @NotNull @Within(min = -5, max = 5, unit = "K/day") Double driftKPerDay,
             @NotNull @Within(min = 0, max = 100, unit = "K s") Double pollingKs,
-            @OrNull @Valid HumiditySensorPlan humidity) {
-        private ProbePlan withError(boolean humid, double error) {
-            return new ProbePlan(id, name, place, heaterShare, contentsShare, roomShare, ownWarmthK, lightWarmthK, lagS, humid ? sensorErrorK : Double.valueOf(error),
-                    driftKPerDay, pollingKs, humid && humidity != null ? new HumiditySensorPlan(humidity.lagS(), error, humidity.mistShare()) : humidity);
+            @OrNull @Valid HumiditySensorPlan humidity, @OrNull @Valid CarbonDioxideSensorPlan carbonDioxide) {
+        private ProbePlan withError(Quantity quantity, double error) {
+            return new ProbePlan(id, name, place, heaterShare, contentsShare, roomShare, ownWarmthK, lightWarmthK, lagS,
+                    quantity == Quantity.TEMPERATURE ? Double.valueOf(error) : sensorErrorK, driftKPerDay, pollingKs,
+                    quantity == Quantity.RELATIVE_HUMIDITY && humidity != null ? new HumiditySensorPlan(humidity.lagS(), error, humidity.mistShare()) : humidity,
+                    quantity == Quantity.CARBON_DIOXIDE && carbonDioxide != null ? new CarbonDioxideSensorPlan(carbonDioxide.lagS(), error) : carbonDioxide);
         }
+    }
+
+    /** The carbon dioxide sensor of a probe: lag and error. */
+    public record CarbonDioxideSensorPlan(@NotNull @Within(min = 1, max = 7200, unit = "s") Double lagS,
+            @NotNull @Within(min = -2_000, max = 2_000, unit = "ppm") Double errorPpm) {
     }
 
     /** The humidity sensor of a probe: lag, error, and how far mist on its cap pulls it to 100. */

@@ -2,6 +2,7 @@ package kilnward.server.plan;
 
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.EnumMap;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
@@ -9,6 +10,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalDouble;
 import java.util.Set;
+import java.util.function.Function;
 import java.util.function.Supplier;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
@@ -32,8 +34,8 @@ import kilnward.core.device.ProfileKey;
 import kilnward.core.device.Settings;
 import kilnward.core.finding.RefusedValueException;
 import kilnward.core.finding.Require;
+import kilnward.core.life.Band;
 import kilnward.core.life.HarmLimit;
-import kilnward.core.life.HumidityBand;
 import kilnward.core.life.KeepBand;
 import kilnward.core.life.LivingCurve;
 import kilnward.core.life.Needs;
@@ -44,10 +46,11 @@ import kilnward.core.life.PoorerLimit;
 import kilnward.core.life.SourceGrade;
 import kilnward.core.load.Current;
 import kilnward.core.load.Supply;
-import kilnward.core.probe.HumiditySensor;
+import kilnward.core.probe.AirSensor;
 import kilnward.core.probe.Layout;
 import kilnward.core.probe.Probe;
 import kilnward.core.probe.ProbePlace;
+import kilnward.core.quantity.Quantity;
 import kilnward.core.setup.LivingDay;
 import kilnward.core.setup.PlannedController;
 import kilnward.core.setup.Power;
@@ -309,7 +312,8 @@ public final class PlanReader {
         RoomPlan room = plan.room();
         return at("room", () -> new Room(room.coldestC(), room.warmestC(), room.warmestHour(), optional(room.humidityPct()),
                 optional(room.groundC()), Optional.ofNullable(room.sun())
-                        .map(sun -> at("sun", () -> new Sun(sun.peakWm2(), sun.riseHour(), sun.setHour())))));
+                        .map(sun -> at("sun", () -> new Sun(sun.peakWm2(), sun.riseHour(), sun.setHour()))),
+                optional(room.carbonDioxidePpm())));
     }
 
     private static Needs needs(OccupancyPlan occupancy) {
@@ -330,26 +334,37 @@ public final class PlanReader {
         return at("occupancy", () -> new Needs(new KeepBand(occupancy.keepLowC(), occupancy.keepHighC()),
                 occupancy.harmLimits().stream().filter(limit -> limit.costs() == null)
                         .map(limit -> new HarmLimit(limit.side(), limit.levelC(), limit.durationS())).toList(),
-                humidity(occupancy.keepHumidityLowPct(), occupancy.keepHumidityHighPct()), optional(occupancy.maxRateKh()), Optional.ofNullable(occupancy.other())
+                bands(band(Quantity.RELATIVE_HUMIDITY, occupancy.keepHumidityLowPct(), occupancy.keepHumidityHighPct()),
+                        band(Quantity.CARBON_DIOXIDE, occupancy.keepCarbonDioxideLowPpm(), occupancy.keepCarbonDioxideHighPpm())),
+                optional(occupancy.maxRateKh()), Optional.ofNullable(occupancy.other())
                         .map(other -> at("other", () -> new OtherPlace(other.where(), new KeepBand(other.keepLowC(), other.keepHighC())))),
                 occupancy.harmLimits().stream().filter(limit -> limit.costs() != null)
                         .map(limit -> new PoorerLimit(new HarmLimit(limit.side(), limit.levelC(), limit.durationS()), limit.costs())).toList(),
                 Optional.ofNullable(occupancy.night()).map(night -> at("night", () -> new Night(new KeepBand(night.keepLowC(), night.keepHighC()),
-                        humidity(night.keepHumidityLowPct(), night.keepHumidityHighPct()), night.fromHour(), night.toHour())))));
+                        bands(band(Quantity.RELATIVE_HUMIDITY, night.keepHumidityLowPct(), night.keepHumidityHighPct())), night.fromHour(), night.toHour())))));
     }
 
-    private static Optional<HumidityBand> humidity(Double low, Double high) {
+    /** The fields in which a plan says what is wanted of a quantity of the air. */
+    private static String field(Quantity quantity, String end) {
+        return quantity == Quantity.CARBON_DIOXIDE ? "keepCarbonDioxide" + end + "Ppm" : "keepHumidity" + end + "Pct";
+    }
+
+    private static Optional<Band> band(Quantity quantity, Double low, Double high) {
         if (low == null && high == null) {
             return Optional.empty();
         }
         if (low == null || high == null) {
-            throw new RefusedValueException(low == null ? "keepHumidityLowPct" : "keepHumidityHighPct", null,
-                    "must be given too, or both left empty");
+            throw new RefusedValueException(field(quantity, low == null ? "Low" : "High"), null, "must be given too, or both left empty");
         }
         if (high <= low) {
-            throw new RefusedValueException("keepHumidityHighPct", high, "must be above the lowest (" + low + " %RH)");
+            throw new RefusedValueException(field(quantity, "High"), high, "must be above the lowest (" + low + " " + quantity.sign() + ")");
         }
-        return Optional.of(new HumidityBand(low, high));
+        return Optional.of(new Band(quantity, low, high));
+    }
+
+    @SafeVarargs
+    private static Map<Quantity, Band> bands(Optional<Band>... bands) {
+        return Arrays.stream(bands).flatMap(Optional::stream).collect(Collectors.toMap(Band::quantity, Function.identity()));
     }
 
     private static Box box(BoxPlan box) {
@@ -378,8 +393,18 @@ public final class PlanReader {
 
     private static Probe probe(ChamberPlan plan, ProbePlan probe) {
         return new Probe(probe.id(), hung(plan, probe), probe.sensorErrorK(), probe.driftKPerDay(), probe.pollingKs(),
-                Optional.ofNullable(probe.humidity()).map(sensor -> at("humidity", () -> new HumiditySensor(sensor.lagS(),
-                        sensor.errorPct(), sensor.mistShare()))));
+                sensors(probe));
+    }
+
+    private static Map<Quantity, AirSensor> sensors(ProbePlan probe) {
+        Map<Quantity, AirSensor> sensors = new EnumMap<>(Quantity.class);
+        if (probe.humidity() != null) {
+            sensors.put(Quantity.RELATIVE_HUMIDITY, new AirSensor(probe.humidity().lagS(), probe.humidity().errorPct(), probe.humidity().mistShare()));
+        }
+        if (probe.carbonDioxide() != null) {
+            sensors.put(Quantity.CARBON_DIOXIDE, new AirSensor(probe.carbonDioxide().lagS(), probe.carbonDioxide().errorPpm(), 0));
+        }
+        return sensors;
     }
 
     /** What a probe feels: as typed, or as follows from where it hangs. */

@@ -24,7 +24,7 @@ import kilnward.core.finding.Require;
 import kilnward.core.probe.DisplayUnit;
 import kilnward.core.proving.ProvingRun;
 import kilnward.core.proving.ProvingRun.Compared;
-import kilnward.core.series.Measured;
+import kilnward.core.quantity.Quantity;
 import kilnward.core.series.Samples;
 import kilnward.core.setup.PlannedController;
 import kilnward.core.setup.Setup;
@@ -162,7 +162,7 @@ public class Provings implements Happenings {
         if (asked.seriesId() != null) {
             Series measured = series.find(UUID.fromString(asked.seriesId())).filter(each -> each.chamberId().equals(chamberId))
                     .orElseThrow(() -> new RefusedValueException("seriesId", asked.seriesId(), "must be a series of this chamber"));
-            Measured wanted = controller.profile().unit().isHumidity() ? Measured.RELATIVE_HUMIDITY : Measured.TEMPERATURE;
+            Quantity wanted = controller.profile().unit().quantity();
             Require.that(measured.measured() == wanted, "seriesId", measured.measured(), "must measure " + wanted + ", as this controller does");
         }
         // Refused at its field where it cannot be rehearsed: there is nothing to compare with then.
@@ -285,7 +285,7 @@ public class Provings implements Happenings {
 
     /** What a meter told meanwhile; empty where the chamber has none, or several of which nobody knows what hangs on which. */
     private Optional<Samples> watts(ProvingEntity run) {
-        List<String> meters = series.all(run.chamberId).stream().filter(each -> each.quantity() == Measured.POWER).map(SeriesView::id).toList();
+        List<String> meters = series.all(run.chamberId).stream().filter(each -> each.quantity() == Quantity.POWER).map(SeriesView::id).toList();
         return meters.size() != 1 ? Optional.empty() : Optional.of(sent(series.require(UUID.fromString(meters.get(0))), run, 0)).filter(each -> each.count() > 0);
     }
 

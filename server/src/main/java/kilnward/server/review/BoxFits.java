@@ -28,8 +28,8 @@ import kilnward.core.fitting.BoxParameter;
 import kilnward.core.fitting.Drive;
 import kilnward.core.fitting.Experiment;
 import kilnward.core.logbook.EntryKind;
+import kilnward.core.quantity.Quantity;
 import kilnward.core.rehearsal.RoomCurve;
-import kilnward.core.series.Measured;
 import kilnward.core.series.Samples;
 import kilnward.core.setup.PlannedController;
 import kilnward.core.setup.Setup;
@@ -217,13 +217,13 @@ class BoxFits {
         if (asked.roomC() != null && asked.roomSeriesId() != null) {
             throw new RefusedValueException("roomC", asked.roomC(), "must be left out where a series of the room is named");
         }
-        Series one = measured(chamberId, asked.seriesId(), "seriesId", Measured.TEMPERATURE);
+        Series one = measured(chamberId, asked.seriesId(), "seriesId", Quantity.TEMPERATURE);
         Setup setup = chambers.setup(chamberId);
         Read of = read(chamberId, one, setup);
         Samples read = thinned(longest(logs.of(one, asked.from(), asked.to())), of.offsetK);
         double firstS = read.atS()[0];
         double lastS = read.lastS();
-        Optional<Samples> watts = Optional.ofNullable(asked.wattsSeriesId()).map(id -> logs.of(measured(chamberId, id, "wattsSeriesId", Measured.POWER), asked.from(), asked.to())
+        Optional<Samples> watts = Optional.ofNullable(asked.wattsSeriesId()).map(id -> logs.of(measured(chamberId, id, "wattsSeriesId", Quantity.POWER), asked.from(), asked.to())
                 .samples().between(firstS, lastS));
         ZoneId zone = sites.zone();
         double startHour = LocalTime.ofInstant(Moments.seconds(firstS), zone).toSecondOfDay() / 3600.0;
@@ -303,7 +303,7 @@ class BoxFits {
         tasks.add(chamberId, new NewTask(id, CHANGES, day.atTime(IN_THE_MORNING), null, null));
     }
 
-    private Series measured(UUID chamberId, String id, String field, Measured wanted) {
+    private Series measured(UUID chamberId, String id, String field, Quantity wanted) {
         Series found = series.find(UUID.fromString(id)).filter(each -> each.chamberId().equals(chamberId))
                 .orElseThrow(() -> new RefusedValueException(field, id, "must be a series of this chamber"));
         if (found.measured() != wanted) {
@@ -319,7 +319,7 @@ class BoxFits {
         if (asked.roomSeriesId() == null) {
             return RoomCurve.day(setup.chamber().room());
         }
-        Samples room = logs.of(measured(chamberId, asked.roomSeriesId(), "roomSeriesId", Measured.TEMPERATURE), asked.from(), asked.to()).samples();
+        Samples room = logs.of(measured(chamberId, asked.roomSeriesId(), "roomSeriesId", Quantity.TEMPERATURE), asked.from(), asked.to()).samples();
         if (room.count() < 2) {
             throw new RefusedValueException("roomSeriesId", asked.roomSeriesId(), "must have been measured meanwhile");
         }

@@ -68,7 +68,7 @@ final class InPlan {
         boolean moved = is.heaterShare() != then.heaterShare();
         return new ProbePlan(plan.id(), plan.name(), plan.place(), moved ? rounded(then.heaterShare()) : plan.heaterShare(),
                 moved ? rounded(then.contentsShare()) : plan.contentsShare(), moved ? rounded(then.roomShare()) : plan.roomShare(), plan.ownWarmthK(), plan.lightWarmthK(),
-                other(is.lagS(), then.lagS(), plan.lagS()), plan.sensorErrorK(), plan.driftKPerDay(), plan.pollingKs(), plan.humidity());
+                other(is.lagS(), then.lagS(), plan.lagS()), plan.sensorErrorK(), plan.driftKPerDay(), plan.pollingKs(), plan.humidity(), plan.carbonDioxide());
     }
 
     /** To four figures: more is not known. */

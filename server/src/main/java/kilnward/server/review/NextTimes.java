@@ -9,7 +9,7 @@ import java.util.Collections;
 import java.util.List;
 import java.util.Optional;
 import java.util.UUID;
-import kilnward.core.series.Measured;
+import kilnward.core.quantity.Quantity;
 import kilnward.server.calendar.Batches;
 import kilnward.server.calendar.CalendarViews.BatchView;
 import kilnward.server.calendar.CalendarViews.TaskView;
@@ -96,7 +96,7 @@ public class NextTimes {
     }
 
     private static boolean isClimate(Series each) {
-        return !each.retired() && (each.measured() == Measured.TEMPERATURE || each.measured() == Measured.RELATIVE_HUMIDITY);
+        return !each.retired() && (each.measured() == Quantity.TEMPERATURE || each.measured() == Quantity.RELATIVE_HUMIDITY);
     }
 
     private List<InForceView> inForce(UUID chamberId, Instant from, Instant to) {

@@ -16,20 +16,20 @@ import java.util.Optional;
 import java.util.UUID;
 import kilnward.core.life.WeightLoss;
 import kilnward.core.logbook.EntryKind;
-import kilnward.core.review.Outcome.Beside;
+import kilnward.core.quantity.Quantity;
 import kilnward.core.review.Outcome;
+import kilnward.core.review.Outcome.Beside;
 import kilnward.core.review.Proportion;
-import kilnward.core.series.Measured;
 import kilnward.core.series.SeriesUnit;
 import kilnward.server.calendar.Batches;
 import kilnward.server.calendar.CalendarViews.BatchView;
-import kilnward.server.eggs.WeighingController.WeighingView;
 import kilnward.server.eggs.WeighingController;
+import kilnward.server.eggs.WeighingController.WeighingView;
 import kilnward.server.live.chart.Charts;
 import kilnward.server.live.series.SeriesService;
 import kilnward.server.live.series.SeriesViews.Series;
-import kilnward.server.log.Entries.Counted;
 import kilnward.server.log.Entries;
+import kilnward.server.log.Entries.Counted;
 import kilnward.server.people.Needs;
 import kilnward.server.people.Role;
 import kilnward.server.wire.OrNull;
@@ -114,7 +114,7 @@ public class Outcomes {
         Map<String, Map<EntryKind, Counted>> counted = new HashMap<>();
         entries.counted(chamberId).forEach(each -> counted.computeIfAbsent(each.batchId(), id -> new EnumMap<>(EntryKind.class)).put(each.kind(), each));
         List<Series> measured = series.plain(Optional.of(chamberId)).stream()
-                .filter(each -> each.measured() == Measured.TEMPERATURE || each.measured() == Measured.RELATIVE_HUMIDITY)
+                .filter(each -> each.measured() == Quantity.TEMPERATURE || each.measured() == Quantity.RELATIVE_HUMIDITY)
                 .toList();
         Map<String, Double> harvested = entries.harvestedG(chamberId);
         List<WeighingView> weighed = weighings.all(chamberId).stream().filter(each -> each.withdrawnAt() == null).toList();

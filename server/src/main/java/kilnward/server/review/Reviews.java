@@ -14,6 +14,7 @@ import kilnward.core.finding.RefusedValueException;
 import kilnward.core.life.HarmLimit;
 import kilnward.core.life.Side;
 import kilnward.core.logbook.EntryKind;
+import kilnward.core.quantity.Quantity;
 import kilnward.core.review.Cycles;
 import kilnward.core.review.Figures;
 import kilnward.core.review.Review;
@@ -21,7 +22,6 @@ import kilnward.core.review.Sight;
 import kilnward.core.review.Sight.Sure;
 import kilnward.core.review.Sign;
 import kilnward.core.review.Working;
-import kilnward.core.series.Measured;
 import kilnward.core.series.SeriesUnit;
 import kilnward.server.live.chart.Logs;
 import kilnward.server.live.chart.Logs.Log;
@@ -154,7 +154,7 @@ class Reviews {
         plans.require(chamberId);
         Series one = series.find(seriesId).filter(each -> each.chamberId().equals(chamberId))
                 .orElseThrow(() -> new NotFoundException("There is no series " + seriesId + " in this chamber."));
-        if (one.measured() != Measured.TEMPERATURE && one.measured() != Measured.RELATIVE_HUMIDITY) {
+        if (one.measured() != Quantity.TEMPERATURE && one.measured() != Quantity.RELATIVE_HUMIDITY) {
             throw new RefusedValueException("seriesId", one.measured(), "must measure temperature or relative humidity");
         }
         Instant until = to == null ? clock.instant() : to;
@@ -171,12 +171,12 @@ class Reviews {
             return new LogReview(seriesId.toString(), one.name(), one.unit().kept(), since, until, wanted.map(Wanted::low).orElse(null), wanted.map(Wanted::high).orElse(null),
                     wanted.map(Wanted::toOccupantK).orElse(0.0), log.singly(), log.everyS(), null, List.of(), null, List.of(), List.of(), List.of());
         }
-        boolean humid = one.measured() == Measured.RELATIVE_HUMIDITY;
+        boolean humid = one.measured() == Quantity.RELATIVE_HUMIDITY;
         // Where nobody has said what is wanted nothing is out of it, and neither its middle nor its width says anything.
         Review review = Review.of(humid ? Review.Kind.HUMIDITY : Review.Kind.TEMPERATURE, log.samples(), wanted.map(Wanted::low).orElse(-1e9), wanted.map(Wanted::high).orElse(1e9),
                 log.everyS());
         List<AppliancePlan> appliances = plans.one(chamberId).plan().appliances();
-        boolean heatedOnly = one.measured() == Measured.TEMPERATURE && appliances.stream().anyMatch(HeaterPlan.class::isInstance)
+        boolean heatedOnly = one.measured() == Quantity.TEMPERATURE && appliances.stream().anyMatch(HeaterPlan.class::isInstance)
                 && appliances.stream().noneMatch(CoolerPlan.class::isInstance);
         List<Worked> worked = worked(chamberId, since, until);
         List<Instant> opened = entries.of(chamberId, since.minus(ABOUT), until.plus(ABOUT), List.of(EntryKind.OPENED), "").stream().map(LogEntryView::at).toList();
@@ -191,7 +191,7 @@ class Reviews {
     /** What is wanted where nothing is keyed yet: the band of whoever lives there, wherever it is measured. */
     private Optional<Wanted> asPlanned(UUID chamberId, Series one) {
         OccupancyPlan lives = plans.one(chamberId).plan().occupancy();
-        boolean humid = one.measured() == Measured.RELATIVE_HUMIDITY;
+        boolean humid = one.measured() == Quantity.RELATIVE_HUMIDITY;
         if (lives == null || humid && (lives.keepHumidityLowPct() == null || lives.keepHumidityHighPct() == null)) {
             return Optional.empty();
         }
@@ -208,7 +208,7 @@ class Reviews {
 
     /** What the plugs say of the same time. */
     private List<Worked> worked(UUID chamberId, Instant from, Instant to) {
-        return series.plain(Optional.of(chamberId)).stream().filter(each -> each.measured() == Measured.POWER && !each.retired()).limit(MOST_PLUGS).map(each -> {
+        return series.plain(Optional.of(chamberId)).stream().filter(each -> each.measured() == Quantity.POWER && !each.retired()).limit(MOST_PLUGS).map(each -> {
             Log watts = logs.of(each, from, to);
             return new Worked(each, Working.of(watts.samples(), Figures.GAP * watts.everyS()));
         }).filter(each -> each.working.knownS() > 0).toList();

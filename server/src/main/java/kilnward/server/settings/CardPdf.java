@@ -83,7 +83,7 @@ public class CardPdf {
 
     private static String unit(Parameter parameter, DisplayUnit unit) {
         return switch (parameter.kind()) {
-            case LEVEL, DIFFERENCE -> unit.isHumidity() ? "%RH" : "°" + unit;
+            case LEVEL, DIFFERENCE -> unit.sign();
             case HUMIDITY -> "%RH";
             case PERCENT -> "%";
             case MINUTES -> "min";

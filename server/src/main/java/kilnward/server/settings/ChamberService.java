@@ -14,6 +14,7 @@ import kilnward.core.device.Parameter;
 import kilnward.core.device.ReadBack;
 import kilnward.core.device.Settings;
 import kilnward.core.finding.RefusedValueException;
+import kilnward.core.quantity.Quantity;
 import kilnward.core.setup.Setup;
 import kilnward.server.audit.Audit;
 import kilnward.server.audit.Change;
@@ -217,8 +218,8 @@ public class ChamberService {
         tell(id, controller, before.values(), saved);
         keyings.saveAndFlush(new KeyingEntity(controllerId, saved.getNumber(), author, Moments.now(clock), values(Map.of(offset, value)), List.of()));
         sensorError.ifPresent(error -> {
-            boolean humid = offset == Parameter.HUMIDITY_OFFSET || controller.profile().unit().isHumidity();
-            plans.change(id, chamber.plan().withSensorError(controller.probeIds(), humid, error), author);
+            Quantity of = offset == Parameter.HUMIDITY_OFFSET ? Quantity.RELATIVE_HUMIDITY : controller.profile().unit().quantity();
+            plans.change(id, chamber.plan().withSensorError(controller.probeIds(), of, error), author);
         });
         return view(saved);
     }

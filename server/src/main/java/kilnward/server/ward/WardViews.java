@@ -4,6 +4,7 @@ import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.List;
 import kilnward.core.finding.Severity;
+import kilnward.core.quantity.Quantity;
 import kilnward.server.compute.RehearsalAnswer;
 import kilnward.server.compute.RehearsalAnswer.EnvelopeAnswer;
 import kilnward.server.compute.RehearsalAnswer.LevelAnswer;
@@ -27,7 +28,8 @@ public final class WardViews {
      */
     public record Outlook(List<FindingAnswer> findings, LevelAnswer occupant, @OrNull Double humidityPct, EnvelopeAnswer course) {
         static Outlook of(RehearsalAnswer answer) {
-            return new Outlook(answer.findings(), answer.metrics().occupant(), answer.metrics().humidity() == null ? null : answer.metrics().humidity().mean(),
+            return new Outlook(answer.findings(), answer.metrics().occupant(),
+                    answer.metrics().air().containsKey(Quantity.RELATIVE_HUMIDITY) ? answer.metrics().air().get(Quantity.RELATIVE_HUMIDITY).mean() : null,
                     answer.trace().occupant());
         }
     }

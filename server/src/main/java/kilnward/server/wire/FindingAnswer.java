@@ -5,7 +5,7 @@ import java.util.Map;
 import java.util.TreeMap;
 import kilnward.core.device.Parameter;
 import kilnward.core.finding.Finding;
-import kilnward.core.finding.Quantity;
+import kilnward.core.finding.QuantityValue;
 import kilnward.core.finding.Severity;
 import kilnward.core.finding.Step;
 import kilnward.core.finding.Unit;
@@ -22,7 +22,7 @@ public record FindingAnswer(String code, Severity severity, String title, String
         String about, RemedyAnswer remedy, List<SymptomAnswer> explains) {
     /** A number with its unit. */
     public record QuantityAnswer(double value, Unit unit) {
-        static Map<String, QuantityAnswer> of(Map<String, Quantity> numbers) {
+        static Map<String, QuantityAnswer> of(Map<String, QuantityValue> numbers) {
             Map<String, QuantityAnswer> answers = new TreeMap<>();
             numbers.forEach((name, quantity) -> answers.put(name, new QuantityAnswer(quantity.value(), quantity.unit())));
             return answers;
@@ -51,7 +51,7 @@ public record FindingAnswer(String code, Severity severity, String title, String
     }
 
     /** Numbers for the slots of a sentence. */
-    public static Map<String, QuantityAnswer> answers(Map<String, Quantity> numbers) {
+    public static Map<String, QuantityAnswer> answers(Map<String, QuantityValue> numbers) {
         return QuantityAnswer.of(numbers);
     }
 }

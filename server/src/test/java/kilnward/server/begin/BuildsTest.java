@@ -101,7 +101,9 @@ class BuildsTest {
         }
         assertEquals(List.of(), wrong);
         assertTrue(looked > 50, "each stage of each guide: " + looked);
-        assertTrue(Set.of("stuck-on-harms", "room-air-cannot-cool", "cannot-lose-own-heat", "sun-overheats", "cooler-too-small", "humidity-out-of-band", "humidifier-too-small", "swing-out-of-band")
+        assertTrue(Set
+                .of("stuck-on-harms", "room-air-cannot-cool", "cannot-lose-own-heat", "sun-overheats", "cooler-too-small", "humidity-out-of-band", "humidifier-too-small",
+                        "swing-out-of-band")
                 .containsAll(urgent.keySet()), urgent.toString());
     }
 

@@ -5,6 +5,7 @@ import static org.junit.jupiter.api.Assertions.assertFalse;
 import static org.junit.jupiter.api.Assertions.assertThrows;
 
 import java.io.IOException;
+import kilnward.core.quantity.Quantity;
 import org.junit.jupiter.api.Test;
 import org.springframework.core.io.ClassPathResource;
 import tools.jackson.databind.JsonNode;
@@ -40,7 +41,8 @@ class PlanDocumentsTest {
         ChamberPlan changed = documents.read(newer.toString(), PlanDocuments.FORMAT);
         assertEquals(plan, changed, "and does not disturb what it knows");
         JsonNode written = json
-                .readTree(documents.write(changed.withSensorError(java.util.List.of(plan.probes().get(0).id()), false, 0.7), newer.toString(), PlanDocuments.FORMAT));
+                .readTree(
+                        documents.write(changed.withSensorError(java.util.List.of(plan.probes().get(0).id()), Quantity.TEMPERATURE, 0.7), newer.toString(), PlanDocuments.FORMAT));
         assertEquals(0.7, written.at("/probes/0/sensorErrorK").asDouble());
         assertEquals("calm", written.get("mood").asString());
         assertEquals("green", written.at("/box/paint/colour").asString());

@@ -46,7 +46,7 @@ class PlanReaderTest {
 
     private static ChamberPlan lived(ChamberPlan plan) {
         return new ChamberPlan(plan.name(), plan.note(), plan.standsAt(), new OccupancyPlan(null, null, null, "eggs", null, "at the eggs",
-                kilnward.core.life.OccupantPlace.CONTENTS, null, 27.0, 29.0, null, null, null, List.of(), null, null), plan.box(), plan.contents(),
+                kilnward.core.life.OccupantPlace.CONTENTS, null, 27.0, 29.0, null, null, null, null, null, List.of(), null, null), plan.box(), plan.contents(),
                 plan.room(), plan.power(), plan.appliances(), plan.probes(), plan.controllers(), null);
     }
 
@@ -127,7 +127,7 @@ class PlanReaderTest {
         ProbePlan probe = plan.probes().get(0);
         return new ChamberPlan(plan.name(), plan.note(), plan.standsAt(), plan.occupancy(), plan.box(), plan.contents(), plan.room(), plan.power(),
                 plan.appliances(), List.of(new ProbePlan(probe.id(), probe.name(), place, heaterShare, heaterShare == null ? null : 0.1,
-                        heaterShare == null ? null : 0.0, 0.0, 0.0, 40.0, 0.0, 0.0, 0.0, null)),
+                        heaterShare == null ? null : 0.0, 0.0, 0.0, 40.0, 0.0, 0.0, 0.0, null, null)),
                 plan.controllers(), null);
     }
 

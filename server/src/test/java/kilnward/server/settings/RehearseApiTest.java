@@ -6,8 +6,8 @@ import static org.junit.jupiter.api.Assertions.assertTrue;
 import java.util.List;
 import java.util.UUID;
 import java.util.stream.IntStream;
-import kilnward.server.running.ApiClient.Answer;
 import kilnward.server.running.ApiClient;
+import kilnward.server.running.ApiClient.Answer;
 import kilnward.server.running.RunningServer;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
@@ -243,7 +243,7 @@ class RehearseApiTest {
 
         ObjectNode moved = request.deepCopy();
         moved.putObject("edit").put("controllerId", reedbox.at("/settings/0/controllerId").asString())
-                .put("kind", "MOVE_RUNG").put("rung", "HEAT_OFF").put("display", 28.8);
+                .put("kind", "MOVE_RUNG").put("rung", "RAISE_OFF").put("display", 28.8);
         JsonNode keyed = nobody.post("/api/v1/rehearsals", moved.toString()).body().at("/settings/0");
         assertEquals(28.8, keyed.at("/values/SET_VALUE").asDouble());
         assertEquals(0.8, keyed.at("/values/DIFFERENTIAL").asDouble(), "heat still starts at 28.0");

@@ -11,8 +11,8 @@ import kilnward.core.alarm.RuleKind;
 import kilnward.core.alarm.Urgency;
 import kilnward.core.fault.FirstAct;
 import kilnward.core.life.Side;
+import kilnward.core.quantity.Quantity;
 import kilnward.core.rehearsal.Fault;
-import kilnward.core.series.Measured;
 import kilnward.core.series.SeriesUnit;
 import kilnward.server.wire.OrNull;
 
@@ -32,7 +32,7 @@ public final class AlarmViews {
      * @param times          how often it began again before it was over
      * @param chattering     whether that was often in a short time
      */
-    public record AlarmView(String id, String chamberId, String chamber, String ruleId, String seriesId, String series, RuleKind kind, Urgency urgency, Measured quantity,
+    public record AlarmView(String id, String chamberId, String chamber, String ruleId, String seriesId, String series, RuleKind kind, Urgency urgency, Quantity quantity,
             SeriesUnit unit, @OrNull Side side, String causeId, boolean told, AlarmState state, double limit, @OrNull Double secondLimit, @OrNull Double value,
             @OrNull Double harmS,
             Instant raisedAt, @OrNull Instant acknowledgedAt, @OrNull String acknowledgedBy, @OrNull Instant returnedAt, @OrNull Instant closedAt, @OrNull Instant shelvedUntil,

@@ -17,11 +17,11 @@ import kilnward.core.alarm.AlarmState;
 import kilnward.core.alarm.RuleKind;
 import kilnward.core.alarm.Urgency;
 import kilnward.core.life.Side;
-import kilnward.core.series.Measured;
+import kilnward.core.quantity.Quantity;
 import kilnward.core.series.SeriesUnit;
+import kilnward.server.audit.Audit;
 import kilnward.server.audit.Audit.Done;
 import kilnward.server.audit.Audit.What;
-import kilnward.server.audit.Audit;
 import kilnward.server.audit.Change;
 import kilnward.server.check.CheckRecord;
 import kilnward.server.live.alarm.AlarmViews.AlarmView;
@@ -109,7 +109,7 @@ public class Alarms {
         UUID chamber = row.getObject(2, UUID.class);
         int times = row.getInt(26);
         return new AlarmView(row.getString(1), chamber.toString(), names.getOrDefault(chamber, ""), row.getString(3), row.getString(4), row.getString(5),
-                RuleKind.valueOf(row.getString(6)), Urgency.valueOf(row.getString(7)), Measured.valueOf(row.getString(8)), SeriesUnit.valueOf(row.getString(9)),
+                RuleKind.valueOf(row.getString(6)), Urgency.valueOf(row.getString(7)), Quantity.valueOf(row.getString(8)), SeriesUnit.valueOf(row.getString(9)),
                 row.getString(10) == null ? null : Side.valueOf(row.getString(10)), row.getString(11), row.getBoolean(12), AlarmState.valueOf(row.getString(13)), row.getDouble(14),
                 row.getObject(15, Double.class), row.getObject(16, Double.class), row.getObject(17, Double.class), Moments.micros(row.getLong(18)), at(row, 19),
                 row.getString(20), at(row, 21), at(row, 22), at(row, 23), row.getString(24), row.getString(25), times, times >= AlarmRecord.CHATTERS, row.getBoolean(27));

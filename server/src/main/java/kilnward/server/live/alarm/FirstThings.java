@@ -17,7 +17,7 @@ import kilnward.core.alarm.Reading;
 import kilnward.core.finding.RefusedValueException;
 import kilnward.core.life.HarmLimit;
 import kilnward.core.life.Side;
-import kilnward.core.series.Measured;
+import kilnward.core.quantity.Quantity;
 import kilnward.core.setup.Setup;
 import kilnward.server.compute.Computing;
 import kilnward.server.live.alarm.AlarmViews.First;
@@ -105,12 +105,12 @@ class FirstThings {
     private static int place(Scene scene, UUID seriesId) {
         if (seriesId != null) {
             int named = scene.place(seriesId);
-            if (named >= 0 && scene.watched().get(named).spot().measured() == Measured.TEMPERATURE) {
+            if (named >= 0 && scene.watched().get(named).spot().measured() == Quantity.TEMPERATURE) {
                 return named;
             }
         }
         for (int i = 0; i < scene.watched().size(); i++) {
-            if (scene.watched().get(i).spot().measured() == Measured.TEMPERATURE && scene.watched().get(i).spot().controllerId().isEmpty()) {
+            if (scene.watched().get(i).spot().measured() == Quantity.TEMPERATURE && scene.watched().get(i).spot().controllerId().isEmpty()) {
                 return i;
             }
         }

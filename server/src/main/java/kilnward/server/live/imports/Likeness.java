@@ -13,7 +13,7 @@ import java.util.UUID;
 import kilnward.core.logfile.LogShape;
 import kilnward.core.logfile.RowReader;
 import kilnward.core.logfile.ShapeGuess;
-import kilnward.core.series.Measured;
+import kilnward.core.quantity.Quantity;
 import kilnward.core.series.SeriesUnit;
 import kilnward.server.live.imports.ImportViews.ColumnPlan;
 import kilnward.server.live.imports.ImportViews.ImportPlan;
@@ -86,7 +86,7 @@ class Likeness {
                         .map(each -> plans.one(each.chamberId()).plan().name() + ", " + each.name());
                 if (same.isPresent()) {
                     found.add(new UnlikeView(plan.columns().get(i).column(), same.get(), null));
-                } else if (unit.measured() == Measured.TEMPERATURE) {
+                } else if (unit.measured() == Quantity.TEMPERATURE) {
                     far(plans.one(chamberId).plan(), samples).ifPresent(middle -> found.add(new UnlikeView(plan.columns().get(column).column(), null, middle)));
                 }
             }

@@ -10,7 +10,7 @@ import kilnward.core.alarm.Spot;
 import kilnward.core.finding.RefusedValueException;
 import kilnward.core.life.HarmLimit;
 import kilnward.core.life.Needs;
-import kilnward.core.series.Measured;
+import kilnward.core.quantity.Quantity;
 import kilnward.core.setup.Setup;
 import kilnward.server.compute.WorkedOut;
 import kilnward.server.live.series.SeriesService;
@@ -78,17 +78,16 @@ public class Imagining {
 
     static double toOccupantK(Optional<Scene> scene, List<Imagined> all, UUID seriesId) {
         int place = scene.map(each -> each.place(seriesId)).orElse(-1);
-        return place < 0 || scene.get().watched().get(place).spot().measured() != Measured.TEMPERATURE ? 0 : Imagined.toOccupantK(all, place);
+        return place < 0 || scene.get().watched().get(place).spot().measured() != Quantity.TEMPERATURE ? 0 : Imagined.toOccupantK(all, place);
     }
 
     /** What is wanted where a series measures; null where nobody has said. */
     static OutOfBand band(Scene scene, UUID seriesId, double toOccupantK) {
         Needs needs = scene.setup().needs();
         int place = scene.place(seriesId);
-        return switch (place < 0 ? Measured.PH : scene.watched().get(place).spot().measured()) {
+        return place < 0 ? null : switch (scene.watched().get(place).spot().measured()) {
             case TEMPERATURE -> new OutOfBand(needs.keep().lowC() - toOccupantK, needs.keep().highC() - toOccupantK, 0);
-            case RELATIVE_HUMIDITY -> needs.humidity().map(each -> new OutOfBand(each.lowPct(), each.highPct(), 0)).orElse(null);
-            default -> null;
+            default -> needs.band(scene.watched().get(place).spot().measured()).map(each -> new OutOfBand(each.low(), each.high(), 0)).orElse(null);
         };
     }
 
@@ -112,7 +111,7 @@ public class Imagining {
             return Optional.empty();
         }
         int place = scene.place(seriesId);
-        boolean warmth = place >= 0 && scene.watched.get(place).spot().measured() == Measured.TEMPERATURE;
+        boolean warmth = place >= 0 && scene.watched.get(place).spot().measured() == Quantity.TEMPERATURE;
         double toOccupantK = warmth ? toOccupantK(Optional.of(scene), rehearsed(scene), seriesId) : 0;
         return Optional.ofNullable(band(scene, seriesId, toOccupantK))
                 .map(each -> new Wanted(each.low(), each.high(), toOccupantK, warmth ? scene.setup.needs().harmLimits() : List.of()));

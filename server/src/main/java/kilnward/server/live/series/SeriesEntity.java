@@ -8,7 +8,7 @@ import jakarta.persistence.Table;
 import jakarta.persistence.Version;
 import java.time.Instant;
 import java.util.UUID;
-import kilnward.core.series.Measured;
+import kilnward.core.quantity.Quantity;
 import kilnward.core.series.SeriesUnit;
 import kilnward.server.store.Identified;
 import org.hibernate.annotations.DynamicUpdate;
@@ -39,7 +39,7 @@ class SeriesEntity extends Identified {
     @Enumerated(EnumType.STRING)
     @JdbcTypeCode(SqlTypes.VARCHAR)
     @Column(length = 20)
-    private Measured measured;
+    private Quantity measured;
     /** What it is sent in unless a reading says otherwise. */
     @Enumerated(EnumType.STRING)
     @JdbcTypeCode(SqlTypes.VARCHAR)
@@ -72,7 +72,7 @@ class SeriesEntity extends Identified {
     protected SeriesEntity() {
     }
 
-    SeriesEntity(UUID id, UUID siteId, UUID chamberId, Measured measured, SeriesUnit unit, Instant madeAt, String madeBy) {
+    SeriesEntity(UUID id, UUID siteId, UUID chamberId, Quantity measured, SeriesUnit unit, Instant madeAt, String madeBy) {
         super(id);
         this.siteId = siteId;
         this.chamberId = chamberId;
@@ -94,7 +94,7 @@ class SeriesEntity extends Identified {
         return chamberId;
     }
 
-    Measured measured() {
+    Quantity measured() {
         return measured;
     }
 

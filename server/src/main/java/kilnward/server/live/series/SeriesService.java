@@ -13,7 +13,7 @@ import java.util.Set;
 import java.util.UUID;
 import java.util.stream.Collectors;
 import kilnward.core.finding.RefusedValueException;
-import kilnward.core.series.Measured;
+import kilnward.core.quantity.Quantity;
 import kilnward.core.series.SeriesUnit;
 import kilnward.server.live.series.SeriesViews.Leading;
 import kilnward.server.live.series.SeriesViews.ReadingView;
@@ -192,7 +192,7 @@ public class SeriesService {
                 + " s.retired_at is not null or c.id is null, s.name from series s left join chamber c on c.id = s.chamber_id and c.removed_at is null where s.id in (:ids)")
                 .param("ids", named.keySet())
                 .query((row, i) -> new Series(row.getObject(1, UUID.class), row.getInt(2), row.getObject(3, UUID.class), row.getObject(4, UUID.class),
-                        Measured.valueOf(row.getString(5)), SeriesUnit.valueOf(row.getString(6)), row.getObject(7, UUID.class), row.getDouble(8),
+                        Quantity.valueOf(row.getString(5)), SeriesUnit.valueOf(row.getString(6)), row.getObject(7, UUID.class), row.getDouble(8),
                         row.getString(9) == null ? Instant.EPOCH : Moments.micros(row.getLong(9)), row.getObject(10, Integer.class), row.getBoolean(11), row.getString(12)))
                 .list().forEach(found -> named.get(found.id()).stream().filter(key -> key.site.isEmpty() || key.site.get().equals(found.siteId()))
                         .forEach(key -> read.put(key, Optional.of(found))));

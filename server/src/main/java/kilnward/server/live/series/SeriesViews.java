@@ -7,7 +7,7 @@ import jakarta.validation.constraints.Size;
 import java.time.Instant;
 import java.util.List;
 import java.util.UUID;
-import kilnward.core.series.Measured;
+import kilnward.core.quantity.Quantity;
 import kilnward.core.series.SeriesUnit;
 import kilnward.server.plan.ChamberPlan;
 import kilnward.server.wire.OrNull;
@@ -54,7 +54,7 @@ public final class SeriesViews {
      * @param controllerId the controller whose display it is; null for what no display shows
      * @param everyS       usual distance of two readings; null for a minute
      */
-    public record SeriesRequest(@NotBlank @Size(max = NAME) String name, @NotNull Measured quantity, @NotBlank @Size(max = 16) String unit,
+    public record SeriesRequest(@NotBlank @Size(max = NAME) String name, @NotNull Quantity quantity, @NotBlank @Size(max = 16) String unit,
             @OrNull @Pattern(regexp = ChamberPlan.UUID) String deviceId, @OrNull @Pattern(regexp = ChamberPlan.UUID) String probeId,
             @OrNull @Pattern(regexp = ChamberPlan.UUID) String controllerId, @OrNull @Within(min = 1, max = 86_400, unit = "s") Double everyS) {
     }
@@ -101,7 +101,7 @@ public final class SeriesViews {
      * @param latest    newest reading; null before there is one
      * @param retiredAt since when nothing is taken in; null while it stands
      */
-    public record SeriesView(String id, String chamberId, String name, Measured quantity, SeriesUnit unit, SeriesUnit sentIn, String sign, @OrNull String deviceId,
+    public record SeriesView(String id, String chamberId, String name, Quantity quantity, SeriesUnit unit, SeriesUnit sentIn, String sign, @OrNull String deviceId,
             @OrNull String probeId, @OrNull String controllerId, double everyS, @OrNull ReadingView latest, @OrNull Instant retiredAt) {
     }
 
@@ -115,7 +115,7 @@ public final class SeriesViews {
      * @param rawFrom    before it no single readings are kept
      * @param minuteDays how long minutes are kept; null for always
      */
-    public record Series(UUID id, int number, UUID siteId, UUID chamberId, Measured measured, SeriesUnit unit, UUID deviceId, double everyS, Instant rawFrom, Integer minuteDays,
+    public record Series(UUID id, int number, UUID siteId, UUID chamberId, Quantity measured, SeriesUnit unit, UUID deviceId, double everyS, Instant rawFrom, Integer minuteDays,
             boolean retired, String name) {
     }
 

@@ -20,7 +20,7 @@ import java.util.concurrent.ExecutionException;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.atomic.AtomicInteger;
 import java.util.stream.IntStream;
-import kilnward.core.series.Measured;
+import kilnward.core.quantity.Quantity;
 import kilnward.core.series.SeriesUnit;
 import kilnward.server.live.series.Devices;
 import kilnward.server.live.series.SeriesViews.Device;
@@ -38,7 +38,7 @@ class WriterTest {
     private final Writer writer = new Writer(store, mock(Devices.class), Clock.systemUTC());
 
     private static List<Arriving> readings(int series, int count) {
-        Series one = new Series(UUID.randomUUID(), series, DEVICE.siteId(), DEVICE.chamberId(), Measured.TEMPERATURE, SeriesUnit.C, null, 60, Instant.EPOCH, null, false, "s");
+        Series one = new Series(UUID.randomUUID(), series, DEVICE.siteId(), DEVICE.chamberId(), Quantity.TEMPERATURE, SeriesUnit.C, null, 60, Instant.EPOCH, null, false, "s");
         return IntStream.range(0, count).mapToObj(i -> new Arriving(i, "s", one, T.plusSeconds(i), 20, SeriesUnit.C, null)).toList();
     }
 

@@ -8,8 +8,8 @@ import java.util.Objects;
  * @param value the number, finite
  * @param unit  its unit
  */
-public record Quantity(double value, Unit unit) {
-    public Quantity {
+public record QuantityValue(double value, Unit unit) {
+    public QuantityValue {
         Require.finite("value", value);
         Objects.requireNonNull(unit, "unit");
     }
