@@ -173,7 +173,7 @@
     {#if law === 'ON_OFF' || (law === 'STEP_VENT' && has('FAN_SET_VALUE'))}
       {#each [true, false] as raising (raising)}
         <div>
-          <label for="{id}-style-{raising}">When {raising ? holds.raising.toLowerCase() : holds.lowering.toLowerCase()}, it</label>
+          <label for="{id}-style-{raising}">When it {raising ? holds.raises : holds.lowers}</label>
           <select
             id="{id}-style-{raising}"
             value={raising ? controller.profile.raising : controller.profile.lowering}
