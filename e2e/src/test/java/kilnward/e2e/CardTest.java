@@ -94,7 +94,7 @@ class CardTest extends AtTheBrowser {
         button("Which styles fit").click();
         assertThat(page.getByText("One fits:")).isVisible();
         page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName(Pattern.compile("^Put it into"))).click();
-        assertThat(page.getByLabel("When heating it")).hasValue("CENTRED");
+        assertThat(page.getByLabel("When it warms")).hasValue("CENTRED");
     }
 
     @Test

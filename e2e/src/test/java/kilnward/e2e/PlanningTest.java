@@ -42,7 +42,7 @@ class PlanningTest extends AtTheBrowser {
         String off = rung("Heat stops").getAttribute("aria-valuenow");
         go("Card");
         page.getByText("Your controller: labels, steps and styles").click();
-        page.getByLabel("When heating it").selectOption("PAIR");
+        page.getByLabel("When it warms").selectOption("PAIR");
         go("Settings");
         assertThat(page.getByLabel(Pattern.compile("on at"))).hasValue(String.format("%.1f", Double.parseDouble(on)));
         assertThat(page.getByLabel(Pattern.compile("off at"))).hasValue(String.format("%.1f", Double.parseDouble(off)));

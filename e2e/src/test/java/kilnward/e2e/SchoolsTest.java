@@ -79,7 +79,7 @@ class SchoolsTest extends AtTheBrowser {
         page.getByLabel("Description", new Page.GetByLabelOptions().setExact(true)).selectOption("pebble");
         button("Take it for “My controller”").click();
         assertThat(page.getByLabel("Label for set value", new Page.GetByLabelOptions().setExact(true))).hasValue("Aim");
-        assertThat(page.getByLabel("When cooling it")).hasValue("ON_AT_SET");
+        assertThat(page.getByLabel("When it cools")).hasValue("ON_AT_SET");
         Download file = page.waitForDownload(() -> button("Share this description as a file").click());
         String text = Files.readString(file.path());
         assertTrue(text.contains("\"HIGH_ALARM_OPENS\""), text);
