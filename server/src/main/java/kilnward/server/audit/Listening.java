@@ -1,6 +1,10 @@
 package kilnward.server.audit;
 
 import jakarta.persistence.EntityManagerFactory;
+import java.sql.Connection;
+import java.sql.PreparedStatement;
+import java.sql.ResultSet;
+import java.sql.SQLException;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.Collection;
@@ -10,10 +14,6 @@ import java.util.Map;
 import java.util.Objects;
 import java.util.Set;
 import java.util.UUID;
-import java.sql.Connection;
-import java.sql.PreparedStatement;
-import java.sql.ResultSet;
-import java.sql.SQLException;
 import kilnward.server.audit.Audit.Done;
 import kilnward.server.audit.Audit.What;
 import org.hibernate.engine.spi.SessionFactoryImplementor;
@@ -37,7 +37,7 @@ import tools.jackson.databind.json.JsonMapper;
 @Component
 class Listening implements SmartInitializingSingleton, PostInsertEventListener, PostUpdateEventListener, PostDeleteEventListener {
     /** Not told here: what tells itself with what was before it, thin rows that follow a plan, and rows that come by the thousand and carry their own author. */
-    private static final Set<String> ELSEWHERE = Set.of("SettingsRevisionEntity", "PartEntity", "ChangeEntity", "CheckRowEntity");
+    private static final Set<String> ELSEWHERE = Set.of("SettingsRevisionEntity", "PartEntity", "CheckRowEntity");
     /** Not told: what follows from every change, and who, which stands beside it. */
     private static final Set<String> BESIDE = Set.of("version", "changedAt", "changedBy", "changedUs", "createdAt", "madeAt", "madeBy", "author", "siteId", "chamberId",
             "writtenAt", "savedAt",

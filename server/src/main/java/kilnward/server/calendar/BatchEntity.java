@@ -9,16 +9,12 @@ import java.util.UUID;
 import kilnward.server.store.Identified;
 import org.hibernate.annotations.DynamicUpdate;
 import org.hibernate.annotations.TenantId;
-import org.hibernate.envers.Audited;
-import org.hibernate.envers.NotAudited;
 
 /** Living things in a chamber, put in together. Ended, never deleted. */
 @Entity
-@Audited
 @DynamicUpdate
 @Table(name = "batch")
 class BatchEntity extends Identified {
-    @NotAudited
     @TenantId
     UUID siteId;
     UUID chamberId;
@@ -50,12 +46,9 @@ class BatchEntity extends Identified {
     String endedBy;
     @Column(length = 300)
     String endNote;
-    @NotAudited
     Instant madeAt;
-    @NotAudited
     @Column(length = 80)
     String madeBy;
-    @NotAudited
     Instant changedAt;
     @Column(length = 80)
     String changedBy;

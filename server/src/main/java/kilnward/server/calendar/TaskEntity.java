@@ -13,31 +13,24 @@ import kilnward.server.store.Identified;
 import org.hibernate.annotations.DynamicUpdate;
 import org.hibernate.annotations.JdbcTypeCode;
 import org.hibernate.annotations.TenantId;
-import org.hibernate.envers.Audited;
-import org.hibernate.envers.NotAudited;
 import org.hibernate.type.SqlTypes;
 
 /** Something to be done or expected on a day. Called off, never deleted. */
 @Entity
-@Audited
 @DynamicUpdate
 @Table(name = "task")
 class TaskEntity extends Identified {
-    @NotAudited
     @TenantId
     UUID siteId;
     UUID chamberId;
     UUID batchId;
-    @NotAudited
     UUID controllerId;
     @Enumerated(EnumType.STRING)
     @JdbcTypeCode(SqlTypes.VARCHAR)
     @Column(length = 20)
     Task.Code code;
-    @NotAudited
     @Column(length = 140)
     String taskKey;
-    @NotAudited
     @Column(length = 80)
     String stageId;
     /** What somebody calls it; null for what its code says. */
@@ -45,17 +38,14 @@ class TaskEntity extends Identified {
     String title;
     @Column(length = 16)
     String dueLocal;
-    @NotAudited
     @Column(length = 60)
     String zone;
-    @NotAudited
     @Column(name = "due_us")
     long dueUs;
     /** Days until it comes again once it is done; null where it does not. */
     Double everyDays;
     @Column(length = 80)
     String who;
-    @NotAudited
     boolean cannotWait;
     Instant doneAt;
     @Column(length = 80)
@@ -64,9 +54,7 @@ class TaskEntity extends Identified {
     String note;
     Instant cancelledAt;
     /** Counts changes, as calendars want it. */
-    @NotAudited
     int sequence;
-    @NotAudited
     @Column(name = "changed_us")
     long changedUs;
     @Version

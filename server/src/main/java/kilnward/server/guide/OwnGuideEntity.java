@@ -5,11 +5,9 @@ import jakarta.persistence.Entity;
 import jakarta.persistence.Table;
 import java.util.UUID;
 import kilnward.server.store.OwnDocument;
-import org.hibernate.envers.Audited;
 
 /** A guide of somebody's own. */
 @Entity
-@Audited
 @Table(name = "own_guide")
 public class OwnGuideEntity extends OwnDocument {
     /** Its name within the site, unique. */

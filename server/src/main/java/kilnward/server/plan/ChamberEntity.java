@@ -9,16 +9,12 @@ import java.util.UUID;
 import kilnward.server.store.Identified;
 import org.hibernate.annotations.DynamicUpdate;
 import org.hibernate.annotations.TenantId;
-import org.hibernate.envers.Audited;
-import org.hibernate.envers.NotAudited;
 
 /** A chamber: its plan as one document, and who changed it when. Retired, never deleted. */
 @Entity
-@Audited
 @DynamicUpdate
 @Table(name = "chamber")
 class ChamberEntity extends Identified {
-    @NotAudited
     @TenantId
     private UUID siteId;
     @Version

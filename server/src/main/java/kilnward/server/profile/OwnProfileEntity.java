@@ -5,11 +5,9 @@ import jakarta.persistence.Entity;
 import jakarta.persistence.Table;
 import java.util.UUID;
 import kilnward.server.store.OwnDocument;
-import org.hibernate.envers.Audited;
 
 /** A profile of somebody's own. */
 @Entity
-@Audited
 @Table(name = "own_profile")
 public class OwnProfileEntity extends OwnDocument {
     /** Its name within the site, unique. */

@@ -6,15 +6,11 @@ import jakarta.persistence.Version;
 import java.time.Instant;
 import java.util.UUID;
 import org.hibernate.annotations.TenantId;
-import org.hibernate.envers.Audited;
-import org.hibernate.envers.NotAudited;
 
 /** A document of the site's own, kept as it is exported. */
 @MappedSuperclass
-@Audited
 public abstract class OwnDocument extends Identified {
     @TenantId
-    @NotAudited
     private UUID siteId;
     @Column(columnDefinition = "mediumtext")
     public String document;

@@ -8,8 +8,8 @@ import java.util.List;
 import java.util.concurrent.Callable;
 import java.util.concurrent.Executors;
 import javax.sql.DataSource;
-import kilnward.server.running.ApiClient.Answer;
 import kilnward.server.running.ApiClient;
+import kilnward.server.running.ApiClient.Answer;
 import kilnward.server.running.RunningServer;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
@@ -231,9 +231,9 @@ class ChamberApiTest {
         lead.put(CHAMBERS + "/" + chamber.get("id").asString(), change(chamber, renamed(chamber, "Audited again")));
         JdbcTemplate jdbc = new JdbcTemplate(server.bean(DataSource.class));
         List<String> kept = jdbc.queryForList("""
-                select concat(a.name, ' by ', l.author) from chamber_aud a join change_log l on l.id = a.rev
-                where a.id = ? order by a.rev""", String.class, chamber.get("id").asString());
-        assertEquals(List.of("Audited by Lead", "Audited again by Lead"), kept);
+                select concat(named, ' ', what, ' by ', who) from audit_entry where thing = 'chamber' and thing_id = ? order by at_us""", String.class,
+                chamber.get("id").asString());
+        assertEquals(List.of("Audited ADDED by Lead", "Audited again CHANGED by Lead"), kept);
     }
 
     /** PDFBox, which the renderer stands on, reads it again. */

@@ -20,17 +20,13 @@ import kilnward.server.store.Identified;
 import org.hibernate.annotations.DynamicUpdate;
 import org.hibernate.annotations.JdbcTypeCode;
 import org.hibernate.annotations.TenantId;
-import org.hibernate.envers.Audited;
-import org.hibernate.envers.NotAudited;
 import org.hibernate.type.SqlTypes;
 
 /** An armed rule of a chamber. Retired, never deleted. */
 @Entity
-@Audited
 @DynamicUpdate
 @Table(name = "alarm_rule")
 class RuleEntity extends Identified {
-    @NotAudited
     @TenantId
     UUID siteId;
     UUID chamberId;
@@ -56,30 +52,22 @@ class RuleEntity extends Identified {
     private double offDelayS;
     /** Its limits are those the plan proposes, as long as nobody has changed them. */
     boolean followsPlan;
-    @NotAudited
     @Column(length = 200)
     String planMark;
     /** Occupant less what its series measures (K). */
-    @NotAudited
     @Column(name = "to_occupant_k")
     double toOccupantK;
-    @NotAudited
     @Column(columnDefinition = "text")
     String trial;
-    @NotAudited
     Instant triedAt;
     @Column(length = 300)
     String outReason;
     Instant outUntil;
-    @NotAudited
     @Column(length = 80)
     String outBy;
-    @NotAudited
     private Instant madeAt;
-    @NotAudited
     @Column(length = 80)
     private String madeBy;
-    @NotAudited
     Instant changedAt;
     @Column(length = 80)
     String changedBy;

@@ -9,46 +9,35 @@ import java.util.UUID;
 import kilnward.server.store.Identified;
 import org.hibernate.annotations.DynamicUpdate;
 import org.hibernate.annotations.TenantId;
-import org.hibernate.envers.Audited;
-import org.hibernate.envers.NotAudited;
 
 /** What sends. Its token is kept as a hash only. */
 @Entity
-@Audited
 @DynamicUpdate
 @Table(name = "device")
 class DeviceEntity extends Identified {
-    @NotAudited
     @TenantId
     private UUID siteId;
     private UUID chamberId;
     @Column(length = 80)
     String name;
-    @NotAudited
     @Column(columnDefinition = "binary(32)")
     byte[] tokenHash;
     Instant tokenAt;
-    @NotAudited
     private Instant madeAt;
-    @NotAudited
     @Column(length = 80)
     private String madeBy;
     /** When it last sent. */
-    @NotAudited
     @Column(insertable = false, updatable = false)
     private Instant usedAt;
     Instant revokedAt;
     @Column(length = 80)
     String revokedBy;
     /** What went wrong last with what it sent; null for nothing. */
-    @NotAudited
     @Column(length = 300, insertable = false, updatable = false)
     private String trouble;
-    @NotAudited
     @Column(insertable = false, updatable = false)
     private Instant troubleAt;
     /** Readings that would have been held back and were not kept, because too many wait already. */
-    @NotAudited
     @Column(insertable = false, updatable = false)
     private Long notKept;
     @Version

@@ -15,22 +15,17 @@ import org.hibernate.annotations.DynamicUpdate;
 import org.hibernate.annotations.Generated;
 import org.hibernate.annotations.JdbcTypeCode;
 import org.hibernate.annotations.TenantId;
-import org.hibernate.envers.Audited;
-import org.hibernate.envers.NotAudited;
 import org.hibernate.type.SqlTypes;
 
 /** One quantity at one place of a chamber. Retired, never deleted. */
 @Entity
-@Audited
 @DynamicUpdate
 @Table(name = "series")
 class SeriesEntity extends Identified {
     /** The small key of its readings; made by the database. */
-    @NotAudited
     @Generated
     @Column(insertable = false, updatable = false)
     private Integer number;
-    @NotAudited
     @TenantId
     private UUID siteId;
     private UUID chamberId;
@@ -60,9 +55,7 @@ class SeriesEntity extends Identified {
     /** Single readings before it have been taken out; null where none have (µs since 1970). */
     @Column(insertable = false, updatable = false)
     private Long rawFromUs;
-    @NotAudited
     private Instant madeAt;
-    @NotAudited
     @Column(length = 80)
     private String madeBy;
     Instant retiredAt;
