@@ -6,7 +6,6 @@
   import type { ChamberDraft } from '../lib/chamber/draft.svelte'
   import ImportPanel from '../lib/live/ImportPanel.svelte'
   import Plot from '../lib/live/Plot.svelte'
-  import { mends } from '../lib/review/betterment'
   import BettermentPanel from '../lib/review/BettermentPanel.svelte'
   import BoxFitPanel from '../lib/review/BoxFitPanel.svelte'
   import OutcomePanel from '../lib/review/OutcomePanel.svelte'
@@ -192,8 +191,8 @@
                 </p>
               {/if}
               <p>{words.act} <a href="/chambers/{draft.id}/{words.step}">Open {words.step}</a></p>
-              {#if mends(each.sign).length > 0}
-                <BettermentPanel chamberId={draft.id} measured={review} what={mends(each.sign)} typed={draft.dirty} ontaken={(view) => draft.checked(view)} />
+              {#if each.improvedBy.length > 0}
+                <BettermentPanel chamberId={draft.id} measured={review} what={each.improvedBy} typed={draft.dirty} ontaken={(view) => draft.checked(view)} />
               {/if}
             </li>
           {/each}

@@ -142,9 +142,9 @@
     const valueC = live.latest[one.id]!.value + by
     const ageS = live.ageS(one.id)!
     const inside = occupancy ? valueC >= occupancy.keepLowC && valueC <= occupancy.keepHighC : null
-    return { one, moved: display !== undefined, valueC, ageS, silent: isSilent(one.everyS, ageS), inside, above: occupancy ? valueC > occupancy.keepHighC : false }
+    return { one, moved: display !== undefined, valueC, ageS, silent: isSilent(one, ageS), inside, above: occupancy ? valueC > occupancy.keepHighC : false }
   })
-  const silent = $derived(standing.filter((each) => live.latest[each.id] && isSilent(each.everyS, live.ageS(each.id)!)))
+  const silent = $derived(standing.filter((each) => live.latest[each.id] && isSilent(each, live.ageS(each.id)!)))
 
   $effect(() => {
     if (live.series) onrunning(standing.length === 0 ? 'empty' : silent.length > 0 ? 'due' : standing.some((each) => live.latest[each.id]) ? 'full' : 'half')
@@ -221,11 +221,11 @@
         {#each standing as each (each.id)}
           {@const newest = live.latest[each.id]}
           {@const ageS = live.ageS(each.id)}
-          <tr class:silent={ageS !== null && isSilent(each.everyS, ageS)}>
+          <tr class:silent={ageS !== null && isSilent(each, ageS)}>
             <th scope="row">{each.name}</th>
             <td class="mono">{newest ? shown(newest.value, each, prefs.unit) : '–'}</td>
             <td>
-              {#if ageS === null}never{:else if isSilent(each.everyS, ageS)}<span class="mark act" aria-hidden="true">◆</span>silent, {ago(ageS)}{:else}<time
+              {#if ageS === null}never{:else if isSilent(each, ageS)}<span class="mark act" aria-hidden="true">◆</span>silent, {ago(ageS)}{:else}<time
                   datetime={new Date(newest!.at).toISOString()}
                   title={when(newest!.at, 'moment')}>{ago(ageS)}</time
                 >{/if}

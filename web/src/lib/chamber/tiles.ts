@@ -14,7 +14,7 @@ export async function runningState(chamberId: string): Promise<TileState> {
   try {
     const series = (await dataOf(api.get('/chambers/{chamberId}/series', { params: { path: { chamberId } } }))).filter((each) => each.retiredAt === null)
     if (series.length === 0) return 'empty'
-    const heard = series.filter((each) => each.latest && !isSilent(each.everyS, (Date.now() - Date.parse(each.latest.at)) / 1000))
+    const heard = series.filter((each) => each.latest && !isSilent(each, (Date.now() - Date.parse(each.latest.at)) / 1000))
     return heard.length === series.length ? 'full' : series.some((each) => each.latest) ? 'due' : 'half'
   } catch (failed) {
     if (!(failed instanceof Problem)) throw failed

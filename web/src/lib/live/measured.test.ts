@@ -38,7 +38,7 @@ describe('words of what was measured', () => {
 
   it('tells an age', () => {
     expect([2, 40, 600, 7260, 200_000].map(ago)).toEqual(['now', '40 s ago', '10 min ago', '2 h 01 ago', '2 days ago'])
-    expect(isSilent(60, 181)).toBe(true)
-    expect(isSilent(5, 29)).toBe(false)
+    expect(isSilent({ silentAfterS: 180 }, 181)).toBe(true)
+    expect(isSilent({ silentAfterS: 120 }, 119)).toBe(false)
   })
 })

@@ -65,5 +65,5 @@ export function ago(seconds: number): string {
   return `${Math.floor(seconds / 86_400)} days ago`
 }
 
-/** A series is silent when it has not been heard of for three times as long as usual. */
-export const isSilent = (everyS: number, ageS: number) => ageS > Math.max(3 * everyS, 30)
+/** Whether nothing is known of a series any more: how long a value holds is the server's to say. */
+export const isSilent = (of: { silentAfterS: number }, ageS: number) => ageS > of.silentAfterS

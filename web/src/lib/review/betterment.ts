@@ -1,22 +1,9 @@
 /** What to have otherwise next time, in words. */
-import type { BettermentList, LogReview } from '../api/types'
+import type { BettermentList } from '../api/types'
 import { difference, fixed, level, type TemperatureUnit } from '../units'
 
 export type BettermentView = BettermentList['tried'][number]
 export type What = BettermentView['what']
-type Sign = LogReview['seen'][number]['sign']
-
-/** What may mend what a log shows, the easiest to do first. */
-const MENDS: Partial<Record<Sign, What[]>> = {
-  WIDE_SWING: ['DIFFERENTIAL_NARROWER', 'WATER_BOTTLE', 'PROBE_AWAY_FROM_HEATER', 'AIR_MOVED', 'HEATER_WEAKER'],
-  OFF_CENTRE: ['SET_VALUE', 'PROBE_AWAY_FROM_HEATER'],
-  SHORT_CYCLING: ['DIFFERENTIAL_WIDER', 'PROBE_AWAY_FROM_HEATER', 'WATER_BOTTLE', 'HEATER_WEAKER'],
-  OVERSHOOT: ['HEATER_WEAKER', 'WATER_BOTTLE', 'PROBE_AWAY_FROM_HEATER'],
-  FELL_SHORT: ['HEATER_STRONGER', 'SET_VALUE'],
-  DAY_AND_NIGHT: ['HEATER_STRONGER', 'DIFFERENTIAL_NARROWER', 'WATER_BOTTLE'],
-}
-
-export const mends = (sign: Sign): What[] => MENDS[sign] ?? []
 
 export function said({ what, from, to }: BettermentView, unit: TemperatureUnit): string {
   switch (what) {

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest'
 import type { LogReview } from '../api/types'
 import { ORDER, said, untold, type SightView } from './words'
 
-const sight = (sign: SightView['sign'], numbers: Record<string, number>): SightView => ({ sign, sure: 'SURE', where: [], numbers })
+const sight = (sign: SightView['sign'], numbers: Record<string, number>): SightView => ({ sign, sure: 'SURE', where: [], numbers, improvedBy: [] })
 
 describe('what a log shows, in words', () => {
   it('has words for every sign, in both units', () => {

@@ -14,7 +14,7 @@ export interface Newest {
 interface Known {
   seriesId: string
   name: string
-  everyS: number
+  silentAfterS: number
 }
 
 /** What came is shown together this often (ms): a station says something every few milliseconds. */
@@ -73,6 +73,6 @@ export class LiveWard {
     const newest = known && this.#latest.get(known.seriesId)
     if (!known || !newest) return null
     const ageS = Math.max(0, (this.#now - newest.at) / 1000)
-    return { seriesId: known.seriesId, name: known.name, value: newest.value, ageS, silent: isSilent(known.everyS, ageS) }
+    return { seriesId: known.seriesId, name: known.name, value: newest.value, ageS, silent: isSilent(known, ageS) }
   }
 }

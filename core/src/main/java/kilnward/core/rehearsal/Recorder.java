@@ -6,6 +6,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalDouble;
+import java.util.function.ToDoubleFunction;
 import kilnward.core.chamber.Moisture;
 import kilnward.core.life.Band;
 import kilnward.core.life.HarmClock;
@@ -122,18 +123,21 @@ final class Recorder {
         final Quantity quantity;
         final Trace.Envelope envelope;
         final Tally tally = new Tally();
-        Optional<Band> wanted;
+        final ToDoubleFunction<double[]> source;
+        Band wanted;
         long inBand;
 
-        AirTally(Quantity quantity, Optional<Band> wanted, int buckets) {
+        AirTally(Quantity quantity, ToDoubleFunction<double[]> source, Optional<Band> wanted, int buckets) {
             this.quantity = quantity;
-            this.wanted = wanted;
+            this.source = source;
+            this.wanted = wanted.orElse(null);
             this.envelope = Trace.Envelope.of(buckets);
         }
 
-        void see(double value) {
+        void see(double[] state) {
+            double value = source.applyAsDouble(state);
             tally.see(value);
-            if (wanted.isPresent() && wanted.get().outside(value) <= 0) {
+            if (wanted != null && value >= wanted.low() && value <= wanted.high()) {
                 inBand++;
             }
         }
@@ -164,7 +168,7 @@ final class Recorder {
         this.nightly = needs.night().isPresent();
         this.stepsAMinute = (long) Math.max(1, 60 / scenario.stepS());
         this.keep = needs.keep();
-        this.airTallies = airState.told().stream().map(each -> new AirTally(each, needs.band(each), buckets)).toArray(AirTally[]::new);
+        this.airTallies = airState.told().stream().map(each -> new AirTally(each, airState.source(each), needs.band(each), buckets)).toArray(AirTally[]::new);
         this.harm = new HarmClock(rig.needs().harmLimits());
         this.occupantEnvelope = Trace.Envelope.of(buckets);
         this.otherKeep = rig.needs().other().map(OtherPlace::keep);
@@ -205,7 +209,7 @@ final class Recorder {
             double hour = scenario.startHour() + step * stepS / 3600;
             keep = needs.keepAt(hour);
             for (AirTally each : airTallies) {
-                each.wanted = needs.bandAt(each.quantity, hour);
+                each.wanted = needs.bandAt(each.quantity, hour).orElse(null);
             }
         }
         if (occupantC >= keep.lowC() && occupantC <= keep.highC()) {
@@ -219,7 +223,7 @@ final class Recorder {
             }
         }
         for (AirTally each : airTallies) {
-            each.see(airState.holds(each.quantity, state));
+            each.see(state);
         }
         for (int i = 0; i < displays.length; i++) {
             double shown = outputs.units[i].shownModel;
@@ -345,7 +349,7 @@ final class Recorder {
     private Map<Quantity, Metrics.Air> airLevels() {
         Map<Quantity, Metrics.Air> levels = new EnumMap<>(Quantity.class);
         for (AirTally each : airTallies) {
-            levels.put(each.quantity, new Metrics.Air(each.tally.level(steps), each.wanted.isPresent() ? OptionalDouble.of((double) each.inBand / steps) : OptionalDouble.empty()));
+            levels.put(each.quantity, new Metrics.Air(each.tally.level(steps), each.wanted != null ? OptionalDouble.of((double) each.inBand / steps) : OptionalDouble.empty()));
         }
         return levels;
     }

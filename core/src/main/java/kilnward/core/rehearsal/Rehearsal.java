@@ -182,7 +182,7 @@ public final class Rehearsal {
         List<LiveRun.Felt> felt = IntStream.range(0, rig.probes().size()).mapToObj(p -> new LiveRun.Felt(rig.probes().get(p).id(), now.value(p, Quantity.TEMPERATURE),
                 felt(rig.probes().get(p), p))).toList();
         Map<Quantity, Double> holds = new EnumMap<>(Quantity.class);
-        airState.told().forEach(each -> holds.put(each, airState.holds(each, state)));
+        airState.told().forEach(each -> holds.put(each, airState.source(each).applyAsDouble(state)));
         return new LiveRun.Seen(timeS, roomC, state[network.plant.occupant()] + network.plant.occupantGradientK(), holds, felt, outputs.shown(), outputs.conducting(),
                 outputs.given().electricalW(), outputs.given().liveElectricalJ(), outputs.isLit(scenario.startHour() * 3600 + timeS), outputs.mains());
     }

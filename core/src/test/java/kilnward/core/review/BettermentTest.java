@@ -74,4 +74,13 @@ class BettermentTest {
             assertFalse(each.then().harmed());
         }
     }
+
+    /** What may help begins with what is easiest to do; what is no matter of a plan has nothing. */
+    @Test
+    void whatMayHelpFitsWhatWasSeen() {
+        assertEquals(What.SET_VALUE, Sign.OFF_CENTRE.improvedBy().get(0));
+        assertEquals(List.of(What.HEATER_STRONGER, What.SET_VALUE), Sign.FELL_SHORT.improvedBy());
+        assertEquals(List.of(), Sign.STUCK_VALUE.improvedBy());
+        assertEquals(List.of(), Sign.LOSES_MORE.improvedBy(), "a leak is mended, not planned");
+    }
 }

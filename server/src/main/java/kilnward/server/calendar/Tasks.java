@@ -2,12 +2,9 @@ package kilnward.server.calendar;
 
 import java.nio.charset.StandardCharsets;
 import java.time.Clock;
-import java.time.Duration;
 import java.time.Instant;
 import java.time.LocalDateTime;
 import java.time.ZoneId;
-import java.time.ZonedDateTime;
-import java.time.temporal.ChronoUnit;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
@@ -17,6 +14,7 @@ import java.util.Set;
 import java.util.UUID;
 import kilnward.core.finding.Require;
 import kilnward.core.life.Stage;
+import kilnward.core.plan.Recurrence;
 import kilnward.core.plan.Schedule;
 import kilnward.core.plan.Task;
 import kilnward.server.calendar.CalendarViews.NewTask;
@@ -37,7 +35,6 @@ import org.springframework.transaction.annotation.Transactional;
 @Service
 @Transactional
 public class Tasks implements Happenings {
-    private static final double DAY_S = 86_400;
     private final TaskRepository tasks;
     private final BatchRepository batches;
     private final GuideService guides;
@@ -190,7 +187,7 @@ public class Tasks implements Happenings {
             int times = Integer.parseInt(task.taskKey.substring(slash + 1)) + 1;
             String key = task.taskKey.substring(0, slash + 1) + times;
             UUID owner = owner(task);
-            LocalDateTime due = next(task, when);
+            LocalDateTime due = Recurrence.next(task.everyDays, LocalDateTime.parse(task.dueLocal), when.atZone(ZoneId.of(task.zone)));
             TaskEntity before = tasks.findById(id(owner, key)).orElse(null);
             if (before == null) {
                 TaskEntity next = fresh(owner, key, task.siteId, task.chamberId, task.code, due, task.zone);
@@ -213,22 +210,6 @@ public class Tasks implements Happenings {
     /** What its name is told within. */
     private static UUID owner(TaskEntity task) {
         return task.code == Task.Code.OWN ? task.getId() : task.chamberId == null ? task.siteId : task.chamberId;
-    }
-
-    private static LocalDateTime next(TaskEntity task, Instant done) {
-        ZonedDateTime from = done.atZone(ZoneId.of(task.zone));
-        double whole = Math.floor(task.everyDays);
-        if (whole == 0) {
-            // Several times a day keeps its hours: the next of them that is still to come.
-            long apartS = Math.round(task.everyDays * DAY_S);
-            ZonedDateTime due = LocalDateTime.parse(task.dueLocal).atZone(from.getZone());
-            long times = Math.max(1, Math.floorDiv(Duration.between(due, from).toSeconds(), apartS) + 1);
-            return due.toLocalDateTime().plusSeconds(times * apartS).truncatedTo(ChronoUnit.MINUTES);
-        }
-        LocalDateTime at = from.plusDays((long) whole).plusSeconds(Math.round((task.everyDays - whole) * DAY_S)).toLocalDateTime();
-        // What is done once in so many whole days keeps its hour, whenever in the day it was done.
-        LocalDateTime due = LocalDateTime.parse(task.dueLocal);
-        return whole == task.everyDays ? at.toLocalDate().atTime(due.toLocalTime()) : at.truncatedTo(ChronoUnit.MINUTES);
     }
 
     /** Takes a tick back. */

@@ -15,6 +15,7 @@ import kilnward.core.life.HarmLimit;
 import kilnward.core.life.Side;
 import kilnward.core.logbook.EntryKind;
 import kilnward.core.quantity.Quantity;
+import kilnward.core.review.Betterment;
 import kilnward.core.review.Cycles;
 import kilnward.core.review.Figures;
 import kilnward.core.review.Review;
@@ -81,7 +82,7 @@ class Reviews {
      * @param where   where on the trace it is seen
      * @param numbers what it rests on: names that end in S are seconds, in PerHour per hour, in OfAll a share; times and writtenDown count; everything else is in the unit of the series
      */
-    record SightView(Sign sign, Sure sure, List<SpanView> where, Map<String, Double> numbers) {
+    record SightView(Sign sign, Sure sure, List<SpanView> where, Map<String, Double> numbers, List<Betterment.What> improvedBy) {
     }
 
     /**
@@ -248,7 +249,7 @@ class Reviews {
             numbers.put("writtenDown", (double) sight.where().stream().map(Reviews::span)
                     .filter(span -> opened.stream().anyMatch(at -> !at.isBefore(span.from().minus(ABOUT)) && !at.isAfter(span.to().plus(ABOUT)))).count());
         }
-        return new SightView(sight.sign(), sight.sure(), sight.where().stream().map(Reviews::span).toList(), numbers);
+        return new SightView(sight.sign(), sight.sure(), sight.where().stream().map(Reviews::span).toList(), numbers, sight.sign().improvedBy());
     }
 
     private static SpanView span(Figures.Span span) {

@@ -51,7 +51,7 @@ public class WardController {
     }
 
     private static KnownBy of(Leading series) {
-        return new KnownBy(series.seriesId(), series.name(), series.everyS(), series.latest());
+        return new KnownBy(series.seriesId(), series.name(), series.silentAfterS(), series.latest());
     }
 
     /** Whether all that a rehearsal needs is there: the plan, and settings of every controller. */

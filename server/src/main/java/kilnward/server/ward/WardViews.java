@@ -71,8 +71,8 @@ public final class WardViews {
         }
     }
 
-    /** The temperature that a chamber is known by: what a controller shows, or else the first that is measured. */
-    public record KnownBy(String seriesId, String name, double everyS, @OrNull ReadingView latest) {
+    /** The temperature that a chamber is known by: what a controller shows, or else the first that is measured; {@code silentAfterS} after its newest reading nothing is known any more. */
+    public record KnownBy(String seriesId, String name, double silentAfterS, @OrNull ReadingView latest) {
     }
 
     /**

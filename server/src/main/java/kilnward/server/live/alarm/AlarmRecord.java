@@ -10,6 +10,7 @@ import kilnward.core.alarm.AlarmCourse.Act;
 import kilnward.core.alarm.AlarmCourse.Standing;
 import kilnward.core.alarm.AlarmCourse.Stretch;
 import kilnward.core.alarm.AlarmCourse.Transition;
+import kilnward.core.alarm.AlarmFigures;
 import kilnward.core.alarm.AlarmState;
 import kilnward.core.alarm.Condition;
 import kilnward.core.alarm.HarmNear;
@@ -49,8 +50,6 @@ class AlarmRecord {
     private static final double LOOK_AGAIN_S = 5;
     /** Back so soon after it was over (s), it is the same one. */
     private static final double AGAIN_S = 600;
-    /** So often begun again, it chatters. */
-    static final int CHATTERS = 4;
     private static final int ATTEMPTS = 5;
     private static final double AGAIN_AFTER_TROUBLE_S = 10;
     private static final double SHORTEST_TURN_S = 300;
@@ -283,7 +282,7 @@ class AlarmRecord {
         before.ifPresent(one -> {
             sql.sql("update alarm set state = ?, closed_us = null, returned_us = null, acknowledged_us = null, acknowledged_by = null, times = times + 1, changed_us = ? where id = ?")
                     .param(each.to().name()).param(nowUs).param(one.id).update();
-            if (one.times + 1 < CHATTERS) {
+            if (one.times + 1 < AlarmFigures.CHATTERS) {
                 tell(armed, own, one.id, one.side == null ? null : Side.valueOf(one.side), each.atS(), value(heard, each.atS()));
             }
         });

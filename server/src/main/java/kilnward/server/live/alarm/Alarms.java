@@ -10,9 +10,11 @@ import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.OptionalDouble;
 import java.util.Set;
 import java.util.UUID;
 import kilnward.core.alarm.AlarmCourse.Deed;
+import kilnward.core.alarm.AlarmFigures;
 import kilnward.core.alarm.AlarmState;
 import kilnward.core.alarm.RuleKind;
 import kilnward.core.alarm.Urgency;
@@ -43,8 +45,6 @@ public class Alarms {
     private static final int MOST = 500;
     private static final double MICROS = 1e6;
     private static final long DAY_US = 86_400_000_000L;
-    /** Over by itself so soon, there was nothing to do (µs). */
-    private static final long TOO_SHORT_US = 600_000_000L;
     private static final String ALARMS = "select a.id, a.chamber_id, a.rule_id, a.series_id, s.name, a.kind, a.urgency, a.measured, a.unit, a.side, a.cause_id, a.told, a.state,"
             + " a.limit_value, a.second_limit, a.value, a.harm_s, a.raised_us, a.acknowledged_us, a.acknowledged_by, a.returned_us, a.closed_us, a.shelved_until_us, a.shelved_by,"
             + " a.shelf_reason, a.times, a.harmed from alarm a join series s on s.id = a.series_id ";
@@ -112,7 +112,7 @@ public class Alarms {
                 RuleKind.valueOf(row.getString(6)), Urgency.valueOf(row.getString(7)), Quantity.valueOf(row.getString(8)), SeriesUnit.valueOf(row.getString(9)),
                 row.getString(10) == null ? null : Side.valueOf(row.getString(10)), row.getString(11), row.getBoolean(12), AlarmState.valueOf(row.getString(13)), row.getDouble(14),
                 row.getObject(15, Double.class), row.getObject(16, Double.class), row.getObject(17, Double.class), Moments.micros(row.getLong(18)), at(row, 19),
-                row.getString(20), at(row, 21), at(row, 22), at(row, 23), row.getString(24), row.getString(25), times, times >= AlarmRecord.CHATTERS, row.getBoolean(27));
+                row.getString(20), at(row, 21), at(row, 22), at(row, 23), row.getString(24), row.getString(25), times, times >= AlarmFigures.CHATTERS, row.getBoolean(27));
     }
 
     private static Instant at(ResultSet row, int column) throws SQLException {
@@ -190,6 +190,13 @@ public class Alarms {
     private record Counted(UUID chamberId, UUID ruleId, RuleKind kind, String series, boolean told, long raisedUs, Long ackUs, Long returnedUs, Long closedUs, String state,
             int times,
             boolean harmed) {
+        AlarmFigures.Occurrence occurrence() {
+            return new AlarmFigures.Occurrence(told, raisedUs / MICROS, seconds(ackUs), seconds(returnedUs), closedUs == null, state.equals("SHELVED"), times, harmed);
+        }
+
+        private static OptionalDouble seconds(Long us) {
+            return us == null ? OptionalDouble.empty() : OptionalDouble.of(us / MICROS);
+        }
     }
 
     /** The alarm system in figures over some days. */
@@ -205,23 +212,24 @@ public class Alarms {
         Map<UUID, List<Counted>> byRule = new LinkedHashMap<>();
         all.forEach(each -> byRule.computeIfAbsent(each.ruleId, id -> new ArrayList<>()).add(each));
         List<RuleFigures> rules = byRule.values().stream().map(each -> rule(each, names, days)).sorted(Comparator.comparingInt(RuleFigures::raised).reversed()).toList();
-        double[] acks = all.stream().filter(each -> each.ackUs != null).mapToDouble(each -> (each.ackUs - each.raisedUs) / MICROS).sorted().toArray();
-        List<Counted> open = all.stream().filter(each -> each.closedUs == null).toList();
-        int told = (int) all.stream().filter(Counted::told).count();
-        return new Figures(days, all.size(), told / days, open.size(), (int) open.stream().filter(each -> nowUs - each.raisedUs > DAY_US).count(),
-                (int) open.stream().filter(each -> each.state.equals("SHELVED")).count(), (int) all.stream().filter(each -> each.times >= AlarmRecord.CHATTERS).count(),
-                acks.length == 0 ? null : Double.valueOf(0.5 * (acks[(acks.length - 1) / 2] + acks[acks.length / 2])),
-                all.isEmpty() ? null : Double.valueOf((double) all.stream().filter(Counted::harmed).count() / all.size()), rules);
+        AlarmFigures figures = AlarmFigures.of(all.stream().map(Counted::occurrence).toList(), days, nowUs / MICROS);
+        return new Figures(days, figures.raised(), figures.perDay(), figures.standing(), figures.stale(), figures.shelved(), figures.chattering(),
+                figures.medianAckS().isEmpty() ? null : Double.valueOf(figures.medianAckS().getAsDouble()),
+                figures.harmedShare().isEmpty() ? null : Double.valueOf(figures.harmedShare().getAsDouble()), rules);
     }
 
     private static RuleFigures rule(List<Counted> of, Map<UUID, String> names, double days) {
         Counted first = of.get(0);
-        int chattered = (int) of.stream().filter(each -> each.times >= AlarmRecord.CHATTERS).count();
-        int unneeded = (int) of.stream().filter(each -> !each.harmed && each.returnedUs != null && each.returnedUs - each.raisedUs < TOO_SHORT_US).count();
-        String deserves = chattered > 0 ? "It chatters: give it a wider deadband or a longer delay."
-                : unneeded * 2 > of.size() && of.size() > 2 ? "Most were over within ten minutes by themselves: give it a longer delay."
-                        : of.size() / days > 2 ? "More than twice a day: look for its cause, or move its limit." : null;
+        AlarmFigures.OfRule figures = AlarmFigures.ofRule(of.stream().map(Counted::occurrence).toList(), days);
         return new RuleFigures(first.chamberId.toString(), names.getOrDefault(first.chamberId, ""), first.ruleId.toString(), first.kind, first.series,
-                of.size(), chattered, unneeded, (int) of.stream().filter(Counted::harmed).count(), deserves);
+                figures.raised(), figures.chattered(), figures.unneeded(), figures.harmed(), figures.deserves().map(Alarms::deserves).orElse(null));
+    }
+
+    private static String deserves(AlarmFigures.Deserves what) {
+        return switch (what) {
+            case WIDER_DEADBAND -> "It chatters: give it a wider deadband or a longer delay.";
+            case LONGER_DELAY -> "Most were over within ten minutes by themselves: give it a longer delay.";
+            case LOOK_AT_CAUSE -> "More than twice a day: look for its cause, or move its limit.";
+        };
     }
 }

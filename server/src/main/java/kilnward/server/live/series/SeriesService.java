@@ -12,6 +12,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.UUID;
 import java.util.stream.Collectors;
+import kilnward.core.alarm.Heard;
 import kilnward.core.finding.RefusedValueException;
 import kilnward.core.quantity.Quantity;
 import kilnward.core.series.SeriesUnit;
@@ -151,7 +152,7 @@ public class SeriesService {
                 + " from series s join series_latest l on l.series = s.number where s.measured = 'TEMPERATURE' and s.retired_at is null"
                 + " and (:everywhere or s.site_id = :site)) ranked where place = 1")
                 .param("everywhere", Here.site().isEmpty()).param("site", Here.site().orElse(null))
-                .query((row, i) -> new Leading(row.getString(2), row.getString(1), row.getString(3), row.getDouble(4),
+                .query((row, i) -> new Leading(row.getString(2), row.getString(1), row.getString(3), Heard.holdS(row.getDouble(4), List.of()),
                         new ReadingView(Moments.micros(row.getLong(5)), SeriesUnit.value(row.getLong(6)))))
                 .list();
     }
@@ -163,7 +164,8 @@ public class SeriesService {
                     .query((row, i) -> latest.put(row.getInt(1), new ReadingView(Moments.micros(row.getLong(2)), SeriesUnit.value(row.getLong(3))))).list();
         }
         return found.stream().map(each -> new SeriesView(each.getId().toString(), each.chamberId().toString(), each.name, each.measured(), each.unit().kept(), each.unit(),
-                each.unit().kept().sign(), text(each.deviceId), text(each.probeId), text(each.controllerId), each.everyS, latest.get(each.number()), each.retiredAt)).toList();
+                each.unit().kept().sign(), text(each.deviceId), text(each.probeId), text(each.controllerId), each.everyS, Heard.holdS(each.everyS, List.of()),
+                latest.get(each.number()), each.retiredAt)).toList();
     }
 
     private static String text(UUID id) {

@@ -98,15 +98,16 @@ public final class SeriesViews {
      * @param unit      what it is kept in; values are in this one
      * @param sentIn    what it is sent in
      * @param sign      of {@code unit}, as it is written beside a number
+     * @param silentAfterS so long after its newest reading nothing is known any more (s)
      * @param latest    newest reading; null before there is one
      * @param retiredAt since when nothing is taken in; null while it stands
      */
     public record SeriesView(String id, String chamberId, String name, Quantity quantity, SeriesUnit unit, SeriesUnit sentIn, String sign, @OrNull String deviceId,
-            @OrNull String probeId, @OrNull String controllerId, double everyS, @OrNull ReadingView latest, @OrNull Instant retiredAt) {
+            @OrNull String probeId, @OrNull String controllerId, double everyS, double silentAfterS, @OrNull ReadingView latest, @OrNull Instant retiredAt) {
     }
 
     /** The series that a chamber is known by, with its newest reading. */
-    public record Leading(String chamberId, String seriesId, String name, double everyS, ReadingView latest) {
+    public record Leading(String chamberId, String seriesId, String name, double silentAfterS, ReadingView latest) {
     }
 
     /**
