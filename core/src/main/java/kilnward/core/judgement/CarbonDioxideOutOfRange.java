@@ -8,6 +8,7 @@ import java.util.Optional;
 import kilnward.core.chamber.CarbonDioxide;
 import kilnward.core.chamber.Chamber;
 import kilnward.core.chamber.Effect;
+import kilnward.core.chamber.Flow;
 import kilnward.core.chamber.GasValve;
 import kilnward.core.finding.Finding;
 import kilnward.core.finding.QuantityValue;
@@ -123,7 +124,7 @@ final class CarbonDioxideOutOfRange implements Judgement {
         if (gas.isEmpty()) {
             return Optional.empty();
         }
-        gas.get().flow(kilnward.core.chamber.Flow.usual(chamber, situation.setup()::isControlled));
+        gas.get().flow(Flow.usual(chamber, situation.setup()::isControlled));
         gas.get().enrichment(givesGh / 3.6e6);
         gas.get().settle();
         if (gas.get().ppm() < PEOPLE_PPM) {

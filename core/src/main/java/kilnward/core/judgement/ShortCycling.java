@@ -48,7 +48,7 @@ final class ShortCycling implements Judgement {
         PlannedController controller = situation.controller(i);
         double perHour = situation.switching(i, loop).cyclesPerHour();
         Map<String, QuantityValue> numbers = new HashMap<>(Map.of("perHour", Numbers.perHour(perHour), "months", Numbers.count(LoadCheck.CONTACT_LIFE / perHour / HOURS_A_MONTH)));
-        Remedy remedy = Remedy.byHand(!controller.readsTemperature() ? "Widen the gap, or slow the humidifier down with pauses"
+        Remedy remedy = Remedy.byHand(situation.setup().effects(controller.loops().get(loop)).contains(Effect.MOISTENS) ? "Widen the gap, or slow the humidifier down with pauses"
                 : situation.setup().effects(controller.loops().get(loop)).contains(Effect.WARMS) ? "Add mass, take a weaker heater, or move the probe away from it"
                         : "Widen the gap, add mass, or give it a rest between two runs",
                 !controller.readsTemperature() ? Step.SETTINGS : Step.CHAMBER);
