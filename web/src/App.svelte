@@ -1,7 +1,7 @@
 <script lang="ts">
   import { GLOSSARY } from './lib/glossary'
   import { onMount } from 'svelte'
-  import { Problem, SIGNED_OUT } from './lib/api/client'
+  import { Problem, SIGNED_OUT, untilRead } from './lib/api/client'
   import type { Role } from './lib/api/types'
   import { prefs } from './lib/prefs.svelte'
   import { follow, router } from './lib/router.svelte'
@@ -49,9 +49,19 @@
     addEventListener(SIGNED_OUT, signedOut)
     return () => removeEventListener(SIGNED_OUT, signedOut)
   })
-  onMount(async () => {
-    await told(session.load())
-    ready = true
+  onMount(() => {
+    const leaving = new AbortController()
+    const read = async () => {
+      await session.load()
+      trouble = ''
+      ready = true
+    }
+    const away = (failed: Problem) => {
+      trouble = `${failed.title}. ${failed.detail}`
+      ready = true
+    }
+    void untilRead(read, away, leaving.signal)
+    return () => leaving.abort()
   })
 
   async function lookAt(list: HTMLSelectElement) {

@@ -1,6 +1,6 @@
 <script lang="ts">
   import { onMount } from 'svelte'
-  import { api, Problem, dataOf } from '../lib/api/client'
+  import { api, dataOf, Problem, untilRead } from '../lib/api/client'
   import type { ChamberDueView, Step } from '../lib/api/types'
   import { dueChecks } from '../lib/check/due'
   import { ChamberDraft } from '../lib/chamber/draft.svelte'
@@ -36,17 +36,23 @@
   const number = $derived(controller && draft ? (draft.settingsOf(controller.id)?.number ?? 0) : 0)
   const COUNT = ['no', 'one', 'two', 'three', 'four', 'five', 'six', 'seven', 'eight', 'nine']
 
-  async function load() {
-    trouble = null
-    try {
-      draft = new ChamberDraft(await dataOf(api.get('/chambers/{id}', { params: { path: { id } } })))
+  let leaving = new AbortController()
+  function load() {
+    leaving.abort()
+    leaving = new AbortController()
+    const { signal } = leaving
+    const read = async () => {
+      const view = await dataOf(api.get('/chambers/{id}', { params: { path: { id } }, signal }))
+      draft = new ChamberDraft(view)
+      trouble = null
       draft.rehearse()
-    } catch (failed) {
-      if (!(failed instanceof Problem)) throw failed
-      trouble = failed
     }
+    void untilRead(read, (failed) => (trouble = failed), signal)
   }
-  onMount(load)
+  onMount(() => {
+    load()
+    return () => leaving.abort()
+  })
 
   // What is due is asked again whenever another step is opened: a check may have been closed meanwhile.
   $effect(() => {

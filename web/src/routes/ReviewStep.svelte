@@ -63,8 +63,10 @@
         dataOf(api.get('/chambers/{chamberId}/series/{seriesId}/review', { params: { path: { chamberId: draft.id, seriesId: chosen }, query } })),
         dataOf(api.get('/series/{id}/chart', { params: { path: { id: chosen }, query: { ...query, buckets: 900 } } })),
       ])
+      const past = await history(found.seriesId)
+      // Together, so that nothing that is shown moves away under a finger.
       review = found
-      checked = await history(found.seriesId)
+      checked = past
       chart = drawn as Chart
     })
   /** What checks say of the display that was logged: whether what creeps is the box or the sensor. */

@@ -1,5 +1,5 @@
 import { afterEach, describe, expect, it, vi } from 'vitest'
-import { api, dataOf, Problem } from './client'
+import { api, dataOf, Problem, untilRead } from './client'
 
 const paths: string[] = []
 
@@ -71,6 +71,31 @@ describe('the way to the server', () => {
     expect((await caught(api.get('/site')))!.isAway).toBe(true)
     vi.stubGlobal('fetch', () => Promise.reject(new TypeError('network')))
     expect((await caught(api.get('/site')))!.isAway).toBe(true)
+  })
+
+  it('reads again until the server is there, and not what is refused or wanted no longer', async () => {
+    vi.useFakeTimers()
+    answering('{}', 200)
+    let away = 2
+    vi.stubGlobal('fetch', () => Promise.resolve(new Response('{}', { status: away-- > 0 ? 503 : 200 })))
+    const told: number[] = []
+    const leaving = new AbortController()
+    const read = async () => void (await api.get('/site'))
+    const reading = untilRead(read, (failed) => told.push(failed.status), leaving.signal)
+    await vi.advanceTimersByTimeAsync(10_000)
+    await reading
+    expect(told).toEqual([503, 503])
+    answering('{}', 404)
+    await untilRead(read, (failed) => told.push(failed.status), leaving.signal)
+    expect(told).toEqual([503, 503, 404])
+    away = 1_000
+    vi.stubGlobal('fetch', () => Promise.resolve(new Response('{}', { status: away-- > 0 ? 503 : 200 })))
+    const left = untilRead(read, (failed) => told.push(failed.status), leaving.signal)
+    leaving.abort()
+    await vi.advanceTimersByTimeAsync(10_000)
+    await left
+    expect(told).toHaveLength(3)
+    vi.useRealTimers()
   })
 
   it('sends a document as it is', async () => {

@@ -112,6 +112,27 @@ export async function dataOf<Data>(answer: Promise<{ data?: Data }>): Promise<Ex
   return (await answer).data as Exclude<Data, undefined>
 }
 
+/** How long a page that could not be read waits before it asks again (ms). */
+const AGAIN_MS = 3000
+
+/**
+ * Reads what a page cannot do without. While the server is away it is told why each time and tried again, so that a page opened too early comes by itself;
+ * what is refused is told once.
+ */
+export async function untilRead(read: () => Promise<void>, told: (problem: Problem) => void, signal: AbortSignal): Promise<void> {
+  while (!signal.aborted) {
+    try {
+      return await read()
+    } catch (failed) {
+      if (!(failed instanceof Problem)) throw failed
+      if (signal.aborted) return
+      told(failed)
+      if (!failed.isAway) return
+    }
+    await new Promise((done) => setTimeout(done, AGAIN_MS))
+  }
+}
+
 type Complete<Given> = Given extends object ? { [Field in keyof Given]: Complete<Given[Field]> } : Exclude<Given, '' | null | undefined>
 
 /** What somebody typed, complete or not: the server refuses what is missing, at its field. */

@@ -37,7 +37,7 @@
     const again = () => void log.send()
     addEventListener('online', again)
     const timer = setInterval(() => {
-      if (log.queue.length > 0 && log.trouble?.isAway) void log.send()
+      if (log.trouble?.isAway) void (log.queue.length > 0 ? log.send() : log.load())
     }, 5_000)
     return () => {
       removeEventListener('online', again)
