@@ -3,6 +3,7 @@
   import { onMount } from 'svelte'
   import { Problem, SIGNED_OUT, untilRead } from './lib/api/client'
   import type { Role } from './lib/api/types'
+  import Ask from './lib/parts/Ask.svelte'
   import { prefs } from './lib/prefs.svelte'
   import { follow, router } from './lib/router.svelte'
   import { STEPS } from './lib/steps'
@@ -240,6 +241,8 @@
     <span class="quiet">A planner and a record, not a safety device.</span>
   </footer>
 </div>
+
+<Ask />
 
 <dialog bind:this={help} aria-labelledby="help-title">
   <h2 id="help-title">Keys and words</h2>

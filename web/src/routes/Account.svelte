@@ -1,36 +1,26 @@
 <script lang="ts">
   /** One's own account: what lets one in, where one is signed in, and what is kept of one. */
   import { onMount } from 'svelte'
-  import { api, dataOf, Problem } from '../lib/api/client'
+  import { api, dataOf } from '../lib/api/client'
   import type { AccountView } from '../lib/api/types'
   import { canPasskeys, makePasskey } from '../lib/people/passkey'
   import PasswordField from '../lib/people/PasswordField.svelte'
   import { levelName } from '../lib/people/words'
   import { session } from '../lib/session.svelte'
   import { when } from '../lib/when'
+  import Trouble from '../lib/parts/Trouble.svelte'
+  import { Work } from '../lib/parts/work.svelte'
+
+  const work = new Work()
+  const attempt = (task: () => Promise<unknown>, done = '') =>
+    work.run(async () => {
+      await task()
+      account = await dataOf(api.get('/account'))
+    }, done)
 
   let account = $state.raw<AccountView | null>(null)
-  let trouble = $state.raw<Problem | null>(null)
-  let said = $state('')
-  let busy = $state(false)
   let form = $state({ current: '', next: '', label: '', goodbye: '' })
-  const error = (field: string) => trouble?.errors.find((each) => each.field === field)?.allowed ?? null
 
-  async function attempt(work: () => Promise<unknown>, done = '') {
-    busy = true
-    trouble = null
-    said = ''
-    try {
-      await work()
-      account = await dataOf(api.get('/account'))
-      said = done
-    } catch (failed) {
-      if (!(failed instanceof Problem)) throw failed
-      trouble = failed
-    } finally {
-      busy = false
-    }
-  }
   onMount(() => {
     if (!session.demo) void attempt(async () => undefined)
   })
@@ -70,10 +60,11 @@
   {#if session.demo}
     <p>In the demo nobody has an account: pick a role at the foot of the page.</p>
   {:else if !account}
-    {#if trouble}<p class="error" role="alert">{trouble.detail}</p>{:else}<p class="quiet">Fetching your account …</p>{/if}
+    <Trouble of={work.trouble} />
+    {#if !work.trouble}<p class="quiet">Fetching your account …</p>{/if}
   {:else}
-    <p class="said" role="status">{said}</p>
-    {#if trouble && trouble.errors.length === 0}<p class="error" role="alert">{trouble.detail}</p>{/if}
+    <p class="said" role="status">{work.said}</p>
+    <Trouble of={work.trouble} atFields />
     <section>
       <h2>You</h2>
       <p>{account.email ?? 'No mail address'}. Here since {when(account.madeAt, 'day')}.</p>
@@ -92,7 +83,7 @@
           {#each account.passkeys as each (each.id)}
             <li class="line">
               <span><b>{each.label}</b> <span class="quiet">made {when(each.madeAt, 'day')}{each.usedAt ? `, last used ${when(each.usedAt, 'minute')}` : ''}</span></span>
-              <button class="link small" disabled={busy} onclick={() => removePasskey(each.id)}>Remove {each.label}</button>
+              <button class="link small" disabled={work.busy} onclick={() => removePasskey(each.id)}>Remove {each.label}</button>
             </li>
           {:else}<li class="quiet">None yet. A passkey cannot be guessed, nor given to a false page.</li>{/each}
         </ul>
@@ -104,7 +95,7 @@
             }}
           >
             <label>What to call it <input bind:value={form.label} maxlength="80" placeholder="phone, key on the ring" /></label>
-            <p><button class="button" disabled={busy}>Make a passkey</button></p>
+            <p><button class="button" disabled={work.busy}>Make a passkey</button></p>
           </form>
         {/if}
       {/if}
@@ -122,10 +113,10 @@
         <input class="sr-only" tabindex="-1" aria-hidden="true" autocomplete="username" value={account.name} readonly />
         {#if account.passwordAt}
           <p class="quiet">Set {when(account.passwordAt, 'day')}. It need not be changed from time to time.</p>
-          <PasswordField label="The one you have" bind:value={form.current} error={error('current')} />
+          <PasswordField label="The one you have" bind:value={form.current} error={work.at('current')} />
         {:else}<p class="quiet">You have none; a passkey lets you in.</p>{/if}
-        <PasswordField label="The new one" fresh bind:value={form.next} error={error('next')} />
-        <p><button class="button" disabled={busy}>Change it</button></p>
+        <PasswordField label="The new one" fresh bind:value={form.next} error={work.at('next')} />
+        <p><button class="button" disabled={work.busy}>Change it</button></p>
       </form>
     </section>
 
@@ -145,8 +136,8 @@
           }}
         >
           <label>Your name, as it stands here <input bind:value={form.goodbye} autocomplete="off" required /></label>
-          {#if error('name')}<p class="error">The name {error('name')}.</p>{/if}
-          <p><button class="button" disabled={busy}>Take me out</button></p>
+          {#if work.at('name')}<p class="error">The name {work.at('name')}.</p>{/if}
+          <p><button class="button" disabled={work.busy}>Take me out</button></p>
         </form>
       </details>
     </section>
@@ -157,11 +148,11 @@
         {#each account.sessions as each (each.id)}
           <li class="line">
             <span><b>{device(each.with)}</b> <span class="quiet">from {each.from}, since {when(each.since, 'minute')}, last seen {when(each.seenAt, 'minute')}</span></span>
-            {#if each.isThis}<span class="small">this one</span>{:else}<button class="link small" disabled={busy} onclick={() => end(each.id)}>Sign out there</button>{/if}
+            {#if each.isThis}<span class="small">this one</span>{:else}<button class="link small" disabled={work.busy} onclick={() => end(each.id)}>Sign out there</button>{/if}
           </li>
         {/each}
       </ul>
-      {#if account.sessions.length > 1}<p><button class="button" disabled={busy} onclick={endAll}>Sign out everywhere else</button></p>{/if}
+      {#if account.sessions.length > 1}<p><button class="button" disabled={work.busy} onclick={endAll}>Sign out everywhere else</button></p>{/if}
     </section>
   {/if}
 </div>

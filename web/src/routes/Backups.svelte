@@ -1,27 +1,21 @@
 <script lang="ts">
   /** Whether what is kept here could be brought back. */
   import { onMount } from 'svelte'
-  import { api, dataOf, Problem } from '../lib/api/client'
+  import { api, dataOf } from '../lib/api/client'
   import type { BackupList } from '../lib/api/types'
   import { session } from '../lib/session.svelte'
   import { when } from '../lib/when'
+  import { Work } from '../lib/parts/work.svelte'
+  import Trouble from '../lib/parts/Trouble.svelte'
+
+  const work = new Work()
 
   let list = $state.raw<BackupList | null>(null)
-  let trouble = $state('')
   const WHY: Record<string, string> = { NIGHTLY: 'nightly', ASKED: 'asked for', UPGRADE: 'before an upgrade' }
   const LOOK_MS = 3_000
 
-  async function attempt(work: () => Promise<unknown>) {
-    try {
-      await work()
-      trouble = ''
-    } catch (failed) {
-      if (!(failed instanceof Problem)) throw failed
-      trouble = failed.detail
-    }
-  }
-  const load = () => attempt(async () => void (list = await dataOf(api.get('/backups'))))
-  const make = () => attempt(async () => void (list = await dataOf(api.post('/backups'))))
+  const load = () => work.run(async () => void (list = await dataOf(api.get('/backups'))))
+  const make = () => work.run(async () => void (list = await dataOf(api.post('/backups'))))
   onMount(() => {
     if (!session.operates) return
     void load()
@@ -41,7 +35,8 @@
   {#if !session.operates}
     <p>Backups are of the whole installation: those who run it see them.</p>
   {:else if !list}
-    {#if trouble}<p class="error" role="alert">{trouble}</p>{:else}<p class="quiet">Fetching the list …</p>{/if}
+    <Trouble of={work.trouble} again={load} />
+    {#if !work.trouble}<p class="quiet">Fetching the list …</p>{/if}
   {:else}
     <p class="state" role="status">
       {#if list.wrong}<span class="mark act" aria-hidden="true">◆</span><b>{list.wrong}</b>
@@ -55,7 +50,7 @@
         once. They do not count as the newest. Check the clock.
       </p>
     {/if}
-    {#if trouble}<p class="error" role="alert">{trouble}</p>{/if}
+    <Trouble of={work.trouble} />
     <p><button class="button main" disabled={list.making} onclick={make}>{list.making ? 'Making one, and bringing it back …' : 'Make one now'}</button></p>
     <p class="small quiet">
       Kept are the last seven nights, one of each of five weeks, one of each of twelve months, and five of those that were asked for. A disk that breaks takes the backups on it

@@ -5,11 +5,13 @@
   import type { CalendarView, FeedView, TaskView } from '../lib/api/types'
   import BatchStrip from '../lib/plan/BatchStrip.svelte'
   import { month, monday, months, plus, week } from '../lib/plan/days'
-  import { Work } from '../lib/plan/plan.svelte'
+  import { Work } from '../lib/parts/work.svelte'
   import TaskLine from '../lib/plan/TaskLine.svelte'
   import { local, titleOf } from '../lib/plan/words'
   import { session } from '../lib/session.svelte'
   import { when } from '../lib/when'
+  import { confirmed } from '../lib/parts/ask.svelte'
+  import Trouble from '../lib/parts/Trouble.svelte'
 
   const work = new Work()
   let view = $state<'week' | 'month'>('week')
@@ -73,7 +75,7 @@
     })
   const revoke = (feed: FeedView) =>
     work.run(async () => {
-      if (!confirm('Revoke this address? Calendars that read it find nothing there any more.')) return
+      if (!(await confirmed('Revoke this address?', 'Calendars that read it find nothing there any more.', 'Revoke address'))) return
       await dataOf(api.remove('/feeds/{id}', { params: { path: { id: feed.id } } }))
       address = null
       feeds = await dataOf(api.get('/feeds'))
@@ -102,7 +104,7 @@
     >
     <a class="small" href="/capacity">How many to start each week</a>
   </div>
-  {#if work.trouble}<p class="error" role="alert">{work.trouble.detail} <button class="link small" onclick={load}>Try again</button></p>{/if}
+  <Trouble of={work.trouble} again={load} />
   {#if late.length > 0}
     <section>
       <h2><span class="mark act" aria-hidden="true">◆</span>{late.length === 1 ? 'One task is' : `${late.length} tasks are`} overdue</h2>

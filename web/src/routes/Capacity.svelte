@@ -3,8 +3,9 @@
   import { onMount } from 'svelte'
   import { api, asTyped, dataOf } from '../lib/api/client'
   import type { CapacityAnswer, SpreadAnswer } from '../lib/api/types'
-  import { Work } from '../lib/plan/plan.svelte'
+  import { Work } from '../lib/parts/work.svelte'
   import { fixed } from '../lib/units'
+  import Trouble from '../lib/parts/Trouble.svelte'
 
   interface Place {
     name: string
@@ -112,7 +113,7 @@
       <button class="button main" disabled={work.busy}>{work.busy ? 'Reckoning …' : 'Reckon'}</button>
     </p>
     {#each ['startsPerWeek', 'weeks', 'lossPct'] as field (field)}{#if work.at(field)}<p class="error">{work.at(field)}</p>{/if}{/each}
-    {#if work.trouble && work.trouble.errors.length === 0}<p class="error" role="alert">{work.trouble.detail}</p>{/if}
+    <Trouble of={work.trouble} atFields />
   </form>
   {#if means && spread}
     <section aria-live="polite">

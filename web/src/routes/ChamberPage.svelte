@@ -23,6 +23,7 @@
   import ReviewStep from './ReviewStep.svelte'
   import RunStep from './RunStep.svelte'
   import SettingsStep from './SettingsStep.svelte'
+  import { confirmed } from '../lib/parts/ask.svelte'
 
   let { id, step }: { id: string; step: StepName } = $props()
   let draft = $state.raw<ChamberDraft | null>(null)
@@ -102,7 +103,7 @@
   }
 
   async function remove() {
-    if (!draft || !confirm(`Remove ${draft.view.plan.name}? Its saved settings stay in the record.`)) return
+    if (!draft || !(await confirmed(`Remove ${draft.view.plan.name}?`, 'Its saved settings stay in the record.', 'Remove chamber'))) return
     try {
       await dataOf(api.remove('/chambers/{id}', { params: { path: { id } } }))
       draft.discard()

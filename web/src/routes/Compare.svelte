@@ -6,6 +6,7 @@
   import Plot from '../lib/live/Plot.svelte'
   import { shown, signOf } from '../lib/live/quantities'
   import { prefs } from '../lib/prefs.svelte'
+  import Trouble from '../lib/parts/Trouble.svelte'
 
   interface Line {
     seriesId: string
@@ -92,7 +93,7 @@
   <h1>Compare</h1>
 </header>
 <div class="page">
-  {#if trouble}<p class="error" role="alert">{trouble.detail}</p>{/if}
+  <Trouble of={trouble} />
   <ol>
     {#each lines as line, index (index)}
       <li>

@@ -14,6 +14,7 @@
   import { prefs } from '../lib/prefs.svelte'
   import { router } from '../lib/router.svelte'
   import { difference, duration, fixed, level, timeLeft } from '../lib/units'
+  import Trouble from '../lib/parts/Trouble.svelte'
 
   let { draft }: { draft: ChamberDraft } = $props()
   const keptAt = untrack(() => `kiln-watch-${draft.id}`)
@@ -161,7 +162,7 @@
         {#if best}What takes away most: {LAYERS[best.layer].charAt(0).toLowerCase() + LAYERS[best.layer].slice(1)} ({best.harmsGone} no longer harm).{/if}{/if}
       {#if busy && answer}<span class="quiet small">rehearsing …</span>{/if}
     </p>
-    {#if problem}<p class="error" role="alert">{problem.title}. {problem.detail}</p>{/if}
+    <Trouble of={problem} />
     <Unvouched {occupancy} />
     {#if watch}<details>
         <summary

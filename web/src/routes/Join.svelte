@@ -1,7 +1,7 @@
 <script lang="ts">
   /** Coming in by a link that is good for once. What stands behind the # never goes to the server in an address. */
   import { onMount } from 'svelte'
-  import { api, dataOf, Problem } from '../lib/api/client'
+  import { api, dataOf } from '../lib/api/client'
   import type { LinkView } from '../lib/api/types'
   import { canPasskeys, makePasskey } from '../lib/people/passkey'
   import PasswordField from '../lib/people/PasswordField.svelte'
@@ -9,36 +9,26 @@
   import { router } from '../lib/router.svelte'
   import { session } from '../lib/session.svelte'
   import { when } from '../lib/when'
+  import Trouble from '../lib/parts/Trouble.svelte'
+  import { Work } from '../lib/parts/work.svelte'
+
+  const work = new Work()
 
   const secret = location.hash.slice(1)
   let link = $state.raw<LinkView | null>(null)
-  let trouble = $state.raw<Problem | null>(null)
-  let busy = $state(false)
   let form = $state({ name: '', email: '', password: '', site: '', timeZone: Intl.DateTimeFormat().resolvedOptions().timeZone, altitudeM: '0' })
-  const error = (field: string) => trouble?.errors.find((each) => each.field === field || each.field.endsWith(`.${field}`))?.allowed ?? null
+  const error = (field: string) => work.trouble?.errors.find((each) => each.field === field || each.field.endsWith(`.${field}`))?.allowed ?? null
 
-  async function attempt(work: () => Promise<void>) {
-    busy = true
-    trouble = null
-    try {
-      await work()
-    } catch (failed) {
-      if (!(failed instanceof Problem)) throw failed
-      trouble = failed
-    } finally {
-      busy = false
-    }
-  }
   async function inside() {
     // The link must not stay in what the browser remembers.
     history.replaceState(null, '', '/')
     await session.load()
     router.go('/')
   }
-  onMount(() => void attempt(async () => void (link = await dataOf(api.post('/join/look', { body: { secret } })))))
+  onMount(() => void work.run(async () => void (link = await dataOf(api.post('/join/look', { body: { secret } })))))
 
   const join = (withPasskey: boolean) =>
-    attempt(async () => {
+    work.run(async () => {
       const site = link!.kind === 'FIRST' ? { name: form.site, timeZone: form.timeZone, altitudeM: Number(form.altitudeM) } : null
       const who = { secret, name: form.name, email: form.email || null, site }
       const credential = withPasskey ? await makePasskey(await dataOf(api.post('/join/passkey', { body: who }))) : null
@@ -46,12 +36,12 @@
       await inside()
     })
   const again = () =>
-    attempt(async () => {
+    work.run(async () => {
       await api.post('/join/again', { body: { secret, password: form.password } })
       await inside()
     })
   const too = () =>
-    attempt(async () => {
+    work.run(async () => {
       await api.post('/join/too', { body: { secret } })
       await inside()
     })
@@ -66,9 +56,9 @@
 <header class="masthead"><h1>Kiln Ward</h1></header>
 <div class="page">
   {#if !link}
-    {#if trouble}
-      <h2>{trouble.title === 'Not found' ? 'This link is no longer good' : trouble.title}</h2>
-      <p role="alert">{trouble.detail}</p>
+    {#if work.trouble}
+      <h2>{work.trouble.title === 'Not found' ? 'This link is no longer good' : work.trouble.title}</h2>
+      <p role="alert">{work.trouble.detail}</p>
       <p><a class="button" href="/">To the front page</a></p>
     {:else}<p class="quiet">Looking at the link …</p>{/if}
   {:else}
@@ -88,8 +78,8 @@
     <p class="small quiet">The link is good for once, until {when(link.expiresAt, 'minute')}.</p>
 
     {#if link.kind === 'INVITE' && session.name}
-      <p><button class="button main" disabled={busy} onclick={too}>Come as {session.name}</button></p>
-      {#if trouble}<p class="error" role="alert">{trouble.detail}</p>{/if}
+      <p><button class="button main" disabled={work.busy} onclick={too}>Come as {session.name}</button></p>
+      <Trouble of={work.trouble} />
       <p class="small quiet">If that is not you, sign out first and open the link again.</p>
     {:else}
       <form onsubmit={submit}>
@@ -125,19 +115,19 @@
           {#if error('name')}<p class="error">The name {error('name')}.</p>{/if}
         {/if}
         {#if link.kind !== 'RECOVER' && session.passkeys && canPasskeys()}
-          <p><button class="button main" value="passkey" disabled={busy} onclick={() => (form.password = '')}>Come in with a passkey</button></p>
-          <details open={trouble !== null}>
+          <p><button class="button main" value="passkey" disabled={work.busy} onclick={() => (form.password = '')}>Come in with a passkey</button></p>
+          <details open={work.trouble !== null}>
             <summary>or with a password</summary>
             <div class="inner">
               <PasswordField label="Password" fresh required={false} bind:value={form.password} error={error('password')} />
-              <p><button class="button" value="password" disabled={busy}>Come in with this password</button></p>
+              <p><button class="button" value="password" disabled={work.busy}>Come in with this password</button></p>
             </div>
           </details>
         {:else}
           <PasswordField label="Password" fresh bind:value={form.password} error={error('password')} />
-          <p><button class="button main" disabled={busy}>{link.kind === 'RECOVER' ? 'Set it and come in' : 'Come in'}</button></p>
+          <p><button class="button main" disabled={work.busy}>{link.kind === 'RECOVER' ? 'Set it and come in' : 'Come in'}</button></p>
         {/if}
-        {#if trouble && trouble.errors.length === 0}<p class="error" role="alert">{trouble.detail}</p>{/if}
+        <Trouble of={work.trouble} atFields />
       </form>
     {/if}
   {/if}

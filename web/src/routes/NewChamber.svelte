@@ -6,6 +6,7 @@
   import TakeIn from '../lib/chamber/TakeIn.svelte'
   import { router } from '../lib/router.svelte'
   import { KEEPING_NAMES } from '../lib/words'
+  import Trouble from '../lib/parts/Trouble.svelte'
 
   const id = $props.id()
   let guides = $state.raw<Guide[]>([])
@@ -70,7 +71,7 @@
     </select>
     <p class="quiet small" id="{id}-about">{build?.about} Every value is yours to change.</p>
   {/if}
-  {#if problem && problem.errors.length === 0}<p class="error" role="alert">{problem.title}. {problem.detail}</p>{/if}
+  <Trouble of={problem} atFields />
   <div class="row">
     <a class="button" href="/">Back</a>
     <button class="button main" type="submit">Plan it</button>

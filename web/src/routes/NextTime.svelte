@@ -3,7 +3,7 @@
   import { onMount } from 'svelte'
   import { api, dataOf } from '../lib/api/client'
   import type { NextTimeView } from '../lib/api/types'
-  import { Work } from '../lib/plan/plan.svelte'
+  import { Work } from '../lib/parts/work.svelte'
   import { titleOf } from '../lib/plan/words'
   import { prefs } from '../lib/prefs.svelte'
   import BettermentPanel from '../lib/review/BettermentPanel.svelte'

@@ -12,6 +12,7 @@
   import Meaning from '../lib/parts/Meaning.svelte'
   import { session } from '../lib/session.svelte'
   import { KEEPING_NAMES } from '../lib/words'
+  import { confirmed } from '../lib/parts/ask.svelte'
 
   let { draft }: { draft: ChamberDraft } = $props()
   const id = $props.id()
@@ -113,7 +114,7 @@
   }
 
   async function remove() {
-    if (!guide || !confirm(`Remove your guide ${guide.name}? Chambers planned from it keep their values.`)) return
+    if (!guide || !(await confirmed(`Remove your guide ${guide.name}?`, 'Chambers planned from it keep their values.', 'Remove guide'))) return
     try {
       await dataOf(api.remove('/guides/{id}', { params: { path: { id: guide.id } } }))
       guideId = occupancy?.guideId ?? ''

@@ -1,34 +1,29 @@
 <script lang="ts">
   /** Who belongs to the site, what they may do, and who is asked to come. */
   import { onMount } from 'svelte'
-  import { api, dataOf, Problem } from '../lib/api/client'
+  import { api, dataOf } from '../lib/api/client'
   import type { InvitationView, LinkOnce, MemberView, Role } from '../lib/api/types'
   import { LEVELS, levelName, timeZones } from '../lib/people/words'
   import { session } from '../lib/session.svelte'
   import { when } from '../lib/when'
+  import { confirmed } from '../lib/parts/ask.svelte'
+  import Trouble from '../lib/parts/Trouble.svelte'
+  import { Work } from '../lib/parts/work.svelte'
+
+  const work = new Work()
+  const attempt = (task: () => Promise<unknown>, done = '') =>
+    work.run(async () => {
+      await task()
+      people = await dataOf(api.get('/people'))
+      if (session.mayOwn) invitations = await dataOf(api.get('/invitations'))
+    }, done)
 
   let people = $state.raw<MemberView[] | null>(null)
   let invitations = $state.raw<InvitationView[]>([])
-  let trouble = $state.raw<Problem | null>(null)
   let fresh = $state.raw<(LinkOnce & { why: string }) | null>(null)
-  let said = $state('')
   let asked = $state<{ level: Role; days: number }>({ level: 'KEEPER', days: 7 })
   let site = $state({ name: '', timeZone: Intl.DateTimeFormat().resolvedOptions().timeZone, altitudeM: '0' })
-  const error = (field: string) => trouble?.errors.find((each) => each.field === field)?.allowed ?? null
 
-  async function attempt(work: () => Promise<unknown>, done = '') {
-    trouble = null
-    said = ''
-    try {
-      await work()
-      people = await dataOf(api.get('/people'))
-      if (session.mayOwn) invitations = await dataOf(api.get('/invitations'))
-      said = done
-    } catch (failed) {
-      if (!(failed instanceof Problem)) throw failed
-      trouble = failed
-    }
-  }
   onMount(() => void attempt(async () => undefined))
 
   const invite = () => attempt(async () => void (fresh = { ...(await dataOf(api.post('/invitations', { body: asked }))), why: `lets one person in as ${levelName(asked.level)}` }))
@@ -39,7 +34,7 @@
     attempt(async () => void (fresh = { ...(await dataOf(api.post('/people/{id}/recovery', { params: { path: { id: who.id } } }))), why: `lets ${who.name} set a new password` }))
   const remove = (who: MemberView) =>
     attempt(async () => {
-      if (!confirm(`Take ${who.name} out of this site? What they did stays in its record.`)) return
+      if (!(await confirmed(`Remove ${who.name} from this site?`, 'What they did stays in its record.', 'Remove from site'))) return
       await api.remove('/people/{id}', { params: { path: { id: who.id } } })
     })
   let here = $state({ name: session.site?.name ?? '', timeZone: session.site?.timeZone ?? 'UTC', altitudeM: String(session.site?.altitudeM ?? 0) })
@@ -53,7 +48,7 @@
     }, 'The site is there; you look at it now.')
   const copy = async () => {
     await navigator.clipboard.writeText(fresh!.link)
-    said = 'Copied.'
+    work.said = 'Copied.'
   }
 </script>
 
@@ -65,8 +60,8 @@
   {#if session.operates}<p><a href="/backups">Backups</a></p>{/if}
 </header>
 <div class="column">
-  <p class="said" role="status">{said}</p>
-  {#if trouble && trouble.errors.length === 0}<p class="error" role="alert">{trouble.detail}</p>{/if}
+  <p class="said" role="status">{work.said}</p>
+  <Trouble of={work.trouble} atFields />
   {#if fresh}
     <section class="fresh" aria-label="A link that is good for once">
       <p><b>This link {fresh.why}, once, until {when(fresh.expiresAt, 'minute')}.</b> Give it to nobody else; it is shown only now.</p>
@@ -168,14 +163,14 @@
         }}
       >
         <label>Name <input bind:value={site.name} maxlength="80" required /></label>
-        {#if error('siteName')}<p class="error">The name {error('siteName')}.</p>{/if}
+        {#if work.at('siteName')}<p class="error">The name {work.at('siteName')}.</p>{/if}
         <label
           >Time zone <select bind:value={site.timeZone}
             >{#each timeZones() as zone (zone)}<option>{zone}</option>{/each}</select
           ></label
         >
         <label>Altitude, in metres <input inputmode="decimal" bind:value={site.altitudeM} required /></label>
-        {#if error('altitudeM')}<p class="error">The altitude {error('altitudeM')}.</p>{/if}
+        {#if work.at('altitudeM')}<p class="error">The altitude {work.at('altitudeM')}.</p>{/if}
         <p><button class="button">Add the site</button></p>
       </form>
     </section>

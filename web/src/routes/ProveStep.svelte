@@ -5,7 +5,7 @@
   import { api, dataOf } from '../lib/api/client'
   import type { RunView, SeriesView, VerdictView } from '../lib/api/types'
   import type { ChamberDraft } from '../lib/chamber/draft.svelte'
-  import { Work } from '../lib/plan/plan.svelte'
+  import { Work } from '../lib/parts/work.svelte'
   import { CAUSES, compared, orElse, STATES, UNTOLD } from '../lib/plan/proving'
   import NumberField from '../lib/parts/NumberField.svelte'
   import { prefs } from '../lib/prefs.svelte'

@@ -1,18 +1,21 @@
 <script lang="ts">
   /** Who changed what: the newest first, by chamber, person and thing. Nothing here can be changed. */
   import { onMount } from 'svelte'
-  import { api, dataOf, Problem } from '../lib/api/client'
+  import { api, dataOf } from '../lib/api/client'
   import type { AuditPage, AuditView, ChainView, ChamberView } from '../lib/api/types'
   import { thingName, thingNamed, valueName, valueSaid } from '../lib/people/changed'
   import { session } from '../lib/session.svelte'
   import { when } from '../lib/when'
+  import { Work } from '../lib/parts/work.svelte'
+  import Trouble from '../lib/parts/Trouble.svelte'
+
+  const work = new Work()
 
   let page = $state.raw<AuditPage | null>(null)
   let entries = $state.raw<AuditView[]>([])
   let chambers = $state.raw<ChamberView[]>([])
   let chain = $state.raw<ChainView | null>(null)
   let looking = $state(false)
-  let trouble = $state('')
   let asked = $state({ chamber: new URLSearchParams(location.search).get('chamber') ?? '', who: '', thing: '', from: '', to: '' })
   const WHAT: Record<string, string> = {
     ADDED: 'added',
@@ -34,28 +37,19 @@
   const file = $derived(`/api/v1/audit.csv?${new URLSearchParams(Object.entries(query).filter((each): each is [string, string] => each[1] !== undefined))}`)
   const name = (id: string | null) => chambers.find((each) => each.id === id)?.plan.name ?? (id ? 'a removed chamber' : '')
 
-  async function attempt(work: () => Promise<void>) {
-    trouble = ''
-    try {
-      await work()
-    } catch (failed) {
-      if (!(failed instanceof Problem)) throw failed
-      trouble = failed.detail
-    }
-  }
   const load = (more = false) =>
-    attempt(async () => {
+    work.run(async () => {
       page = await dataOf(api.get('/audit', { params: { query: { ...query, before: more ? entries.at(-1)!.id : undefined } } }))
       entries = more ? [...entries, ...page.entries] : page.entries
     })
   onMount(() => {
     if (!session.mayPlan) return
     void load()
-    void attempt(async () => void (chambers = await dataOf(api.get('/chambers'))))
+    void work.run(async () => void (chambers = await dataOf(api.get('/chambers'))))
   })
   const verify = async () => {
     looking = true
-    await attempt(async () => void (chain = await dataOf(api.get('/backups/chain'))))
+    await work.run(async () => void (chain = await dataOf(api.get('/backups/chain'))))
     looking = false
   }
 </script>
@@ -89,7 +83,7 @@
       <label>to <input type="date" bind:value={asked.to} /></label>
       <a class="button" href={file} download>As a file (CSV)</a>
     </form>
-    {#if trouble}<p class="error" role="alert">{trouble}</p>{/if}
+    <Trouble of={work.trouble} />
     {#if page}
       <p class="small quiet">
         Sealed up to number {page.head.seq}: <code>{page.head.hash.slice(0, 16)}…</code>
@@ -133,7 +127,7 @@
         {:else}<li class="quiet">Nothing was changed there.</li>{/each}
       </ol>
       {#if page.more}<p><button class="button" onclick={() => load(true)}>Older ones</button></p>{/if}
-    {:else if !trouble}<p class="quiet">Fetching the record …</p>{/if}
+    {:else if !work.trouble}<p class="quiet">Fetching the record …</p>{/if}
   {/if}
 </div>
 

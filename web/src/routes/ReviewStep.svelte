@@ -9,11 +9,12 @@
   import BettermentPanel from '../lib/review/BettermentPanel.svelte'
   import BoxFitPanel from '../lib/review/BoxFitPanel.svelte'
   import OutcomePanel from '../lib/review/OutcomePanel.svelte'
-  import { Work } from '../lib/plan/plan.svelte'
+  import { Work } from '../lib/parts/work.svelte'
   import { prefs } from '../lib/prefs.svelte'
   import { differenceOf, levelOf, ORDER, said, SURE, untold } from '../lib/review/words'
   import { duration, fixed, kelvinTo, level, toKelvin } from '../lib/units'
   import { when } from '../lib/when'
+  import Trouble from '../lib/parts/Trouble.svelte'
 
   let { draft }: { draft: ChamberDraft } = $props()
   const work = new Work()
@@ -94,7 +95,7 @@
   const share = (of: number) => `${fixed(100 * of, of > 0.995 && of < 1 ? 1 : 0)} %`
 </script>
 
-{#if work.trouble}<p class="error" role="alert">{work.trouble.errors[0] ? `${work.trouble.errors[0].field} ${work.trouble.errors[0].allowed}` : work.trouble.detail}</p>{/if}
+<Trouble of={work.trouble} />
 {#if all === null}
   {#if !work.trouble}<p class="quiet">Fetching what was measured …</p>{/if}
 {:else if fit.length === 0}

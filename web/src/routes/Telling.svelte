@@ -3,32 +3,27 @@
   import { onMount } from 'svelte'
   import { alarms } from '../lib/alarm/alarms.svelte'
   import { RULES, URGENCIES } from '../lib/alarm/words'
-  import { api, asTyped, dataOf, Problem } from '../lib/api/client'
+  import { api, asTyped, dataOf } from '../lib/api/client'
   import type { Figures, Telling, Urgency, WayView } from '../lib/api/types'
   import { prefs } from '../lib/prefs.svelte'
   import { session } from '../lib/session.svelte'
   import { duration, fixed } from '../lib/units'
   import { when } from '../lib/when'
+  import { confirmed } from '../lib/parts/ask.svelte'
+  import Trouble from '../lib/parts/Trouble.svelte'
+  import { Work } from '../lib/parts/work.svelte'
+
+  const work = new Work()
 
   let telling = $state.raw<Telling | null>(null)
   let figures = $state.raw<Figures | null>(null)
-  let trouble = $state.raw<Problem | null>(null)
   let days = $state(30)
   let permission = $state('Notification' in window ? Notification.permission : 'denied')
   const BLANK = { person: '', kind: 'EMAIL' as WayView['kind'], address: '', least: 'SOON' as Urgency, quietFrom: '', quietUntil: '', turn: 0, fahrenheit: false, plainHttp: false }
   let form = $state<(typeof BLANK & { id: string | null }) | null>(null)
 
-  async function attempt(work: () => Promise<void>) {
-    try {
-      await work()
-      trouble = null
-    } catch (failed) {
-      if (!(failed instanceof Problem)) throw failed
-      trouble = failed
-    }
-  }
   const load = () =>
-    attempt(async () => {
+    work.run(async () => {
       figures = await dataOf(api.get('/alarm-figures', { params: { query: { days } } }))
       if (session.mayPlan) telling = await dataOf(api.get('/ways'))
     })
@@ -55,19 +50,18 @@
     form = way ? { ...way, quietFrom: clockOf(way.quietFrom), quietUntil: clockOf(way.quietUntil) } : { ...BLANK, id: null }
   }
   const save = () =>
-    attempt(async () => {
+    work.run(async () => {
       const { person, kind, address, least, turn, fahrenheit, plainHttp } = form!
       const body = asTyped({ person, kind, address, least, turn, fahrenheit, plainHttp, quietFrom: minutes(form!.quietFrom), quietUntil: minutes(form!.quietUntil) })
       telling = form!.id ? await dataOf(api.put('/ways/{id}', { params: { path: { id: form!.id } }, body })) : await dataOf(api.post('/ways', { body }))
       form = null
     })
-  const test = (way: WayView) => attempt(async () => void (telling = await dataOf(api.post('/ways/{id}/test', { params: { path: { id: way.id } } }))))
+  const test = (way: WayView) => work.run(async () => void (telling = await dataOf(api.post('/ways/{id}/test', { params: { path: { id: way.id } } }))))
   const remove = (way: WayView) =>
-    attempt(async () => {
-      if (!confirm(`Tell ${way.person} no longer at ${way.address}?`)) return
+    work.run(async () => {
+      if (!(await confirmed(`Remove ${way.address}?`, `${way.person} gets no alarm there any more.`, 'Remove contact'))) return
       telling = await dataOf(api.remove('/ways/{id}', { params: { path: { id: way.id } } }))
     })
-  const error = (field: string) => trouble?.errors.find((each) => each.field === field)?.allowed
   async function allowNotes() {
     permission = await Notification.requestPermission()
     prefs.notify = permission === 'granted'
@@ -84,7 +78,7 @@
   <h1>Who is told</h1>
 </header>
 <div class="page">
-  {#if trouble && !form}<p class="error" role="alert">{trouble.detail}</p>{/if}
+  {#if !form}<Trouble of={work.trouble} />{/if}
   <section>
     <h2>On this page</h2>
     <p class="acts">
@@ -151,14 +145,14 @@
           <label>How <select bind:value={form.kind} disabled={form.id !== null}><option value="EMAIL">mail</option><option value="HOOK">web hook</option></select></label>
           <label
             >{form.kind === 'EMAIL' ? 'Mail address' : 'Address, with https://'}
-            <input bind:value={form.address} maxlength="300" required aria-invalid={error('address') ? true : undefined} /></label
+            <input bind:value={form.address} maxlength="300" required aria-invalid={work.at('address') ? true : undefined} /></label
           >
-          {#if error('address')}<p class="error">{error('address')}</p>{/if}
+          {#if work.at('address')}<p class="error">{work.at('address')}</p>{/if}
           {#if form.kind === 'HOOK' && (session.role === 'OWNER' || form.plainHttp)}
             <label class="tick"
               ><input type="checkbox" bind:checked={form.plainHttp} disabled={session.role !== 'OWNER'} /> Allow http://: the message is not encrypted on its way</label
             >
-            {#if error('plainHttp')}<p class="error">{error('plainHttp')}</p>{/if}
+            {#if work.at('plainHttp')}<p class="error">{work.at('plainHttp')}</p>{/if}
           {/if}
           <label
             >Of what <select bind:value={form.least}>
@@ -167,7 +161,7 @@
           >
           <label>Quiet from <input type="time" bind:value={form.quietFrom} /></label>
           <label>until <input type="time" bind:value={form.quietUntil} /></label>
-          {#if error('quietUntil')}<p class="error">{error('quietUntil')}</p>{/if}
+          {#if work.at('quietUntil')}<p class="error">{work.at('quietUntil')}</p>{/if}
           <p class="small quiet">Quiet hours never silence harm.</p>
           <label
             >Turn <select bind:value={form.turn}
@@ -175,7 +169,7 @@
             ></label
           >
           <label class="tick"><input type="checkbox" bind:checked={form.fahrenheit} /> in °F</label>
-          {#if trouble && trouble.errors.length === 0}<p class="error" role="alert">{trouble.detail}</p>{/if}
+          <Trouble of={work.trouble} atFields />
           <p class="acts"><button class="button main">Keep</button> <button class="button" type="button" onclick={() => (form = null)}>Leave it</button></p>
         </form>
       {/if}

@@ -3,12 +3,13 @@
   import { onMount } from 'svelte'
   import { api, dataOf } from '../lib/api/client'
   import type { ExerciseView, JudgedView, TrainingView } from '../lib/api/types'
-  import { Work } from '../lib/plan/plan.svelte'
+  import { Work } from '../lib/parts/work.svelte'
   import { prefs } from '../lib/prefs.svelte'
   import { session } from '../lib/session.svelte'
   import Curves from '../lib/training/Curves.svelte'
   import { because, bestOf, choiceOf, entryUnit, isDifference, KINDS, question, type Kind } from '../lib/training/words'
   import { parse, toKelvin } from '../lib/units'
+  import Trouble from '../lib/parts/Trouble.svelte'
 
   const PUPIL = 'kiln-ward-pupil'
   const MOST = 2_000_000
@@ -74,7 +75,7 @@
   <p class="quiet">Boxes that are made up, posed and judged by the simulator. No chamber is touched, and nothing here can harm an animal.</p>
 </header>
 <div class="page">
-  {#if work.trouble}<p class="error" role="alert">{work.trouble.errors.map((each) => `${each.field} ${each.allowed}`).join('; ') || work.trouble.detail}</p>{/if}
+  <Trouble of={work.trouble} />
   {#if !known}
     <form onsubmit={begin}>
       <label>Who are you? <input bind:value={pupil} maxlength="60" required /></label>

@@ -4,6 +4,7 @@
   import { session } from '../session.svelte'
   import { alarms } from './alarms.svelte'
   import type { Group } from './words'
+  import Trouble from '../parts/Trouble.svelte'
 
   interface Props {
     group: Group
@@ -34,7 +35,7 @@
   const unshelve = () => act(() => dataOf(api.post('/alarms/{id}/unshelve', params)))
 </script>
 
-{#if trouble}<p class="error" role="alert">{trouble.errors[0] ? `${trouble.errors[0].field} ${trouble.errors[0].allowed}` : trouble.detail}</p>{/if}
+<Trouble of={trouble} />
 {#if session.mayKey}
   <div class="acts">
     {#if group.wants}

@@ -7,6 +7,7 @@
   import { when } from '../when'
   import { entryTitle } from '../log/words'
   import { RULES } from './words'
+  import Trouble from '../parts/Trouble.svelte'
 
   interface Props {
     chamberId: string
@@ -122,7 +123,7 @@
   <label><span class="sr-only">Search</span><input type="search" placeholder="Search" bind:value={words} /></label>
   <button class="button" onclick={() => step(1)} disabled={until >= dayOf(new Date())}>Later</button>
 </div>
-{#if trouble}<p class="error" role="alert">{trouble.detail} <button class="link small" onclick={load}>Try again</button></p>{/if}
+<Trouble of={trouble} again={load} />
 {#if marks?.length === 0}<p>Nothing was written down in these days: no alarm, no settings, no card.</p>{/if}
 {#if marks && marks.length > 0 && grouped.length === 0}<p>
     Nothing in these days fits what you look for. <button class="link" onclick={() => ((only = ''), (words = ''))}>Show everything</button>

@@ -1,8 +1,9 @@
 <script lang="ts">
   /** The device was replaced, or forgot its settings: the whole card is to be keyed in again. */
   import { api, dataOf } from '../api/client'
-  import { Work } from '../plan/plan.svelte'
+  import { Work } from '../parts/work.svelte'
   import type { ChamberDraft } from './draft.svelte'
+  import Trouble from '../parts/Trouble.svelte'
 
   let { draft, controller }: { draft: ChamberDraft; controller: { id: string; name: string } } = $props()
   const work = new Work()
@@ -27,7 +28,7 @@
     <button class="button" onclick={() => renew(true)} disabled={work.busy}>Another device is in its place</button>
     <button class="button" onclick={() => renew(false)} disabled={work.busy}>It lost its settings</button>
   </p>
-  {#if work.trouble}<p class="error" role="alert">{work.trouble.detail}</p>{/if}
+  <Trouble of={work.trouble} />
 </details>
 
 <style>

@@ -8,6 +8,7 @@
   import NumberField from '../parts/NumberField.svelte'
   import { session } from '../session.svelte'
   import { fixed } from '../units'
+  import Trouble from '../parts/Trouble.svelte'
 
   let { chamberId, wanted, humidityPct }: { chamberId: string; wanted: School['weightLoss']; humidityPct: number | null } = $props()
   const id = $props.id()
@@ -130,7 +131,7 @@
 
 <section class="headed" aria-labelledby="{id}-title">
   <h2 id="{id}-title">The eggs on the scale</h2>
-  {#if problem}<p class="error" role="alert">{problem.title}. {problem.detail}</p>{/if}
+  <Trouble of={problem} />
   <div class="columns">
     <figure bind:clientWidth={width}>
       <svg

@@ -6,6 +6,7 @@
   import { fieldErrors } from '../chamber/draft'
   import NumberField from '../parts/NumberField.svelte'
   import { GRADE_NAMES } from '../words'
+  import Trouble from '../parts/Trouble.svelte'
 
   let { onsaved }: { onsaved: (view: GuideView) => void } = $props()
   const id = $props.id()
@@ -112,7 +113,7 @@
   {#if guide && school && stage}
     <form onsubmit={save} novalidate>
       <h2 id="{id}-title">{guide.name}</h2>
-      {#if problem}<p class="error" role="alert">{problem.title}. {problem.detail}</p>{/if}
+      <Trouble of={problem} />
       <div class="row">
         <div class="plain"><label for="{id}-name">Name</label><input id="{id}-name" maxlength="80" bind:value={guide.name} /></div>
         <div class="plain"><label for="{id}-where">Words for “at the occupant”</label><input id="{id}-where" maxlength="40" bind:value={guide.where} /></div>

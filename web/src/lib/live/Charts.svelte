@@ -8,6 +8,7 @@
   import { when } from '../when'
   import Plot from './Plot.svelte'
   import { QUANTITIES, shown, signOf, toRead } from './quantities'
+  import Trouble from '../parts/Trouble.svelte'
 
   interface Props {
     chamberId: string
@@ -190,7 +191,7 @@
   {/if}
 </p>
 
-{#if trouble}<p class="error" role="alert">{trouble.detail}</p>{/if}
+<Trouble of={trouble} />
 {#if chosen.length === 0}
   <p class="quiet">Choose what to look at.</p>
 {:else if together.length > 0}

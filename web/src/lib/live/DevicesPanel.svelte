@@ -1,7 +1,7 @@
 <script lang="ts">
   /** Who sends, with which token, and what of it is a series. */
   import { onMount } from 'svelte'
-  import { api, asTyped, dataOf, Problem } from '../api/client'
+  import { api, asTyped, dataOf } from '../api/client'
   import type { DeviceView, Measured, SeriesView } from '../api/types'
   import type { ChamberDraft } from '../chamber/draft.svelte'
   import { session } from '../session.svelte'
@@ -9,6 +9,11 @@
   import { when } from '../when'
   import { QUANTITIES } from './quantities'
   import RetentionForm from './RetentionForm.svelte'
+  import { asked, confirmed } from '../parts/ask.svelte'
+  import Trouble from '../parts/Trouble.svelte'
+  import { Work } from '../parts/work.svelte'
+
+  const work = new Work()
 
   interface Props {
     draft: ChamberDraft
@@ -18,7 +23,6 @@
   let { draft, series, onchanged }: Props = $props()
   const path = $derived({ chamberId: draft.id })
   let devices = $state.raw<DeviceView[] | null>(null)
-  let trouble = $state.raw<Problem | null>(null)
   let name = $state('')
   /** The token of a device, shown once. */
   let fresh = $state.raw<{ id: string; token: string } | null>(null)
@@ -29,22 +33,11 @@
   let form = $state({ name: '', quantity: 'TEMPERATURE' as Measured, unit: 'C', deviceId: '', probeId: '', controllerId: '', everyS: 60 })
   let opened = $state<string | null>(null)
 
-  async function attempt(work: () => Promise<void>) {
-    try {
-      await work()
-      trouble = null
-    } catch (failed) {
-      if (!(failed instanceof Problem)) throw failed
-      trouble = failed
-    }
-  }
-  const load = () => attempt(async () => void (devices = await dataOf(api.get('/chambers/{chamberId}/devices', { params: { path } }))))
+  const load = () => work.run(async () => void (devices = await dataOf(api.get('/chambers/{chamberId}/devices', { params: { path } }))))
   onMount(load)
 
-  const error = (field: string) => trouble?.errors.find((each) => each.field === field)?.allowed
-
   const add = () =>
-    attempt(async () => {
+    work.run(async () => {
       fresh = await dataOf(api.post('/chambers/{chamberId}/devices', { params: { path }, body: { name } }))
       name = ''
       copied = false
@@ -52,28 +45,28 @@
     })
 
   const renew = (device: DeviceView) =>
-    attempt(async () => {
-      if (!confirm(`Make another token for ${device.name}? The one it has now lets it in no longer.`)) return
+    work.run(async () => {
+      if (!(await confirmed(`Make a new token for ${device.name}?`, 'The token it has now stops working at once.', 'Make token'))) return
       fresh = await dataOf(api.post('/chambers/{chamberId}/devices/{id}/token', { params: { path: { ...path, id: device.id } } }))
       copied = false
       await load()
     })
 
   const rename = (device: DeviceView) =>
-    attempt(async () => {
-      const wanted = prompt('What it is called', device.name)?.trim()
+    work.run(async () => {
+      const wanted = await asked(`Rename ${device.name}`, 'Save name', { label: 'Name', kind: 'line', value: device.name, needed: true, most: 80 })
       if (!wanted || wanted === device.name) return
       devices = await dataOf(api.put('/chambers/{chamberId}/devices/{id}', { params: { path: { ...path, id: device.id } }, body: { name: wanted } }))
     })
 
   const revoke = (device: DeviceView) =>
-    attempt(async () => {
-      if (!confirm(`Revoke ${device.name}? What it sends from now on is not let in; what it sent stays.`)) return
+    work.run(async () => {
+      if (!(await confirmed(`Revoke ${device.name}?`, 'Nothing that it sends is accepted any more. What it sent stays.', 'Revoke device'))) return
       devices = await dataOf(api.post('/chambers/{chamberId}/devices/{id}/revoke', { params: { path: { ...path, id: device.id } } }))
     })
 
   const saveSeries = () =>
-    attempt(async () => {
+    work.run(async () => {
       const { quantity, unit, ...rest } = form
       const tied = { ...rest, deviceId: form.deviceId || null, probeId: form.probeId || null, controllerId: form.controllerId || null }
       if (editing) await dataOf(api.put('/chambers/{chamberId}/series/{id}', { params: { path: { ...path, id: editing } }, body: asTyped(tied) }))
@@ -100,7 +93,7 @@
   }
 
   const retire = (one: SeriesView) =>
-    attempt(async () => {
+    work.run(async () => {
       const where = { params: { path: { ...path, id: one.id } } }
       await dataOf(one.retiredAt === null ? api.post('/chambers/{chamberId}/series/{id}/retire', where) : api.post('/chambers/{chamberId}/series/{id}/restore', where))
       onchanged()
@@ -119,7 +112,7 @@
   const controllerName = (id: string | null) => draft.plan.controllers.find((each) => each.id === id)?.name
 </script>
 
-{#if trouble && trouble.errors.length === 0}<p class="error" role="alert">{trouble.detail}</p>{/if}
+<Trouble of={work.trouble} atFields />
 
 <section>
   <h2>Devices</h2>
@@ -135,7 +128,7 @@
       <pre class="small">{command}</pre>
     </div>
   {/if}
-  {#if devices === null && !trouble}<p class="quiet">Fetching …</p>{/if}
+  {#if devices === null && !work.trouble}<p class="quiet">Fetching …</p>{/if}
   <ul class="devices">
     {#each devices ?? [] as device (device.id)}
       <li>
@@ -166,7 +159,7 @@
         ><span>Name of a new device</span><input
           maxlength="80"
           bind:value={name}
-          aria-invalid={error('name') && !adding ? 'true' : undefined}
+          aria-invalid={work.at('name') && !adding ? 'true' : undefined}
           placeholder="e.g. logger in the tub"
         /></label
       >
@@ -217,7 +210,9 @@
           void saveSeries()
         }}
       >
-        <label><span>Name</span><input maxlength="80" required bind:value={form.name} aria-invalid={error('name') ? 'true' : undefined} placeholder="e.g. among the eggs" /></label>
+        <label
+          ><span>Name</span><input maxlength="80" required bind:value={form.name} aria-invalid={work.at('name') ? 'true' : undefined} placeholder="e.g. among the eggs" /></label
+        >
         <label
           ><span>Measures</span><select bind:value={form.quantity} disabled={editing !== null} onchange={() => (form.unit = QUANTITIES[form.quantity].units[0]![0])}>
             {#each Object.entries(QUANTITIES) as [quantity, each] (quantity)}<option value={quantity}>{each.name}</option>{/each}
@@ -245,8 +240,8 @@
               >{/each}</select
           ></label
         >
-        <label><span>Usually every (s)</span><input type="number" min="1" max="86400" bind:value={form.everyS} aria-invalid={error('everyS') ? 'true' : undefined} /></label>
-        {#each trouble?.errors ?? [] as each (each.field)}<p class="error" role="alert">{each.field} {each.allowed}</p>{/each}
+        <label><span>Usually every (s)</span><input type="number" min="1" max="86400" bind:value={form.everyS} aria-invalid={work.at('everyS') ? 'true' : undefined} /></label>
+        {#each work.trouble?.errors ?? [] as each (each.field)}<p class="error" role="alert">{each.field} {each.allowed}</p>{/each}
         <p class="acts">
           <button class="button main">{editing ? 'Change the series' : 'Add the series'}</button>
           <button

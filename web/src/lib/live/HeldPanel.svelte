@@ -8,6 +8,7 @@
   import { fixed } from '../units'
   import { when } from '../when'
   import { QUANTITIES, shown } from './quantities'
+  import Trouble from '../parts/Trouble.svelte'
 
   interface Props {
     chamberId: string
@@ -71,7 +72,7 @@
 </script>
 
 <p class="quiet lead">What a device sends that cannot be taken as it is, is kept aside here. Nothing of it is deleted: it is let in, or thrown away with a reason that stays.</p>
-{#if trouble}<p class="error" role="alert">{trouble.errors[0] ? `${trouble.errors[0].field} ${trouble.errors[0].allowed}` : trouble.detail}</p>{/if}
+<Trouble of={trouble} />
 <p class="sr-only" role="status">{said}</p>
 {#if held === null}
   <p class="quiet">Fetching …</p>

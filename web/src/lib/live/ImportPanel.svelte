@@ -4,7 +4,7 @@
   import { api, dataOf } from '../api/client'
   import type { ImportPlan, ImportView, SeriesUnit, SeriesView } from '../api/types'
   import { timeZones } from '../people/words'
-  import { Work } from '../plan/plan.svelte'
+  import { Work } from '../parts/work.svelte'
   import { prefs } from '../prefs.svelte'
   import { session } from '../session.svelte'
   import { when } from '../when'

@@ -4,6 +4,8 @@
   import { api, dataOf, Problem } from '../api/client'
   import type { RetentionView, SeriesView } from '../api/types'
   import { when } from '../when'
+  import { confirmed } from '../parts/ask.svelte'
+  import Trouble from '../parts/Trouble.svelte'
 
   let { chamberId, one }: { chamberId: string; one: SeriesView } = $props()
   let kept = $state.raw<RetentionView | null>(null)
@@ -32,7 +34,7 @@
 
   async function save() {
     const shorter = FIELDS.filter(([field]) => days[field] !== null)
-    if (shorter.length > 0 && !confirm('What is older is taken out for good, at night. Keep it only so long?')) return
+    if (shorter.length > 0 && !(await confirmed('Keep readings only this long?', 'Older readings are deleted for good, every night.', 'Delete older readings'))) return
     await attempt(() => dataOf(api.put('/chambers/{chamberId}/series/{id}/retention', { ...where, body: days })))
     if (!trouble) said = 'Saved.'
   }
@@ -59,7 +61,7 @@
     <p class="small">Taken out {when(each.at, 'moment')}: {each.readings} {KINDS[each.kind]} before {when(each.before, 'day')}.</p>
   {/each}
 {/if}
-{#if trouble}<p class="error" role="alert">{trouble.errors[0] ? `${trouble.errors[0].field} ${trouble.errors[0].allowed}` : trouble.detail}</p>{/if}
+<Trouble of={trouble} />
 
 <style>
   .keeps {

@@ -3,8 +3,9 @@
   import { onMount } from 'svelte'
   import { api, dataOf } from '../api/client'
   import type { BatchPreview, GuideView } from '../api/types'
-  import { Work } from './plan.svelte'
+  import { Work } from '../parts/work.svelte'
   import { local, OVER, titleOf } from './words'
+  import Trouble from '../parts/Trouble.svelte'
 
   interface Props {
     chamberId: string
@@ -100,7 +101,7 @@
     <label>Why they go in all the same <input bind:value={form.despite} minlength="3" maxlength="300" required /></label>
     {#if work.at('despite')}<p class="error" role="alert">This {work.at('despite')}</p>{/if}
   {/if}
-  {#if work.trouble && work.trouble.errors.length === 0}<p class="error" role="alert">{work.trouble.detail}</p>{/if}
+  <Trouble of={work.trouble} atFields />
   <p class="acts">
     <button class="button main" disabled={work.busy}>{preview ? 'Put them in' : 'See the days'}</button>
     <button class="button" type="button" onclick={onleave}>Leave it</button>

@@ -8,10 +8,12 @@
   import BatchForm from './BatchForm.svelte'
   import BatchStrip from './BatchStrip.svelte'
   import { between, plus } from './days'
-  import { Work } from './plan.svelte'
+  import { Work } from '../parts/work.svelte'
   import StageKeys from './StageKeys.svelte'
   import TaskLine from './TaskLine.svelte'
   import { CHANGES, local, OVER, REPEATS, titleOf } from './words'
+  import { asked } from '../parts/ask.svelte'
+  import Trouble from '../parts/Trouble.svelte'
 
   let { draft }: { draft: ChamberDraft } = $props()
   const work = new Work()
@@ -47,7 +49,8 @@
 
   const begun = (batch: BatchView, stageId: string) =>
     work.run(async () => {
-      const at = prompt('When did it really begin, by the clock here? As 2026-03-20T18:00', now.slice(0, 16))
+      const field = { label: 'Date and time, by the clock at the site', kind: 'moment', value: now.slice(0, 16), needed: true } as const
+      const at = await asked('When did this stage really begin?', 'Save start', field)
       if (at === null) return
       const answer = await dataOf(api.post('/batches/{id}/stages/{stageId}/begun', { params: { path: { id: batch.id, stageId } }, body: { at } }))
       moved = answer.moved
@@ -55,7 +58,8 @@
     })
   const end = (batch: BatchView) =>
     work.run(async () => {
-      const note = prompt(`End ${batch.name}? What is still to be done is called off. How did it come out?`, '')
+      const field = { label: 'How did it come out?', kind: 'lines', value: '', needed: false, most: 2000 } as const
+      const note = await asked(`End ${batch.name}?`, 'End batch', field, 'Its open tasks are cancelled.')
       if (note === null) return
       await dataOf(api.post('/batches/{id}/end', { params: { path: { id: batch.id } }, body: { note } }))
       await load()
@@ -89,7 +93,7 @@
   const days = $derived(Math.max(14, Math.min(120, between(first, last) + 2)))
 </script>
 
-{#if work.trouble && work.trouble.errors.length === 0}<p class="error" role="alert">{work.trouble.detail} <button class="link small" onclick={load}>Try again</button></p>{/if}
+<Trouble of={work.trouble} again={load} atFields />
 {#if work.trouble && work.trouble.errors.length > 0 && !putting && !own}<p class="error" role="alert">{work.trouble.errors[0]!.field} {work.trouble.errors[0]!.allowed}</p>{/if}
 {#if batches === null}
   {#if !work.trouble}<p class="quiet">Fetching the plan …</p>{/if}

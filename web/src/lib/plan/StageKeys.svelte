@@ -4,7 +4,8 @@
   import type { BatchView, ChamberView, StageKeysView } from '../api/types'
   import { session } from '../session.svelte'
   import { fixed } from '../units'
-  import { Work } from './plan.svelte'
+  import { Work } from '../parts/work.svelte'
+  import Trouble from '../parts/Trouble.svelte'
 
   interface Props {
     batch: BatchView
@@ -67,7 +68,7 @@
     {:else}<p class="small quiet">A lead saves them.</p>{/if}
   </div>
 {/if}
-{#if work.trouble}<p class="error" role="alert">{work.trouble.detail}</p>{/if}
+<Trouble of={work.trouble} />
 
 <style>
   .keys {

@@ -4,8 +4,10 @@
   import type { MovedView, TaskView } from '../api/types'
   import { session } from '../session.svelte'
   import { when } from '../when'
-  import { Work } from './plan.svelte'
+  import { Work } from '../parts/work.svelte'
   import { away, CHANGES, local, repeatOf, titleOf } from './words'
+  import { asked } from '../parts/ask.svelte'
+  import Trouble from '../parts/Trouble.svelte'
 
   interface Props {
     task: TaskView
@@ -31,9 +33,10 @@
   const callOff = () => work.run(async () => (await dataOf(api.post('/tasks/{id}/call-off', { params: { path: { id: task.id } } })), onchange()))
   const assign = () =>
     work.run(async () => {
-      const who = prompt('Who is to do it? Leave it empty for nobody in particular.', task.who ?? '')
+      const field = { label: 'Name; empty for nobody in particular', kind: 'line', value: task.who ?? '', needed: false, most: 80 } as const
+      const who = await asked(`Who does “${titleOf(task)}”?`, 'Assign task', field)
       if (who === null) return
-      await dataOf(api.post('/tasks/{id}/assign', { params: { path: { id: task.id } }, body: { who: who.trim() === '' ? null : who.trim() } }))
+      await dataOf(api.post('/tasks/{id}/assign', { params: { path: { id: task.id } }, body: { who: who || null } }))
       onchange()
     })
   const keys = $derived(task.code === 'STAGE_BEGINS' && task.batchId && task.stageId)
@@ -64,7 +67,7 @@
   </div>
   {#if noting && !task.doneAt}<label class="note">Note <input bind:value={note} maxlength="500" /></label>{/if}
   {#if keys && !task.doneAt}<p class="small"><a href="/chambers/{task.chamberId}/run#plan">What to press then</a></p>{/if}
-  {#if work.trouble}<p class="error" role="alert">{work.trouble.detail}</p>{/if}
+  <Trouble of={work.trouble} />
   {#if moved.length > 0}
     <div class="small" role="status">
       <p><b>It began at another time than planned; this moved with it:</b></p>

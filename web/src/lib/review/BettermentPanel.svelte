@@ -2,11 +2,12 @@
   /** What would better a box, rehearsed beside the box as it is and beside what was measured. */
   import { api, dataOf } from '../api/client'
   import type { BettermentList, ChamberView, LogReview } from '../api/types'
-  import { Work } from '../plan/plan.svelte'
+  import { Work } from '../parts/work.svelte'
   import { prefs } from '../prefs.svelte'
   import { session } from '../session.svelte'
   import { difference, fixed, level } from '../units'
   import { caution, OBSTACLES, said, type What } from './betterment'
+  import Trouble from '../parts/Trouble.svelte'
 
   interface Props {
     chamberId: string
@@ -52,7 +53,7 @@
 <div class="betterment">
   <button class="button" onclick={rehearse} disabled={work.busy}>{what.length > 0 ? 'Rehearse what would mend it' : 'Rehearse what would better it'}</button>
   {#if work.busy}<span class="quiet" role="status">Rehearsing a day of the room with each change …</span>{/if}
-  {#if work.trouble}<p class="error" role="alert">{work.trouble.errors.map((each) => `${each.field} ${each.allowed}`).join('; ') || work.trouble.detail}</p>{/if}
+  <Trouble of={work.trouble} />
   {#if taken}<p role="status"><span class="mark well" aria-hidden="true">■</span>{taken}</p>{/if}
   {#if found && found.tried.length === 0}
     <p><span class="mark none" aria-hidden="true">□</span>Nothing that was tried betters a day of this room, as it is planned and keyed now.</p>

@@ -5,13 +5,14 @@
   import type { FitList, SeriesView } from '../api/types'
   import type { ChamberDraft } from '../chamber/draft.svelte'
   import NumberField from '../parts/NumberField.svelte'
-  import { Work } from '../plan/plan.svelte'
+  import { Work } from '../parts/work.svelte'
   import { prefs } from '../prefs.svelte'
   import { session } from '../session.svelte'
   import { difference, fixed } from '../units'
   import { when } from '../when'
   import { amount, between, driftOf, experimentOf, thing, untoldOf } from './fit'
   import Residuals from './Residuals.svelte'
+  import Trouble from '../parts/Trouble.svelte'
 
   interface Props {
     draft: ChamberDraft
@@ -120,7 +121,7 @@
       {#if work.busy}<span class="quiet" role="status">Rehearsing along the log …</span>{/if}
     </form>
   {/if}
-  {#if work.trouble}<p class="error" role="alert">{work.trouble.errors[0] ? `${work.trouble.errors[0].field} ${work.trouble.errors[0].allowed}` : work.trouble.detail}</p>{/if}
+  <Trouble of={work.trouble} />
   {#if taken}<p role="status"><span class="mark well" aria-hidden="true">■</span>{taken}</p>{/if}
 
   {#if found && found.fits.length > 0}

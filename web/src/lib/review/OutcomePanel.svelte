@@ -3,12 +3,13 @@
   import { onMount } from 'svelte'
   import { api, dataOf } from '../api/client'
   import type { OutcomesView } from '../api/types'
-  import { Work } from '../plan/plan.svelte'
+  import { Work } from '../parts/work.svelte'
   import { fixed } from '../units'
   import { when } from '../when'
   import { prefs } from '../prefs.svelte'
   import { levelOf } from './words'
   import { among, besides, listed } from './outcome'
+  import Trouble from '../parts/Trouble.svelte'
 
   let { chamberId }: { chamberId: string } = $props()
   const work = new Work()
@@ -20,7 +21,7 @@
 
 <section aria-labelledby="outcome-title">
   <h2 id="outcome-title">What came of it</h2>
-  {#if work.trouble}<p class="error" role="alert">{work.trouble.detail}</p>{/if}
+  <Trouble of={work.trouble} />
   {#if found && found.batches.length === 0}
     <p class="quiet">No batch was in here yet. Put one in on <a href="/chambers/{chamberId}/run#plan">Run</a>, and write down in its log what was taken out, died or hatched.</p>
   {:else if found}

@@ -88,6 +88,14 @@ abstract class AtTheBrowser {
         page.getByRole(AriaRole.LINK, new Page.GetByRoleOptions().setName(Pattern.compile("^" + step))).click();
     }
 
+    void confirm(String act) {
+        Browser.confirm(page, act);
+    }
+
+    void answer(String given, String act) {
+        Browser.answer(page, given, act);
+    }
+
     Locator button(String name) {
         return page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName(name).setExact(true));
     }

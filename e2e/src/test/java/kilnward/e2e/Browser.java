@@ -4,8 +4,11 @@ import com.deque.html.axecore.playwright.AxeBuilder;
 import com.deque.html.axecore.results.Rule;
 import com.microsoft.playwright.BrowserContext;
 import com.microsoft.playwright.BrowserType;
+import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.Playwright;
+import com.microsoft.playwright.assertions.PlaywrightAssertions;
+import com.microsoft.playwright.options.AriaRole;
 import com.microsoft.playwright.options.ServiceWorkerPolicy;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -63,5 +66,18 @@ final class Browser implements AutoCloseable {
     @Override
     public void close() {
         playwright.close();
+    }
+
+    /** Answers the question that stands before a page with yes. */
+    static void confirm(Page page, String act) {
+        Locator dialog = page.getByRole(AriaRole.DIALOG);
+        dialog.getByRole(AriaRole.BUTTON, new Locator.GetByRoleOptions().setName(act).setExact(true)).click();
+        PlaywrightAssertions.assertThat(dialog).hasCount(0);
+    }
+
+    /** Gives what the question asks for. */
+    static void answer(Page page, String given, String act) {
+        page.getByRole(AriaRole.DIALOG).locator("input, textarea").fill(given);
+        confirm(page, act);
     }
 }

@@ -330,8 +330,8 @@ class HatchTest {
         open("run#plan");
         page.locator("summary").filter(new Locator.FilterOptions().setHasText("Stages, and what to press")).click();
         String now = LocalDateTime.ofInstant(clock.instant(), ZoneId.of("Europe/London")).truncatedTo(ChronoUnit.MINUTES).toString();
-        page.onceDialog(dialog -> dialog.accept(now));
         button("began at another time").last().click();
+        Browser.answer(page, now, "Save start");
         assertThat(page.getByText(Pattern.compile("[Ll]ock-?down")).first()).isVisible();
         lived.add("lockdown");
     }
@@ -344,8 +344,8 @@ class HatchTest {
         button("That is right").click();
         assertThat(page.getByRole(AriaRole.LISTITEM).filter(new Locator.FilterOptions().setHasText(Pattern.compile("[Hh]atched"))).first()).isVisible();
         open("run#plan");
-        page.onceDialog(dialog -> dialog.accept("21 of 24"));
         button("It has ended").click();
+        Browser.answer(page, "21 of 24", "End batch");
         assertThat(page.getByText("1 ended")).isVisible();
         lived.add("hatch");
     }

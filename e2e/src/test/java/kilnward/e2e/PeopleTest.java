@@ -21,8 +21,8 @@ import java.util.Set;
 import java.util.TreeSet;
 import java.util.regex.Pattern;
 import kilnward.server.running.ApiClient;
-import kilnward.server.running.ServedServer.Served;
 import kilnward.server.running.ServedServer;
+import kilnward.server.running.ServedServer.Served;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.extension.ExtendWith;
 
@@ -112,9 +112,9 @@ class PeopleTest extends AtTheBrowser {
             assertThat(theirs.getByRole(AriaRole.HEADING, new Page.GetByRoleOptions().setName("Calendar").setExact(true))).isVisible();
             // An owner takes them out: the page they have open says so at the next step.
             page.navigate(base + "/people");
-            page.onceDialog(dialog -> dialog.accept());
             page.getByRole(AriaRole.LISTITEM).filter(new Locator.FilterOptions().setHasText("Dab")).getByRole(AriaRole.BUTTON, new Locator.GetByRoleOptions().setName("Take out"))
                     .click();
+            confirm("Remove from site");
             assertThat(page.getByRole(AriaRole.LISTITEM).filter(new Locator.FilterOptions().setHasText("Dab"))).hasCount(0);
             theirs.navigate(base + "/");
             assertThat(theirs.getByText("You belong to no site.")).isVisible();

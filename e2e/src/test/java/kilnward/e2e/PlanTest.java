@@ -50,12 +50,12 @@ class PlanTest extends AtTheBrowser {
         assertEquals(List.of(), Browser.serious(page));
         // What comes late moves what follows, and says so.
         unfold("Stages, and what to press");
-        page.onceDialog(dialog -> dialog.accept(from.plusDays(20).truncatedTo(ChronoUnit.HOURS).toString()));
         button("began at another time").last().click();
+        answer(from.plusDays(20).truncatedTo(ChronoUnit.HOURS).toString(), "Save start");
         assertThat(page.getByText("This moved:")).isVisible();
         assertThat(page.getByText(Pattern.compile("Turner off: .*→")).first()).isVisible();
-        page.onceDialog(dialog -> dialog.accept("21 of 24"));
         button("It has ended").click();
+        answer("21 of 24", "End batch");
         assertThat(page.getByText("1 ended")).isVisible();
         button("Change its use").click();
         page.getByLabel("Why, and for what").fill("it warms bread in winter");
@@ -86,8 +86,8 @@ class PlanTest extends AtTheBrowser {
         assertThat(page.getByRole(AriaRole.TABLE)).isVisible();
         button("Make an address").click();
         assertThat(page.getByText("Your address, shown this once:")).isVisible();
-        page.onceDialog(dialog -> dialog.accept());
         button("Revoke").first().click();
+        confirm("Revoke address");
         assertThat(page.getByText("never read")).isHidden();
         page.navigate("/capacity");
         button("Reckon").first().click();
