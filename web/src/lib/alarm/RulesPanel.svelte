@@ -1,6 +1,7 @@
 <script lang="ts">
   /** Rules of a chamber: what the plan asks for, what is armed, and how each did before it was. */
   import { onMount } from 'svelte'
+  import { traitsOf } from '../api/catalogue'
   import { api, asTyped, dataOf, Problem } from '../api/client'
   import type { ProposalView, RulePlan, RuleView, SeriesView, TrialView, Urgency } from '../api/types'
   import { QUANTITIES } from '../live/quantities'
@@ -9,6 +10,8 @@
   import { celsiusTo, duration, kelvinTo, toCelsius, toKelvin } from '../units'
   import { when } from '../when'
   import { isNuisance, RULES, ruleSays, trialSays, URGENCIES } from './words'
+  import { asked, confirmed } from '../parts/ask.svelte'
+  import Trouble from '../parts/Trouble.svelte'
 
   interface Props {
     chamberId: string
@@ -83,7 +86,8 @@
 
   const disarm = (rule: RuleView) =>
     attempt('', async () => {
-      if (!confirm(`Disarm “${RULES[rule.rule.kind]}” of ${nameOf(rule.rule.seriesId)}? Nobody is told of it any more; its record stays.`)) return
+      const what = `“${RULES[rule.rule.kind]}” of ${nameOf(rule.rule.seriesId)}`
+      if (!(await confirmed(`Turn off ${what}?`, 'It warns nobody any more. Its record stays.', 'Turn off rule'))) return
       rules = await dataOf(api.remove('/chambers/{chamberId}/rules/{id}', { params: { path: { ...path, id: rule.id } } }))
     })
 
@@ -93,8 +97,9 @@
         rules = await dataOf(api.post('/chambers/{chamberId}/rules/{id}/in-service', { params: { path: { ...path, id: rule.id } } }))
         return
       }
-      const reason = prompt('Why is it out of service for a day?')?.trim()
-      if (!reason) return
+      const field = { label: 'Reason', kind: 'line', value: '', needed: true, most: 300 } as const
+      const reason = await asked(`Take “${RULES[rule.rule.kind]}” out of service for a day?`, 'Take out of service', field, 'It warns nobody for a day.')
+      if (reason === null) return
       const until = new Date(Date.now() + 86_400_000).toISOString()
       rules = await dataOf(api.post('/chambers/{chamberId}/rules/{id}/out-of-service', { params: { path: { ...path, id: rule.id } }, body: { reason, until } }))
     })
@@ -103,23 +108,32 @@
   const nameOf = (id: string) => one(id)?.name ?? 'a series that was taken out'
   const of = (id: string) => ({ quantity: one(id)?.quantity ?? ('PH' as const), unit: one(id)?.unit ?? ('PH' as const) })
 
-  /** What the limit of a kind is: a time, a difference, or a level. */
-  const isTime = (rule: RulePlan) => ['SILENCE', 'BROKEN_PROBE', 'HARM_NEAR'].includes(rule.kind)
-  const isStep = (rule: RulePlan) => ['RATE', 'OUTLIER', 'STUCK'].includes(rule.kind)
-  const warm = (rule: RulePlan) => one(rule.seriesId)?.quantity === 'TEMPERATURE'
+  const limitOf = (rule: RulePlan) => traitsOf(rule.kind).limit
+  const ofSeries = (rule: RulePlan) => limitOf(rule) === 'LEVEL' || limitOf(rule) === 'DIFFERENCE'
+  /** Whether its limit converts with the reader's unit. */
+  const warm = (rule: RulePlan) => one(rule.seriesId)?.quantity === 'TEMPERATURE' && ofSeries(rule)
   const rounded = (value: number) => Math.round(value * 100) / 100
   const toForm = (rule: RulePlan, value: number) =>
-    rounded(isTime(rule) ? value / 60 : !warm(rule) || rule.kind === 'NO_EFFECT' ? value : isStep(rule) ? kelvinTo(prefs.unit, value) : celsiusTo(prefs.unit, value))
+    rounded(limitOf(rule) === 'TIME' ? value / 60 : !warm(rule) ? value : limitOf(rule) === 'DIFFERENCE' ? kelvinTo(prefs.unit, value) : celsiusTo(prefs.unit, value))
   const fromForm = (rule: RulePlan, value: number) =>
-    isTime(rule) ? value * 60 : !warm(rule) || rule.kind === 'NO_EFFECT' ? value : isStep(rule) ? toKelvin(prefs.unit, value) : toCelsius(prefs.unit, value)
+    limitOf(rule) === 'TIME' ? value * 60 : !warm(rule) ? value : limitOf(rule) === 'DIFFERENCE' ? toKelvin(prefs.unit, value) : toCelsius(prefs.unit, value)
+  const differenceUnit = () => (prefs.unit === 'C' ? 'K' : '°F')
   const unitOf = (rule: RulePlan) =>
-    isTime(rule) ? 'min' : rule.kind === 'NO_EFFECT' ? 'W' : warm(rule) ? (isStep(rule) ? (prefs.unit === 'C' ? 'K' : '°F') : `°${prefs.unit}`) : (one(rule.seriesId)?.sign ?? '')
+    limitOf(rule) === 'TIME'
+      ? 'min'
+      : limitOf(rule) === 'POWER'
+        ? 'W'
+        : warm(rule)
+          ? limitOf(rule) === 'DIFFERENCE'
+            ? differenceUnit()
+            : `°${prefs.unit}`
+          : (one(rule.seriesId)?.sign ?? '')
 
   /** How far back it must go is a difference, whatever its limit is. */
-  const toBand = (rule: RulePlan, value: number) => rounded(warm(rule) && !isTime(rule) && rule.kind !== 'NO_EFFECT' ? kelvinTo(prefs.unit, value) : value)
-  const fromBand = (rule: RulePlan, value: number) => (warm(rule) && !isTime(rule) && rule.kind !== 'NO_EFFECT' ? toKelvin(prefs.unit, value) : value)
-  const hasBand = (rule: RulePlan) => ['HIGH', 'LOW', 'RATE', 'OUT_OF_BAND', 'OUTLIER', 'WATER_LOW'].includes(rule.kind)
-  const bandUnit = (rule: RulePlan) => (warm(rule) ? (prefs.unit === 'C' ? 'K' : '°F') : unitOf(rule))
+  const toBand = (rule: RulePlan, value: number) => rounded(warm(rule) ? kelvinTo(prefs.unit, value) : value)
+  const fromBand = (rule: RulePlan, value: number) => (warm(rule) ? toKelvin(prefs.unit, value) : value)
+  const hasBand = (rule: RulePlan) => traitsOf(rule.kind).deadband
+  const bandUnit = (rule: RulePlan) => (warm(rule) ? differenceUnit() : unitOf(rule))
 
   /** What was typed was in the unit of then: in another one it stays the same temperature. */
   let shownIn = prefs.unit
@@ -128,8 +142,8 @@
     if (unit === shownIn) return
     const before = shownIn
     shownIn = unit
-    if (!form || !warm(form.rule) || isTime(form.rule) || form.rule.kind === 'NO_EFFECT') return
-    const turn = (value: number) => rounded(isStep(form!.rule) ? kelvinTo(unit, toKelvin(before, value)) : celsiusTo(unit, toCelsius(before, value)))
+    if (!form || !warm(form.rule)) return
+    const turn = (value: number) => rounded(limitOf(form!.rule) === 'DIFFERENCE' ? kelvinTo(unit, toKelvin(before, value)) : celsiusTo(unit, toCelsius(before, value)))
     form.limit = turn(form.limit)
     if (form.second !== null) form.second = turn(form.second)
     form.deadband = rounded(kelvinTo(unit, toKelvin(before, form.deadband)))
@@ -262,7 +276,7 @@
         {#each Object.entries(URGENCIES) as [each, words] (each)}<option value={each}>{words.words}: {words.meaning}</option>{/each}
       </select></label
     >
-    {#if trouble}<p class="error" role="alert">{trouble.errors[0] ? `${trouble.errors[0].field} ${trouble.errors[0].allowed}` : trouble.detail}</p>{/if}
+    <Trouble of={trouble} />
     {#if tried}<p role="status">{trialSays(tried, form.rule.kind).join(' ')}</p>{/if}
     {#if tried && tried.soundings.length > 0}
       <ul class="small">

@@ -1,6 +1,6 @@
 /** What the server says of keys, schools and new parts, known before anything is asked: catalogue.json is written by it and tested against it. */
 import said from './catalogue.json'
-import type { ChamberPlan, ControllerPlan, Parameter, ProbePlan } from './types'
+import type { ChamberPlan, ControllerPlan, Parameter, ProbePlan, RulePlan } from './types'
 
 type Law = ControllerPlan['profile']['law']
 type Unit = ControllerPlan['profile']['unit']
@@ -16,9 +16,20 @@ interface Begins {
   highest: number
 }
 
+/** What a kind of alarm rule has: what its limit is, and what else has to be typed. */
+export interface RuleTraits {
+  kind: RulePlan['kind']
+  limit: 'LEVEL' | 'DIFFERENCE' | 'TIME' | 'POWER'
+  secondLimit: boolean
+  over: boolean
+  deadband: boolean
+  fewestOthers: number
+}
+
 interface Catalogue {
   parameters: { parameter: Parameter; kind: Kind; choices: number; begins: Record<Unit, Begins> }[]
   laws: { law: Law; needed: Parameter[]; neededOfPair: Parameter[]; offered: Parameter[] }[]
+  rules: RuleTraits[]
   box: NonNullable<ChamberPlan['box']>
   probe: ProbePlan
   profile: ControllerPlan['profile']
@@ -27,9 +38,12 @@ interface Catalogue {
 export const catalogue = said as Catalogue
 
 const parameters = new Map(catalogue.parameters.map((each) => [each.parameter, each]))
+const rules = new Map(catalogue.rules.map((each) => [each.kind, each]))
 const laws = new Map(catalogue.laws.map((each) => [each.law, each]))
 
 export const parameterOf = (parameter: Parameter) => parameters.get(parameter)!
+
+export const traitsOf = (kind: RulePlan['kind']) => rules.get(kind)!
 
 export const kindOf = (parameter: Parameter): Kind => parameterOf(parameter).kind
 

@@ -5,11 +5,14 @@ import java.util.Arrays;
 import java.util.Comparator;
 import java.util.List;
 import kilnward.core.alarm.AlarmState.Happening;
+import kilnward.core.finding.Bounded;
 import kilnward.core.finding.Require;
 
 /** What becomes of an alarm: the states it goes through, from readings and from what people do. */
 public final class AlarmCourse {
-    private static final double LONGEST_DELAY_S = 30 * 86_400;
+    /** A device's clock may be ahead by this (s), and a minute for the way. */
+    public static final double MOST_AHEAD_S = 360;
+    public static final double LONGEST_DELAY_S = 30 * 86_400;
 
     private AlarmCourse() {
     }
@@ -40,15 +43,19 @@ public final class AlarmCourse {
      * @param onS  being so (s)
      * @param offS no longer being so (s)
      */
-    public record Delays(double onS, double offS) {
+    public record Delays(@Bounded(min = 0, max = LONGEST_DELAY_S, unit = "s") double onS, @Bounded(min = 0, max = LONGEST_DELAY_S, unit = "s") double offS) {
         public Delays {
-            Require.within("onDelayS", onS, 0, LONGEST_DELAY_S, "s");
-            Require.within("offDelayS", offS, 0, LONGEST_DELAY_S, "s");
+            Require.within(Delays.class, "onS", onS, "onDelayS");
+            Require.within(Delays.class, "offS", offS, "offDelayS");
         }
     }
 
     /** From one state to another. */
     public record Transition(double atS, AlarmState from, AlarmState to) {
+        /** Whether somebody's act leads from the one to the other, or the end of a shelf, rather than the condition. */
+        public boolean isOfAct() {
+            return to == AlarmState.ACKNOWLEDGED || to == AlarmState.SHELVED || from == AlarmState.SHELVED || from == AlarmState.RETURNED && to == AlarmState.NORMAL;
+        }
     }
 
     /**
@@ -71,6 +78,16 @@ public final class AlarmCourse {
          */
         public Standing setBack(double nowS) {
             return new Standing(nowS, is, Math.min(sinceS, nowS), counts, state, nowS + shelvedUntilS - seenToS);
+        }
+
+        /** Whether it stands in what is the future now: the clock was set back by more than any device may be ahead, and is the one that is right. */
+        public boolean isAhead(double nowS) {
+            return seenToS > nowS + MOST_AHEAD_S;
+        }
+
+        /** The same for one that has listened only since a moment (s): nobody is blamed for what could not be heard while nobody listened. */
+        public Standing listeningSince(double listensSinceS) {
+            return seenToS >= listensSinceS ? this : new Standing(listensSinceS, is, sinceS, counts, state, shelvedUntilS);
         }
 
         /** One that begins to look at a moment. */

@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.OptionalDouble;
 import java.util.stream.IntStream;
+import java.util.stream.Stream;
 import kilnward.core.finding.Require;
 
 /**
@@ -39,6 +40,12 @@ public record Heard(List<Reading> own, List<List<Reading>> others, double holdS)
     /** The same where each value holds for so long (s). */
     public Heard holding(double otherS) {
         return new Heard(own, others, otherS);
+    }
+
+    /** The same for {@link RuleKind#SILENCE} by somebody who has listened only since a moment (s): what was not heard before counts from then. */
+    public Heard listeningSince(double listensSinceS) {
+        return own.isEmpty() || own.get(own.size() - 1).atS() >= listensSinceS ? this
+                : Heard.of(Stream.concat(own.stream(), Stream.of(new Reading(listensSinceS, 0))).toList());
     }
 
     /**

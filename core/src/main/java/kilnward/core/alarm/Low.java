@@ -1,6 +1,7 @@
 package kilnward.core.alarm;
 
 import java.util.OptionalDouble;
+import kilnward.core.finding.Bounded;
 import kilnward.core.finding.Require;
 
 /**
@@ -9,10 +10,10 @@ import kilnward.core.finding.Require;
  * @param limit    in the unit of the readings
  * @param deadband 0 or more, in the unit of the readings
  */
-public record Low(double limit, double deadband) implements Condition {
+public record Low(double limit, @Bounded(min = 0, max = 1e6) double deadband) implements Condition {
     public Low {
         Require.finite("limit", limit);
-        Require.within("deadband", deadband, 0, 1e6, "");
+        Require.within(Low.class, "deadband", deadband);
     }
 
     @Override

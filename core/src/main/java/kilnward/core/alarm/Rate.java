@@ -1,6 +1,7 @@
 package kilnward.core.alarm;
 
 import java.util.OptionalDouble;
+import kilnward.core.finding.Bounded;
 import kilnward.core.finding.Require;
 
 /**
@@ -10,13 +11,13 @@ import kilnward.core.finding.Require;
  * @param limit    per hour, above 0
  * @param deadband per hour
  */
-public record Rate(double limit, double deadband) implements Condition {
+public record Rate(double limit, @Bounded(min = 0, max = 1e6) double deadband) implements Condition {
     static final double OVER_S = 900;
     private static final double PER_HOUR = 3600 / OVER_S;
 
     public Rate {
         Require.positive("limit", limit, "");
-        Require.within("deadband", deadband, 0, 1e6, "");
+        Require.within(Rate.class, "deadband", deadband);
     }
 
     @Override

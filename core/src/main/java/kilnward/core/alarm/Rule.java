@@ -19,6 +19,9 @@ import kilnward.core.life.Side;
  * @param overS       length of the stretch it looks at (s), where its kind does
  */
 public record Rule(RuleKind kind, Urgency urgency, double limit, OptionalDouble secondLimit, double deadband, OptionalDouble overS, Delays delays) {
+    /** A rule that waits for what others send is looked at again after this (s). */
+    public static final double LOOK_AGAIN_S = 5;
+
     public Rule {
         Objects.requireNonNull(kind, "kind");
         Objects.requireNonNull(urgency, "urgency");
@@ -73,6 +76,19 @@ public record Rule(RuleKind kind, Urgency urgency, double limit, OptionalDouble 
             case NO_EFFECT -> Optional.of(side(-secondLimit.orElseThrow()));
             case SILENCE, BROKEN_PROBE, STUCK -> Optional.empty();
         };
+    }
+
+    /**
+     * When it is looked at again though nothing of its own series comes (s): what it waits for may come by another. Infinite for never.
+     *
+     * @param standing how it stands now
+     */
+    public double lookAgainS(Heard heard, AlarmCourse.Standing standing) {
+        double soonS = standing.seenToS() + LOOK_AGAIN_S;
+        if (kind == RuleKind.SILENCE && standing.is()) {
+            return soonS;
+        }
+        return kind == RuleKind.BROKEN_PROBE && !heard.own().isEmpty() ? Math.max(soonS, heard.own().get(heard.own().size() - 1).atS() + limit) : Double.POSITIVE_INFINITY;
     }
 
     private static Side side(double signed) {

@@ -55,8 +55,31 @@ public enum RuleKind {
         return this == NO_EFFECT || this == STUCK;
     }
 
-    /** Whether its limit is a time, not a value of the series. */
-    public boolean isLimitATime() {
-        return this == SILENCE || this == BROKEN_PROBE || this == HARM_NEAR;
+    /** How many other series it needs at least, to be held against. */
+    public int fewestOthers() {
+        return this == OUTLIER ? 2 : this == NO_EFFECT || this == BROKEN_PROBE ? 1 : 0;
+    }
+
+    /** What its limit is: of the quantity it watches, but for a time (s) and a power (W). */
+    public enum Limit {
+        LEVEL,
+        DIFFERENCE,
+        TIME,
+        POWER
+    }
+
+    /** Whether what it watches has to come back by a deadband before it counts as back. */
+    public boolean hasDeadband() {
+        return !hasOver() && limit() != Limit.TIME && limit() != Limit.POWER;
+    }
+
+    /** What its limit is. */
+    public Limit limit() {
+        return switch (this) {
+            case HIGH, LOW, OUT_OF_BAND, WATER_LOW -> Limit.LEVEL;
+            case RATE, OUTLIER, STUCK -> Limit.DIFFERENCE;
+            case SILENCE, BROKEN_PROBE, HARM_NEAR -> Limit.TIME;
+            case NO_EFFECT -> Limit.POWER;
+        };
     }
 }

@@ -7,6 +7,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalDouble;
+import java.util.function.ToIntFunction;
 import java.util.stream.DoubleStream;
 import java.util.stream.IntStream;
 import kilnward.core.alarm.AlarmCourse.Delays;
@@ -27,8 +28,8 @@ public final class RuleProposals {
     private static final double[] SHARES = {0.2, 0.35, 0.5};
     private static final double[] DELAYS_S = {0, 120, 300, 600};
     private static final double USUAL_SHARE = 0.97;
-    private static final double DEADBAND_K = 0.2;
-    private static final double DEADBAND_PCT = 2;
+    /** A spread of this share of the usual step is none. */
+    private static final double NO_MOVE = 0.1;
     /** From a message until somebody has done something (s). */
     private static final double COMES_S = Attendance.USUAL.travelS() + Attendance.USUAL.reachS();
     private static final double ENOUGH_S = 4 * COMES_S;
@@ -39,6 +40,8 @@ public final class RuleProposals {
     private static final double TOO_LONG_S = 1800;
     private static final double TOO_LONG_DAMP_S = 3600;
     private static final double OFF_DELAY_S = 120;
+    private static final double FIRST_LONGER_S = 300;
+    private static final double LONGEST_LONGER_S = 4800;
     /** So many readings may fail to come; common practice, no source. */
     private static final double MISSED = 5;
     private static final double SHORTEST_SILENCE_S = 300;
@@ -82,14 +85,16 @@ public final class RuleProposals {
             Watched one = series.get(i);
             switch (one.spot().measured()) {
                 case TEMPERATURE -> temperature(setup, series, all, i, found);
-                case RELATIVE_HUMIDITY -> {
+                case RELATIVE_HUMIDITY, CARBON_DIOXIDE -> {
                     int own = i;
-                    needs.band(Quantity.RELATIVE_HUMIDITY)
+                    needs.band(one.spot().measured())
                             .ifPresent(band -> found.add(rehearsed(series, all, needs, own, List.of(), new Rule(RuleKind.OUT_OF_BAND, Urgency.MIND, band.low(),
-                                    OptionalDouble.of(band.high()), Math.min(DEADBAND_PCT, 0.2 * (band.high() - band.low())), OptionalDouble.empty(),
+                                    OptionalDouble.of(band.high()), Math.min(deadband(band.quantity()), 0.2 * (band.high() - band.low())), OptionalDouble.empty(),
                                     new Delays(TOO_LONG_DAMP_S, OFF_DELAY_S)))));
                     found.add(
-                            new Proposal(one.id(), List.of(), new Rule(RuleKind.STUCK, Urgency.MIND, 0.1, OptionalDouble.empty(), 0, OptionalDouble.of(STUCK_S), new Delays(0, 0)),
+                            new Proposal(one.id(), List.of(),
+                                    new Rule(RuleKind.STUCK, Urgency.MIND, NO_MOVE * one.spot().measured().holding().step(), OptionalDouble.empty(), 0, OptionalDouble.of(STUCK_S),
+                                            new Delays(0, 0)),
                                     Optional.empty()));
                 }
                 default -> {
@@ -111,7 +116,8 @@ public final class RuleProposals {
         }
         double width = needs.widest().highC() - needs.widest().lowC();
         found.add(rehearsed(series, all, needs, own, List.of(), new Rule(RuleKind.OUT_OF_BAND, Urgency.MIND, rounded(needs.widest().lowC() - placementK),
-                OptionalDouble.of(rounded(needs.widest().highC() - placementK)), Math.min(DEADBAND_K, 0.2 * width), OptionalDouble.empty(), new Delays(TOO_LONG_S, OFF_DELAY_S))));
+                OptionalDouble.of(rounded(needs.widest().highC() - placementK)), Math.min(deadband(Quantity.TEMPERATURE), 0.2 * width), OptionalDouble.empty(),
+                new Delays(TOO_LONG_S, OFF_DELAY_S))));
         needs.maxRateKh()
                 .ifPresent(rate -> found.add(rehearsed(series, all, needs, own, List.of(), Rule.of(RuleKind.RATE, Urgency.SOON, rate, 0.2 * rate, new Delays(300, OFF_DELAY_S)))));
         double heaterW = setup.chamber().heaters().stream().mapToDouble(Heater::powerW).sum();
@@ -141,7 +147,8 @@ public final class RuleProposals {
         for (double share : SHARES) {
             double room = sign * (harmC - fromC) > 0.4 ? share * (harmC - fromC) : sign * 0.3 * share;
             for (double delayS : DELAYS_S) {
-                Rule rule = Rule.of(side == Side.HIGH ? RuleKind.HIGH : RuleKind.LOW, Urgency.SOON, rounded(fromC + room), DEADBAND_K, new Delays(delayS, OFF_DELAY_S));
+                Rule rule = Rule.of(side == Side.HIGH ? RuleKind.HIGH : RuleKind.LOW, Urgency.SOON, rounded(fromC + room), deadband(Quantity.TEMPERATURE),
+                        new Delays(delayS, OFF_DELAY_S));
                 tried.add(new Proposal(series.get(own).id(), List.of(), rule, Optional.of(RuleTrial.rehearsed(rule, rule.condition(List.of(), 0), all, heard))));
             }
         }
@@ -161,8 +168,25 @@ public final class RuleProposals {
                 .filter(ahead -> ahead > 0).map(ahead -> Math.min(ahead, ENOUGH_S)).average().orElse(0));
     }
 
+    /**
+     * What the plan asks for; what was a nuisance over the weeks that were measured has to last longer before it sounds, as long as that helps.
+     *
+     * @param nuisances how often a proposal would have sounded in those weeks for nothing
+     */
+    public static List<Proposal> calmed(Setup setup, List<Watched> series, List<Imagined> all, ToIntFunction<Proposal> nuisances) {
+        return of(setup, series, all).stream().map(each -> {
+            Proposal calm = each;
+            for (double delayS = FIRST_LONGER_S; nuisances.applyAsInt(calm) > 0 && delayS <= LONGEST_LONGER_S; delayS *= 2) {
+                if (delayS > each.rule().delays().onS()) {
+                    calm = again(each, each.rule().with(new Delays(delayS, each.rule().delays().offS())), setup, series, all);
+                }
+            }
+            return nuisances.applyAsInt(calm) < nuisances.applyAsInt(each) ? calm : each;
+        }).toList();
+    }
+
     /** A proposal with another rule, rehearsed again where it was. */
-    public static Proposal again(Proposal proposal, Rule rule, Setup setup, List<Watched> series, List<Imagined> all) {
+    static Proposal again(Proposal proposal, Rule rule, Setup setup, List<Watched> series, List<Imagined> all) {
         List<String> ids = series.stream().map(Watched::id).toList();
         return proposal.trial().isEmpty() ? new Proposal(proposal.seriesId(), proposal.others(), rule, proposal.trial())
                 : rehearsed(series, all, setup.needs(), ids.indexOf(proposal.seriesId()), proposal.others().stream().map(ids::indexOf).toList(), rule);
@@ -194,6 +218,11 @@ public final class RuleProposals {
 
     private static double silence(double everyS) {
         return Math.max(SHORTEST_SILENCE_S, MISSED * everyS);
+    }
+
+    /** What a value has to come back by before it counts as back. */
+    private static double deadband(Quantity quantity) {
+        return quantity.margins().asSound();
     }
 
     private static double rounded(double value) {

@@ -21,11 +21,11 @@ public record Spot(Quantity measured, Optional<String> probeId, Optional<String>
 
     /** Whether the simulator knows what is measured there. */
     public boolean isSimulated() {
-        return measured == Quantity.TEMPERATURE || measured == Quantity.RELATIVE_HUMIDITY || measured == Quantity.POWER;
+        return measured.isHeld() || measured == Quantity.POWER;
     }
 
     /**
-     * What a sound instrument there says (°C, %RH or W).
+     * What a sound instrument there says (in the model's unit, or W).
      *
      * @param before the chamber a while before, for the mean power since
      * @return empty where it says nothing
@@ -38,7 +38,7 @@ public record Spot(Quantity measured, Optional<String> probeId, Optional<String>
         Optional<LiveRun.Felt> felt = now.probes().stream().filter(each -> probeId.isEmpty() || each.probeId().equals(probeId.get())).findFirst();
         return switch (measured) {
             case TEMPERATURE -> felt.stream().mapToDouble(LiveRun.Felt::temperatureC).findFirst();
-            case RELATIVE_HUMIDITY -> felt.isPresent() ? felt.get().value(Quantity.RELATIVE_HUMIDITY) : OptionalDouble.empty();
+            case RELATIVE_HUMIDITY, CARBON_DIOXIDE -> felt.isPresent() ? felt.get().value(measured) : OptionalDouble.empty();
             case POWER -> OptionalDouble.of(now.mains() ? now.heldW() + Math.max(0, now.liveJ() - before.liveJ()) / (now.timeS() - before.timeS()) : 0);
             default -> OptionalDouble.empty();
         };

@@ -11,6 +11,7 @@ import java.util.OptionalDouble;
 import java.util.TreeMap;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
+import kilnward.core.finding.Bounded;
 import kilnward.core.finding.Require;
 import kilnward.core.life.ReadingStep;
 import kilnward.core.probe.DisplayUnit;
@@ -64,7 +65,8 @@ public record Check(Settling settling, int rows, Map<String, Double> references,
      * @param scatter      largest standard deviation of display − reference that still counts as steady
      * @param reason       why a shorter stretch than an hour is enough; empty where it is not shorter
      */
-    public record Rules(double leastS, double slopePerHour, double scatter, String reason) {
+    public record Rules(@Bounded(min = 60, max = 86_400, unit = "s") double leastS, @Bounded(min = 0.01, max = 20, unit = "1/h") double slopePerHour,
+            @Bounded(min = 0.01, max = 20) double scatter, String reason) {
         /** An hour, a fifth of a kelvin an hour, a quarter of a kelvin: common practice, no source. */
         public static final Rules USUAL = new Rules(3600, 0.2, 0.25, "");
 
@@ -80,9 +82,9 @@ public record Check(Settling settling, int rows, Map<String, Double> references,
         }
 
         public Rules {
-            Require.within("leastS", leastS, 60, 86_400, "s");
-            Require.within("slopePerHour", slopePerHour, 0.01, 20, "1/h");
-            Require.within("scatter", scatter, 0.01, 20, "");
+            Require.within(Rules.class, "leastS", leastS);
+            Require.within(Rules.class, "slopePerHour", slopePerHour);
+            Require.within(Rules.class, "scatter", scatter);
             reason = reason == null ? "" : reason;
             Require.that(leastS >= 3600 || !reason.isBlank(), "reason", reason, "must say why less than an hour is enough");
         }

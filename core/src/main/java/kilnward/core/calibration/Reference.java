@@ -2,6 +2,7 @@ package kilnward.core.calibration;
 
 import java.time.LocalDate;
 import java.util.Optional;
+import kilnward.core.finding.Bounded;
 import kilnward.core.finding.Require;
 
 /**
@@ -12,7 +13,7 @@ import kilnward.core.finding.Require;
  * @param correction what is to be added to what it reads, from its certificate or an ice bath
  * @param validTo    last day of its certificate; empty where it has none
  */
-public record Reference(String name, double standard, double correction, Optional<LocalDate> validTo) {
+public record Reference(String name, @Bounded(min = 0, max = 20) double standard, @Bounded(min = -20, max = 20) double correction, Optional<LocalDate> validTo) {
     /** Where the figure for its uncertainty comes from. */
     public enum Basis {
         /** A certificate's expanded uncertainty, coverage factor 2. */
@@ -43,8 +44,8 @@ public record Reference(String name, double standard, double correction, Optiona
 
     public Reference {
         Require.that(name != null && !name.isBlank() && name.length() <= 80, "name", name, "must have 1 to 80 characters");
-        Require.within("standard", standard, 0, 20, "");
-        Require.within("correction", correction, -20, 20, "");
+        Require.within(Reference.class, "standard", standard);
+        Require.within(Reference.class, "correction", correction);
     }
 
     /** What it says when it reads this. */

@@ -1,5 +1,6 @@
 package kilnward.core.chamber;
 
+import kilnward.core.finding.Bounded;
 import kilnward.core.finding.Require;
 
 /**
@@ -11,12 +12,13 @@ import kilnward.core.finding.Require;
  * @param waterKg     water in it (kg)
  * @param electricalW power of its heater while on (W); 0 for a bowl without one
  */
-public record Bowl(String id, double surfaceM2, double waterKg, double electricalW) implements Appliance {
+public record Bowl(String id, @Bounded(min = 0.0001, max = 100, unit = "m²") double surfaceM2, @Bounded(min = 0.01, max = 10_000, unit = "kg") double waterKg,
+        @Bounded(min = 0, max = 100_000, unit = "W") double electricalW) implements Appliance {
     public Bowl {
         Require.named("id", id);
-        Require.within("surfaceM2", surfaceM2, 0.0001, 100, "m²");
-        Require.within("waterKg", waterKg, 0.01, 10_000, "kg");
-        Require.within("electricalW", electricalW, 0, 100_000, "W");
+        Require.within(Bowl.class, "surfaceM2", surfaceM2);
+        Require.within(Bowl.class, "waterKg", waterKg);
+        Require.within(Bowl.class, "electricalW", electricalW);
     }
 
     /** Heat capacity of its water (J/K). */

@@ -2,6 +2,7 @@ package kilnward.core.chamber;
 
 import java.util.Arrays;
 import java.util.List;
+import kilnward.core.finding.Bounded;
 import kilnward.core.finding.Require;
 
 /**
@@ -18,11 +19,12 @@ import kilnward.core.finding.Require;
  * @param innerHeightM inside height (m)
  * @param walls        six walls in the order of {@link WallSide}
  */
-public record Box(double innerLengthM, double innerWidthM, double innerHeightM, List<Wall> walls) {
+public record Box(@Bounded(min = 0.02, max = 50, unit = "m") double innerLengthM, @Bounded(min = 0.02, max = 50, unit = "m") double innerWidthM,
+        @Bounded(min = 0.02, max = 50, unit = "m") double innerHeightM, List<Wall> walls) {
     public Box {
-        Require.within("innerLengthM", innerLengthM, 0.02, 50, "m");
-        Require.within("innerWidthM", innerWidthM, 0.02, 50, "m");
-        Require.within("innerHeightM", innerHeightM, 0.02, 50, "m");
+        Require.within(Box.class, "innerLengthM", innerLengthM);
+        Require.within(Box.class, "innerWidthM", innerWidthM);
+        Require.within(Box.class, "innerHeightM", innerHeightM);
         walls = List.copyOf(walls);
         Require.that(walls.size() == WallSide.values().length, "walls", walls.size(), "must be six walls");
         for (WallSide side : WallSide.values()) {

@@ -7,6 +7,7 @@ import java.util.Optional;
 import java.util.Set;
 import kilnward.core.air.MoistAir;
 import kilnward.core.air.StandardAtmosphere;
+import kilnward.core.finding.Bounded;
 import kilnward.core.finding.Require;
 import kilnward.core.life.OccupantPlace;
 
@@ -26,20 +27,20 @@ import kilnward.core.life.OccupantPlace;
  * @param lossFactor        heat that really goes through walls and openings over what their layers say; 1 until a meter has
  *                          corrected it
  */
-public record Chamber(Box box, Optional<Tank> tank, double airChangesPerHour, AirMovement airMovement, Contents contents,
-        OccupantPlace occupantPlace, double gradientK, List<Appliance> appliances, Room room,
-        double altitudeM, double lossFactor) {
+public record Chamber(Box box, Optional<Tank> tank, @Bounded(min = 0, max = 200, unit = "1/h") double airChangesPerHour, AirMovement airMovement, Contents contents,
+        OccupantPlace occupantPlace, @Bounded(min = -20, max = 20, unit = "K") double gradientK, List<Appliance> appliances, Room room,
+        @Bounded(min = -500, max = 9000, unit = "m") double altitudeM, @Bounded(min = 0.1, max = 10) double lossFactor) {
     public Chamber {
         Objects.requireNonNull(box, "box");
-        Require.within("airChangesPerHour", airChangesPerHour, 0, 200, "1/h");
+        Require.within(Chamber.class, "airChangesPerHour", airChangesPerHour);
         Objects.requireNonNull(airMovement, "airMovement");
         Objects.requireNonNull(contents, "contents");
         Objects.requireNonNull(occupantPlace, "occupantPlace");
-        Require.within("gradientK", gradientK, -20, 20, "K");
+        Require.within(Chamber.class, "gradientK", gradientK);
         appliances = List.copyOf(appliances);
         Objects.requireNonNull(room, "room");
-        Require.within("altitudeM", altitudeM, -500, 9000, "m");
-        Require.within("lossFactor", lossFactor, 0.1, 10, "");
+        Require.within(Chamber.class, "altitudeM", altitudeM);
+        Require.within(Chamber.class, "lossFactor", lossFactor);
         Set<String> ids = new HashSet<>();
         for (Appliance appliance : appliances) {
             Require.that(ids.add(appliance.id()), "appliances", appliance.id(), "must not share an id");

@@ -1,6 +1,7 @@
 package kilnward.core.chamber;
 
 import java.util.Objects;
+import kilnward.core.finding.Bounded;
 import kilnward.core.finding.Require;
 import kilnward.core.life.Metabolism;
 
@@ -14,21 +15,22 @@ import kilnward.core.life.Metabolism;
  * @param wetSurfaceM2     the part of the surface that is wet (m²), at most all of it: soil, substrate, leaves
  * @param waterKg          water that can evaporate from it before it is dry (kg)
  */
-public record Contents(double massKg, double specificHeatJkgK, double surfaceM2, Metabolism living, double wetSurfaceM2,
-        double waterKg) {
+public record Contents(@Bounded(min = 0.001, max = 100_000, unit = "kg") double massKg, @Bounded(min = 100, max = 10_000, unit = "J/(kg K)") double specificHeatJkgK,
+        @Bounded(min = 0.0001, max = 10_000, unit = "m²") double surfaceM2, Metabolism living, @Bounded(min = 0, max = 10_000, unit = "m²") double wetSurfaceM2,
+        @Bounded(min = 0, max = 100_000, unit = "kg") double waterKg) {
     /** Contents whose occupants give off heat alone (W). */
     public Contents(double massKg, double specificHeatJkgK, double surfaceM2, double livingHeatW, double wetSurfaceM2, double waterKg) {
         this(massKg, specificHeatJkgK, surfaceM2, Metabolism.heat(livingHeatW), wetSurfaceM2, waterKg);
     }
 
     public Contents {
-        Require.within("massKg", massKg, 0.001, 100_000, "kg");
-        Require.within("specificHeatJkgK", specificHeatJkgK, 100, 10_000, "J/(kg K)");
-        Require.within("surfaceM2", surfaceM2, 0.0001, 10_000, "m²");
+        Require.within(Contents.class, "massKg", massKg);
+        Require.within(Contents.class, "specificHeatJkgK", specificHeatJkgK);
+        Require.within(Contents.class, "surfaceM2", surfaceM2);
         Objects.requireNonNull(living, "living");
-        Require.within("wetSurfaceM2", wetSurfaceM2, 0, 10_000, "m²");
+        Require.within(Contents.class, "wetSurfaceM2", wetSurfaceM2);
         Require.that(wetSurfaceM2 <= surfaceM2 * (1 + 1e-9), "wetSurfaceM2", wetSurfaceM2, "must not be more than all of its surface (" + Require.plain(surfaceM2) + " m²)");
-        Require.within("waterKg", waterKg, 0, 100_000, "kg");
+        Require.within(Contents.class, "waterKg", waterKg);
     }
 
     /** Dry contents. */

@@ -3,6 +3,7 @@ package kilnward.core.chamber;
 import java.util.Objects;
 import java.util.Optional;
 import java.util.OptionalDouble;
+import kilnward.core.finding.Bounded;
 import kilnward.core.finding.Require;
 
 /**
@@ -17,7 +18,9 @@ import kilnward.core.finding.Require;
  * @param lowestC     inside it gets no colder than this (°C): what it takes out fades over the last kelvins
  * @param ownThermostat its own thermostat, in series with the controller
  */
-public record Cooler(String id, Kind kind, double removesW, double electricalW, OptionalDouble limitK, double lowestC, Optional<OwnThermostat> ownThermostat) implements Appliance {
+public record Cooler(String id, Kind kind, @Bounded(min = 0.1, max = 100_000, unit = "W") double removesW, @Bounded(min = 0.1, max = 100_000, unit = "W") double electricalW,
+        @Bounded(min = 1, max = 100, unit = "K") OptionalDouble limitK, @Bounded(min = -40, max = 30, unit = "°C") double lowestC,
+        Optional<OwnThermostat> ownThermostat) implements Appliance {
     /** It fades over so many kelvins above its lowest temperature. */
     private static final double FADES_K = 4;
     /** How far its coil is below the air (K), and the coldest a coil gets before it ices up (°C); orders of magnitude, from memory. */
@@ -48,10 +51,10 @@ public record Cooler(String id, Kind kind, double removesW, double electricalW, 
     public Cooler {
         Require.named("id", id);
         Objects.requireNonNull(kind, "kind");
-        Require.within("removesW", removesW, 0.1, 100_000, "W");
-        Require.within("electricalW", electricalW, 0.1, 100_000, "W");
-        limitK.ifPresent(limit -> Require.within("limitK", limit, 1, 100, "K"));
-        Require.within("lowestC", lowestC, -40, 30, "°C");
+        Require.within(Cooler.class, "removesW", removesW);
+        Require.within(Cooler.class, "electricalW", electricalW);
+        limitK.ifPresent(limit -> Require.within(Cooler.class, "limitK", limit));
+        Require.within(Cooler.class, "lowestC", lowestC);
         ownThermostat.ifPresent(own -> Require.that(own.isOfCooler(), "closesAtC", own.closesAtC(), "must be above opensAtC: a cooler stops when it is cold enough"));
     }
 

@@ -1,6 +1,7 @@
 package kilnward.core.chamber;
 
 import kilnward.core.air.SaturatedVapour;
+import kilnward.core.finding.Bounded;
 import kilnward.core.finding.Require;
 
 /**
@@ -11,7 +12,8 @@ import kilnward.core.finding.Require;
  * @param electricalW power while on (W)
  * @param compressor  whether a compressor cools its coil, and not a thermoelectric module or a drying wheel
  */
-public record Dehumidifier(String id, double removesGh, double electricalW, boolean compressor) implements Appliance {
+public record Dehumidifier(String id, @Bounded(min = 0.01, max = 1e6, unit = "g/h") double removesGh, @Bounded(min = 0.01, max = 100_000, unit = "W") double electricalW,
+        boolean compressor) implements Appliance {
     /** Its coil: below this dew point it takes nothing out (°C); order of magnitude, from memory. */
     public static final double COIL_C = 5;
 
@@ -22,8 +24,8 @@ public record Dehumidifier(String id, double removesGh, double electricalW, bool
 
     public Dehumidifier {
         Require.named("id", id);
-        Require.within("removesGh", removesGh, 0.01, 1e6, "g/h");
-        Require.within("electricalW", electricalW, 0.01, 100_000, "W");
+        Require.within(Dehumidifier.class, "removesGh", removesGh);
+        Require.within(Dehumidifier.class, "electricalW", electricalW);
     }
 
     /** Air dried down to the coil a second (m³/s). */

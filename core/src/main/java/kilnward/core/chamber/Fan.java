@@ -1,6 +1,7 @@
 package kilnward.core.chamber;
 
 import java.util.Objects;
+import kilnward.core.finding.Bounded;
 import kilnward.core.finding.Require;
 
 /**
@@ -11,7 +12,8 @@ import kilnward.core.finding.Require;
  * @param flowM3h     air it moves (m³/h); for circulation and for a pump it does not matter how much
  * @param electricalW power while on (W)
  */
-public record Fan(String id, Kind kind, double flowM3h, double electricalW) implements Appliance {
+public record Fan(String id, Kind kind, @Bounded(min = 0, max = 100_000, unit = "m³/h") double flowM3h,
+        @Bounded(min = 0.01, max = 10_000, unit = "W") double electricalW) implements Appliance {
     /** What a fan moves, and whether its heat stays inside. */
     public enum Kind {
         /** Stirs the air inside, or the water of a tank. */
@@ -35,8 +37,8 @@ public record Fan(String id, Kind kind, double flowM3h, double electricalW) impl
     public Fan {
         Require.named("id", id);
         Objects.requireNonNull(kind, "kind");
-        Require.within("flowM3h", flowM3h, 0, 100_000, "m³/h");
-        Require.within("electricalW", electricalW, 0.01, 10_000, "W");
+        Require.within(Fan.class, "flowM3h", flowM3h);
+        Require.within(Fan.class, "electricalW", electricalW);
     }
 
     @Override

@@ -1,5 +1,6 @@
 package kilnward.core.chamber;
 
+import kilnward.core.finding.Bounded;
 import kilnward.core.finding.Require;
 
 /**
@@ -9,11 +10,12 @@ import kilnward.core.finding.Require;
  * @param givesGh     carbon dioxide it gives while open (g/h)
  * @param electricalW power while open (W)
  */
-public record GasValve(String id, double givesGh, double electricalW) implements Appliance {
+public record GasValve(String id, @Bounded(min = 0.01, max = 100_000, unit = "g/h") double givesGh,
+        @Bounded(min = 0.01, max = 10_000, unit = "W") double electricalW) implements Appliance {
     public GasValve {
         Require.named("id", id);
-        Require.within("givesGh", givesGh, 0.01, 100_000, "g/h");
-        Require.within("electricalW", electricalW, 0.01, 10_000, "W");
+        Require.within(GasValve.class, "givesGh", givesGh);
+        Require.within(GasValve.class, "electricalW", electricalW);
     }
 
     @Override

@@ -3,6 +3,7 @@ package kilnward.core.chamber;
 import java.util.Objects;
 import java.util.Optional;
 import java.util.OptionalDouble;
+import kilnward.core.finding.Bounded;
 import kilnward.core.finding.Require;
 
 /**
@@ -18,22 +19,24 @@ import kilnward.core.finding.Require;
  * @param ownThermostat  the appliance's own thermostat, in series with the controller
  * @param shinesFromM    how far above the backs of animals it hangs (m): they feel it shine; empty where it does not, or nobody said
  */
-public record Heater(String id, HeaterKind kind, double powerW, double elementJK, double toAirWK, double toContentsWK,
-        OptionalDouble selfLimitC, Optional<OwnThermostat> ownThermostat, OptionalDouble shinesFromM) implements Appliance {
+public record Heater(String id, HeaterKind kind, @Bounded(min = 0.1, max = 100_000, unit = "W") double powerW, @Bounded(min = 0.1, max = 1e8, unit = "J/K") double elementJK,
+        @Bounded(min = 0.0001, max = 1e6, unit = "W/K") double toAirWK, @Bounded(min = 0, max = 1e6, unit = "W/K") double toContentsWK,
+        @Bounded(min = 25, max = 300, unit = "°C") OptionalDouble selfLimitC, Optional<OwnThermostat> ownThermostat,
+        @Bounded(min = 0.1, max = 5, unit = "m") OptionalDouble shinesFromM) implements Appliance {
     private static final double RATED_AT_C = 20;
 
     public Heater {
         Require.named("id", id);
         Objects.requireNonNull(kind, "kind");
-        Require.within("powerW", powerW, 0.1, 100_000, "W");
-        Require.within("elementJK", elementJK, 0.1, 1e8, "J/K");
-        Require.within("toAirWK", toAirWK, 0.0001, 1e6, "W/K");
-        Require.within("toContentsWK", toContentsWK, 0, 1e6, "W/K");
-        selfLimitC.ifPresent(limit -> Require.within("selfLimitC", limit, 25, 300, "°C"));
+        Require.within(Heater.class, "powerW", powerW);
+        Require.within(Heater.class, "elementJK", elementJK);
+        Require.within(Heater.class, "toAirWK", toAirWK);
+        Require.within(Heater.class, "toContentsWK", toContentsWK);
+        selfLimitC.ifPresent(limit -> Require.within(Heater.class, "selfLimitC", limit));
         Objects.requireNonNull(ownThermostat, "ownThermostat");
         shinesFromM.ifPresent(distance -> {
             Require.that(kind.shines(), "shinesFromM", distance, "must be left out: only a lamp, an emitter or a panel shines");
-            Require.within("shinesFromM", distance, 0.1, 5, "m");
+            Require.within(Heater.class, "shinesFromM", distance);
         });
         ownThermostat.ifPresent(own -> Require.that(!own.isOfCooler(), "closesAtC", own.closesAtC(), "must be below opensAtC"));
     }

@@ -2,6 +2,7 @@ package kilnward.core.chamber;
 
 import java.util.Objects;
 import kilnward.core.air.SaturatedVapour;
+import kilnward.core.finding.Bounded;
 import kilnward.core.finding.Require;
 
 /**
@@ -14,7 +15,8 @@ import kilnward.core.finding.Require;
  * @param pulseOnS    while switched on it works for this long (s) …
  * @param pulseRestS  … and rests for this long (s); 0 for one that does not pulse
  */
-public record Humidifier(String id, Kind kind, double outputGh, double electricalW, double pulseOnS, double pulseRestS) implements Appliance {
+public record Humidifier(String id, Kind kind, @Bounded(min = 0.01, max = 1e6, unit = "g/h") double outputGh, @Bounded(min = 0.01, max = 100_000, unit = "W") double electricalW,
+        @Bounded(min = 1, max = 86_400, unit = "s") double pulseOnS, @Bounded(min = 0, max = 86_400, unit = "s") double pulseRestS) implements Appliance {
     /** How a humidifier gives off its water. */
     public enum Kind {
         /** A cold fog of droplets, at a constant rate; what the air cannot take falls on the contents. */
@@ -26,10 +28,10 @@ public record Humidifier(String id, Kind kind, double outputGh, double electrica
     public Humidifier {
         Require.named("id", id);
         Objects.requireNonNull(kind, "kind");
-        Require.within("outputGh", outputGh, 0.01, 1e6, "g/h");
-        Require.within("electricalW", electricalW, 0.01, 100_000, "W");
-        Require.within("pulseOnS", pulseOnS, 1, 86_400, "s");
-        Require.within("pulseRestS", pulseRestS, 0, 86_400, "s");
+        Require.within(Humidifier.class, "outputGh", outputGh);
+        Require.within(Humidifier.class, "electricalW", electricalW);
+        Require.within(Humidifier.class, "pulseOnS", pulseOnS);
+        Require.within(Humidifier.class, "pulseRestS", pulseRestS);
     }
 
     /** Whether it works at a time since it was switched on (s). */

@@ -1,5 +1,6 @@
 package kilnward.core.chamber;
 
+import kilnward.core.finding.Bounded;
 import kilnward.core.finding.Require;
 
 /**
@@ -11,13 +12,14 @@ import kilnward.core.finding.Require;
  * @param onHour      hour of the day at which it comes on, 0 to 24
  * @param hours       hours of light a day, 0 to 24
  */
-public record Lamp(String id, double electricalW, double insideShare, double onHour, double hours) implements Appliance {
+public record Lamp(String id, @Bounded(min = 0.1, max = 100_000, unit = "W") double electricalW, @Bounded(min = 0, max = 1) double insideShare,
+        @Bounded(min = 0, max = 24, unit = "h") double onHour, @Bounded(min = 0, max = 24, unit = "h") double hours) implements Appliance {
     public Lamp {
         Require.named("id", id);
-        Require.within("electricalW", electricalW, 0.1, 100_000, "W");
-        Require.within("insideShare", insideShare, 0, 1, "");
-        Require.within("onHour", onHour, 0, 24, "h");
-        Require.within("hours", hours, 0, 24, "h");
+        Require.within(Lamp.class, "electricalW", electricalW);
+        Require.within(Lamp.class, "insideShare", insideShare);
+        Require.within(Lamp.class, "onHour", onHour);
+        Require.within(Lamp.class, "hours", hours);
     }
 
     @Override

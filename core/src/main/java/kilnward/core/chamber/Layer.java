@@ -2,6 +2,7 @@ package kilnward.core.chamber;
 
 import java.util.List;
 import java.util.Objects;
+import kilnward.core.finding.Bounded;
 import kilnward.core.finding.Require;
 
 /**
@@ -10,13 +11,13 @@ import kilnward.core.finding.Require;
  * @param material    what it is made of
  * @param thicknessMm thickness (mm), 0.1 to 1000
  */
-public record Layer(Material material, double thicknessMm) {
+public record Layer(Material material, @Bounded(min = 0.1, max = 1000, unit = "mm") double thicknessMm) {
     /** Surface resistance between a wall and still air, horizontal heat flow (ISO 6946), m²K/W. */
     public static final double STILL_AIR_M2KW = 0.13;
 
     public Layer {
         Objects.requireNonNull(material, "material");
-        Require.within("thicknessMm", thicknessMm, 0.1, 1000, "mm");
+        Require.within(Layer.class, "thicknessMm", thicknessMm);
     }
 
     /** Thickness (m). */

@@ -1,6 +1,7 @@
 package kilnward.core.chamber;
 
 import java.util.Arrays;
+import kilnward.core.finding.Bounded;
 import kilnward.core.finding.Require;
 
 /**
@@ -11,14 +12,15 @@ import kilnward.core.finding.Require;
  * @param insideMeanC mean inside over that time (°C)
  * @param roomMeanC   mean of the room over that time (°C), at least 2 K away from inside
  */
-public record MeterReading(double energyKWh, double hours, double insideMeanC, double roomMeanC) {
+public record MeterReading(@Bounded(min = 0.001, max = 100_000, unit = "kWh") double energyKWh, @Bounded(min = 6, max = 8784, unit = "h") double hours,
+        @Bounded(min = -30, max = 80, unit = "°C") double insideMeanC, @Bounded(min = -50, max = 60, unit = "°C") double roomMeanC) {
     private static final double LEAST_DIFFERENCE_K = 2;
 
     public MeterReading {
-        Require.within("energyKWh", energyKWh, 0.001, 100_000, "kWh");
-        Require.within("hours", hours, 6, 8784, "h");
-        Require.within("insideMeanC", insideMeanC, -30, 80, "°C");
-        Require.within("roomMeanC", roomMeanC, -50, 60, "°C");
+        Require.within(MeterReading.class, "energyKWh", energyKWh);
+        Require.within(MeterReading.class, "hours", hours);
+        Require.within(MeterReading.class, "insideMeanC", insideMeanC);
+        Require.within(MeterReading.class, "roomMeanC", roomMeanC);
         Require.that(insideMeanC - roomMeanC >= LEAST_DIFFERENCE_K, "insideMeanC", insideMeanC,
                 "must be 2 K or more above the room: in a room as warm as the box the meter tells nothing of the walls");
     }

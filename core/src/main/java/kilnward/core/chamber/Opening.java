@@ -1,6 +1,7 @@
 package kilnward.core.chamber;
 
 import java.util.List;
+import kilnward.core.finding.Bounded;
 import kilnward.core.finding.Require;
 
 /**
@@ -9,9 +10,9 @@ import kilnward.core.finding.Require;
  * @param areaM2 area (m²)
  * @param layers its layers, inside first, at least one
  */
-public record Opening(double areaM2, List<Layer> layers) {
+public record Opening(@Bounded(min = 0.0001, max = 100, unit = "m²") double areaM2, List<Layer> layers) {
     public Opening {
-        Require.within("areaM2", areaM2, 0.0001, 100, "m²");
+        Require.within(Opening.class, "areaM2", areaM2);
         layers = List.copyOf(layers);
         Require.that(!layers.isEmpty(), "layers", layers, "must hold at least one layer");
     }

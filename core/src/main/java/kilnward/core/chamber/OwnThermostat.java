@@ -1,5 +1,6 @@
 package kilnward.core.chamber;
 
+import kilnward.core.finding.Bounded;
 import kilnward.core.finding.Require;
 
 /**
@@ -9,10 +10,10 @@ import kilnward.core.finding.Require;
  * @param opensAtC  air temperature at which it stops the appliance (°C)
  * @param closesAtC air temperature at which it lets it run again (°C)
  */
-public record OwnThermostat(double opensAtC, double closesAtC) {
+public record OwnThermostat(@Bounded(min = -30, max = 120, unit = "°C") double opensAtC, @Bounded(min = -30, max = 120, unit = "°C") double closesAtC) {
     public OwnThermostat {
-        Require.within("opensAtC", opensAtC, -30, 120, "°C");
-        Require.within("closesAtC", closesAtC, -30, 120, "°C");
+        Require.within(OwnThermostat.class, "opensAtC", opensAtC);
+        Require.within(OwnThermostat.class, "closesAtC", closesAtC);
         Require.that(closesAtC != opensAtC, "closesAtC", closesAtC, "must differ from opensAtC");
     }
 

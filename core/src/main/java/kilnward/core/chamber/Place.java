@@ -1,6 +1,7 @@
 package kilnward.core.chamber;
 
 import java.util.Optional;
+import kilnward.core.finding.Bounded;
 import kilnward.core.finding.Require;
 
 /**
@@ -13,14 +14,15 @@ import kilnward.core.finding.Require;
  * @param widthM  its extent from front to back (m)
  * @param heightM its extent upwards (m)
  */
-public record Place(double xM, double yM, double zM, double lengthM, double widthM, double heightM) {
+public record Place(@Bounded(min = 0, max = 50, unit = "m") double xM, @Bounded(min = 0, max = 50, unit = "m") double yM, @Bounded(min = 0, max = 50, unit = "m") double zM,
+        @Bounded(min = 0, max = 50, unit = "m") double lengthM, @Bounded(min = 0, max = 50, unit = "m") double widthM, @Bounded(min = 0, max = 50, unit = "m") double heightM) {
     public Place {
-        Require.within("xM", xM, 0, 50, "m");
-        Require.within("yM", yM, 0, 50, "m");
-        Require.within("zM", zM, 0, 50, "m");
-        Require.within("lengthM", lengthM, 0, 50, "m");
-        Require.within("widthM", widthM, 0, 50, "m");
-        Require.within("heightM", heightM, 0, 50, "m");
+        Require.within(Place.class, "xM", xM);
+        Require.within(Place.class, "yM", yM);
+        Require.within(Place.class, "zM", zM);
+        Require.within(Place.class, "lengthM", lengthM);
+        Require.within(Place.class, "widthM", widthM);
+        Require.within(Place.class, "heightM", heightM);
     }
 
     /** A point. */

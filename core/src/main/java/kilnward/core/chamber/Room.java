@@ -4,6 +4,7 @@ import java.util.Objects;
 import java.util.Optional;
 import java.util.OptionalDouble;
 import kilnward.core.air.MoistAir;
+import kilnward.core.finding.Bounded;
 import kilnward.core.finding.Require;
 import kilnward.core.quantity.Quantity;
 
@@ -19,18 +20,20 @@ import kilnward.core.quantity.Quantity;
  * @param sun         sun on it; empty for none
  * @param carbonDioxidePpm carbon dioxide in its air (ppm); empty where it is not known, and then none is simulated
  */
-public record Room(double coldestC, double warmestC, double warmestHour, OptionalDouble humidityPct, OptionalDouble groundC,
-        Optional<Sun> sun, OptionalDouble carbonDioxidePpm) {
+public record Room(@Bounded(min = -50, max = 60, unit = "°C") double coldestC, @Bounded(min = -50, max = 60, unit = "°C") double warmestC,
+        @Bounded(min = 0, max = 24, unit = "h") double warmestHour, @Bounded(min = 0, max = 100, unit = "%RH") OptionalDouble humidityPct,
+        @Bounded(min = -50, max = 60, unit = "°C") OptionalDouble groundC,
+        Optional<Sun> sun, @Bounded(min = 200, max = 10_000, unit = "ppm") OptionalDouble carbonDioxidePpm) {
     public Room {
-        Require.within("coldestC", coldestC, -50, 60, "°C");
-        Require.within("warmestC", warmestC, -50, 60, "°C");
+        Require.within(Room.class, "coldestC", coldestC);
+        Require.within(Room.class, "warmestC", warmestC);
         Require.that(warmestC >= coldestC, "warmestC", warmestC,
                 "must not be below coldestC (" + Require.plain(coldestC) + " °C)");
-        Require.within("warmestHour", warmestHour, 0, 24, "h");
-        humidityPct.ifPresent(humidity -> Require.within("humidityPct", humidity, 0, 100, "%RH"));
-        groundC.ifPresent(ground -> Require.within("groundC", ground, -50, 60, "°C"));
+        Require.within(Room.class, "warmestHour", warmestHour);
+        humidityPct.ifPresent(humidity -> Require.within(Room.class, "humidityPct", humidity));
+        groundC.ifPresent(ground -> Require.within(Room.class, "groundC", ground));
         Objects.requireNonNull(sun, "sun");
-        carbonDioxidePpm.ifPresent(ppm -> Require.within("carbonDioxidePpm", ppm, 200, 10_000, "ppm"));
+        carbonDioxidePpm.ifPresent(ppm -> Require.within(Room.class, "carbonDioxidePpm", ppm));
     }
 
     /** A room of whose carbon dioxide nothing is known. */

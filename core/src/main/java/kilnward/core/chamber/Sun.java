@@ -1,5 +1,6 @@
 package kilnward.core.chamber;
 
+import kilnward.core.finding.Bounded;
 import kilnward.core.finding.Require;
 
 /**
@@ -9,7 +10,8 @@ import kilnward.core.finding.Require;
  * @param riseHour hour it rises, 0 to 24
  * @param setHour  hour it sets, after {@code riseHour}
  */
-public record Sun(double peakWm2, double riseHour, double setHour) {
+public record Sun(@Bounded(min = 0, max = 1400, unit = "W/m²") double peakWm2, @Bounded(min = 0, max = 24, unit = "h") double riseHour,
+        @Bounded(min = 0, max = 24, unit = "h") double setHour) {
     /** Solar constant (W/m²). */
     static final double ABOVE_THE_AIR_WM2 = 1367;
     /** Where nobody says where it stands (degrees north): the middle of where most who breed and grow under glass live; how high the sun climbs follows from it and from the length of the day. */
@@ -21,9 +23,9 @@ public record Sun(double peakWm2, double riseHour, double setHour) {
     public static final double ON_CONTENTS = 0.7;
 
     public Sun {
-        Require.within("peakWm2", peakWm2, 0, 1400, "W/m²");
-        Require.within("riseHour", riseHour, 0, 24, "h");
-        Require.within("setHour", setHour, 0, 24, "h");
+        Require.within(Sun.class, "peakWm2", peakWm2);
+        Require.within(Sun.class, "riseHour", riseHour);
+        Require.within(Sun.class, "setHour", setHour);
         Require.that(setHour > riseHour, "setHour", setHour, "must be after riseHour");
     }
 

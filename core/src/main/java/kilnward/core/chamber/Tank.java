@@ -1,5 +1,6 @@
 package kilnward.core.chamber;
 
+import kilnward.core.finding.Bounded;
 import kilnward.core.finding.Require;
 
 /**
@@ -8,7 +9,7 @@ import kilnward.core.finding.Require;
  * @param waterHeightM height of the water (m), at most the inside height of the box
  * @param coveredShare share of the surface under a cover, 0 open to 1 closed
  */
-public record Tank(double waterHeightM, double coveredShare) {
+public record Tank(@Bounded(min = 0.01, max = 10, unit = "m") double waterHeightM, @Bounded(min = 0, max = 1) double coveredShare) {
     /** Heat capacity of water (J/(m³ K)), near 20 °C. */
     static final double WATER_JM3K = 997 * 4180.0;
     /** Between water and a wall or a thing in it (W/(m²K)); order of magnitude, from memory. */
@@ -23,8 +24,8 @@ public record Tank(double waterHeightM, double coveredShare) {
     static final double COVER_WM2K = 3;
 
     public Tank {
-        Require.within("waterHeightM", waterHeightM, 0.01, 10, "m");
-        Require.within("coveredShare", coveredShare, 0, 1, "");
+        Require.within(Tank.class, "waterHeightM", waterHeightM);
+        Require.within(Tank.class, "coveredShare", coveredShare);
     }
 
     /** Heat through the surface to the room without evaporation (W/K) over an area (m²). */

@@ -1,6 +1,7 @@
 package kilnward.core.chamber;
 
 import java.util.Optional;
+import kilnward.core.finding.Bounded;
 import kilnward.core.finding.Require;
 
 /**
@@ -11,7 +12,8 @@ import kilnward.core.finding.Require;
  * @param electricalW power of what holds it open (W)
  * @param opening     how big it is; empty where nobody has measured it
  */
-public record Vent(String id, double openPerHour, double electricalW, Optional<Size> opening) implements Appliance {
+public record Vent(String id, @Bounded(min = LEAST_PER_HOUR, max = 500, unit = "1/h") double openPerHour, @Bounded(min = 0.01, max = 10_000, unit = "W") double electricalW,
+        Optional<Size> opening) implements Appliance {
     private static final double LEAST_PER_HOUR = 0.01;
 
     /** Discharge of a sharp-edged opening, and the difference it is reckoned for (K): a few kelvins, as in a house that is kept cool; handbook values from memory. */
@@ -26,10 +28,10 @@ public record Vent(String id, double openPerHour, double electricalW, Optional<S
      * @param areaM2  free area while open (m²)
      * @param heightM height of its middle above the middle of where air comes in (m)
      */
-    public record Size(double areaM2, double heightM) {
+    public record Size(@Bounded(min = 0.0001, max = 100, unit = "m²") double areaM2, @Bounded(min = 0.05, max = 20, unit = "m") double heightM) {
         public Size {
-            Require.within("areaM2", areaM2, 0.0001, 100, "m²");
-            Require.within("heightM", heightM, 0.05, 20, "m");
+            Require.within(Size.class, "areaM2", areaM2);
+            Require.within(Size.class, "heightM", heightM);
         }
 
         /** Air that rises through it and a way in of the same size: C_d·A·√(2·g·h·ΔT/T)/√2 (EN 16798-7, from memory), for 5 K (m³/h). */
@@ -50,8 +52,8 @@ public record Vent(String id, double openPerHour, double electricalW, Optional<S
 
     public Vent {
         Require.named("id", id);
-        Require.within("openPerHour", openPerHour, LEAST_PER_HOUR, 500, "1/h");
-        Require.within("electricalW", electricalW, 0.01, 10_000, "W");
+        Require.within(Vent.class, "openPerHour", openPerHour);
+        Require.within(Vent.class, "electricalW", electricalW);
     }
 
     @Override

@@ -4,6 +4,7 @@ import java.util.List;
 import java.util.Objects;
 import java.util.Optional;
 import java.util.OptionalDouble;
+import kilnward.core.finding.Bounded;
 import kilnward.core.finding.Require;
 import kilnward.core.probe.Display;
 
@@ -20,14 +21,14 @@ import kilnward.core.probe.Display;
  * @param companion what it makes of the humidity that the same probes read, beside its own display; empty where it reads none
  * @param highAlarmOpens whether its outputs stay off while the high alarm sounds
  */
-public record Controller(String id, List<String> probeIds, Display display, double samplingS, OptionalDouble highAlarm,
+public record Controller(String id, List<String> probeIds, Display display, @Bounded(min = 1, max = 600, unit = "s") double samplingS, OptionalDouble highAlarm,
         OptionalDouble lowAlarm, List<Loop> loops, Optional<Display> companion, boolean highAlarmOpens) {
     public Controller {
         Require.that(id != null && !id.isBlank(), "id", id, "must be given");
         probeIds = List.copyOf(probeIds);
         Require.that(!probeIds.isEmpty(), "probeIds", probeIds, "must name at least one probe");
         Objects.requireNonNull(display, "display");
-        Require.within("samplingS", samplingS, 1, 600, "s");
+        Require.within(Controller.class, "samplingS", samplingS);
         Objects.requireNonNull(highAlarm, "highAlarm");
         Objects.requireNonNull(lowAlarm, "lowAlarm");
         loops = List.copyOf(loops);

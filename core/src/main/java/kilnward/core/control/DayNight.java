@@ -1,5 +1,6 @@
 package kilnward.core.control;
 
+import kilnward.core.finding.Bounded;
 import kilnward.core.finding.Require;
 
 /** When a controller takes its day set and when its night set. A closed family: a clock, or a light sensor with a delay. */
@@ -27,10 +28,10 @@ public sealed interface DayNight permits DayNight.Always, DayNight.Clock, DayNig
      * @param dayFromHour hour at which the day set takes over, 0 to 24
      * @param dayToHour   hour at which the night set takes over, 0 to 24
      */
-    record Clock(double dayFromHour, double dayToHour) implements DayNight {
+    record Clock(@Bounded(min = 0, max = 24, unit = "h") double dayFromHour, @Bounded(min = 0, max = 24, unit = "h") double dayToHour) implements DayNight {
         public Clock {
-            Require.within("dayFromHour", dayFromHour, 0, 24, "h");
-            Require.within("dayToHour", dayToHour, 0, 24, "h");
+            Require.within(Clock.class, "dayFromHour", dayFromHour);
+            Require.within(Clock.class, "dayToHour", dayToHour);
         }
 
         @Override
@@ -49,10 +50,10 @@ public sealed interface DayNight permits DayNight.Always, DayNight.Clock, DayNig
      * @param belowPct night is below this level (%)
      * @param delayS   for this long without a break (s); so is day above it
      */
-    record Light(double belowPct, double delayS) implements DayNight {
+    record Light(@Bounded(min = 0, max = 100, unit = "%") double belowPct, @Bounded(min = 0, max = 86_400, unit = "s") double delayS) implements DayNight {
         public Light {
-            Require.within("belowPct", belowPct, 0, 100, "%");
-            Require.within("delayS", delayS, 0, 86_400, "s");
+            Require.within(Light.class, "belowPct", belowPct);
+            Require.within(Light.class, "delayS", delayS);
         }
 
         @Override

@@ -1,6 +1,7 @@
 package kilnward.core.control;
 
 import java.util.Objects;
+import kilnward.core.finding.Bounded;
 import kilnward.core.finding.Require;
 
 /**
@@ -17,8 +18,8 @@ import kilnward.core.finding.Require;
  * @param floorAsOne       whether that floor counts as 1 %, so that the scale above it is stretched
  * @param fan              which of the two fans this output is
  */
-public record FanBand(Sets day, Sets night, DayNight dayNight, double underPressurePct, IntakeBelowSet intakeBelowSet,
-        double floorPct, double kickS, boolean floorAsOne, Fan fan) implements Law {
+public record FanBand(Sets day, Sets night, DayNight dayNight, @Bounded(min = 0, max = 100, unit = "%") double underPressurePct, IntakeBelowSet intakeBelowSet,
+        @Bounded(min = 0, max = 100, unit = "%") double floorPct, @Bounded(min = 0, max = 60, unit = "s") double kickS, boolean floorAsOne, Fan fan) implements Law {
     /** Which fan. */
     public enum Fan {
         EXHAUST,
@@ -56,15 +57,15 @@ public record FanBand(Sets day, Sets night, DayNight dayNight, double underPress
      * @param minimumPct      lowest speed (%), 0 to 100; 0 lets the fan stop
      * @param maximumPct      highest speed (%), not below {@code minimumPct}
      */
-    public record Sets(double setTemperature, double temperatureBand, double setHumidityPct, double humidityBandPct,
-            double minimumPct, double maximumPct) {
+    public record Sets(double setTemperature, double temperatureBand, @Bounded(min = 0, max = 100, unit = "%RH") double setHumidityPct, double humidityBandPct,
+            @Bounded(min = 0, max = 100, unit = "%") double minimumPct, @Bounded(min = 0, max = 100, unit = "%") double maximumPct) {
         public Sets {
             Require.finite("setTemperature", setTemperature);
             Require.positive("temperatureBand", temperatureBand, "");
-            Require.within("setHumidityPct", setHumidityPct, 0, 100, "%RH");
+            Require.within(Sets.class, "setHumidityPct", setHumidityPct);
             Require.positive("humidityBandPct", humidityBandPct, "");
-            Require.within("minimumPct", minimumPct, 0, 100, "%");
-            Require.within("maximumPct", maximumPct, 0, 100, "%");
+            Require.within(Sets.class, "minimumPct", minimumPct);
+            Require.within(Sets.class, "maximumPct", maximumPct);
             Require.that(minimumPct <= maximumPct, "minimumPct", minimumPct,
                     "must not be above maximumPct (" + Require.plain(maximumPct) + " %)");
         }
@@ -74,10 +75,10 @@ public record FanBand(Sets day, Sets night, DayNight dayNight, double underPress
         Objects.requireNonNull(day, "day");
         Objects.requireNonNull(night, "night");
         Objects.requireNonNull(dayNight, "dayNight");
-        Require.within("underPressurePct", underPressurePct, 0, 100, "%");
+        Require.within(FanBand.class, "underPressurePct", underPressurePct);
         Objects.requireNonNull(intakeBelowSet, "intakeBelowSet");
-        Require.within("floorPct", floorPct, 0, 100, "%");
-        Require.within("kickS", kickS, 0, 60, "s");
+        Require.within(FanBand.class, "floorPct", floorPct);
+        Require.within(FanBand.class, "kickS", kickS);
         Objects.requireNonNull(fan, "fan");
     }
 

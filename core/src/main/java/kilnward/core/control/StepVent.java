@@ -3,6 +3,7 @@ package kilnward.core.control;
 import java.util.Objects;
 import java.util.Optional;
 import kilnward.core.air.SaturatedVapour;
+import kilnward.core.finding.Bounded;
 import kilnward.core.finding.Require;
 
 /**
@@ -20,8 +21,9 @@ import kilnward.core.finding.Require;
  * @param everyS         time between two moves (s), above 0
  * @param motor          its motor; empty for one that is there at once
  */
-public record StepVent(double setTemperature, double neutral, Optional<Humidity> humidity, Optional<Humidity> nightHumidity, DayNight dayNight,
-        double stepPct, double everyS, Optional<Motor> motor) implements Law {
+public record StepVent(@Bounded(min = -60, max = 250) double setTemperature, @Bounded(min = 0, max = 40) double neutral, Optional<Humidity> humidity,
+        Optional<Humidity> nightHumidity, DayNight dayNight,
+        @Bounded(min = 0.1, max = 100, unit = "%") double stepPct, @Bounded(min = 1, max = 7200, unit = "s") double everyS, Optional<Motor> motor) implements Law {
     /** How far short of its ends it stops (%), and within which it counts as fully open; common practice, no source. */
     public static final double END_MARGIN_PCT = 3;
 
@@ -33,10 +35,11 @@ public record StepVent(double setTemperature, double neutral, Optional<Humidity>
      * @param outdoorLowC  only while it is at least this warm outside (°C)
      * @param outdoorHighC only while it is at most this warm outside (°C)
      */
-    public record Humidity(double setPct, double neutralPct, double outdoorLowC, double outdoorHighC) {
+    public record Humidity(@Bounded(min = 0, max = 100, unit = "%RH") double setPct, @Bounded(min = 0, max = 50, unit = "%RH") double neutralPct, double outdoorLowC,
+            double outdoorHighC) {
         public Humidity {
-            Require.within("setPct", setPct, 0, 100, "%RH");
-            Require.within("neutralPct", neutralPct, 0, 50, "%RH");
+            Require.within(Humidity.class, "setPct", setPct);
+            Require.within(Humidity.class, "neutralPct", neutralPct);
             Require.that(outdoorHighC > outdoorLowC, "outdoorHighC", outdoorHighC, "must be above outdoorLowC");
         }
     }
@@ -47,10 +50,10 @@ public record StepVent(double setTemperature, double neutral, Optional<Humidity>
      * @param strokeS  from shut to open (s)
      * @param timeoutS longest that one move may take (s); what is not there by then is stopped
      */
-    public record Motor(double strokeS, double timeoutS) {
+    public record Motor(@Bounded(min = 1, max = 3600, unit = "s") double strokeS, @Bounded(min = 1, max = 3600, unit = "s") double timeoutS) {
         public Motor {
-            Require.within("strokeS", strokeS, 1, 3600, "s");
-            Require.within("timeoutS", timeoutS, 1, 3600, "s");
+            Require.within(Motor.class, "strokeS", strokeS);
+            Require.within(Motor.class, "timeoutS", timeoutS);
         }
 
         /** How far one move gets at most, as a share of the whole. */
@@ -60,10 +63,10 @@ public record StepVent(double setTemperature, double neutral, Optional<Humidity>
     }
 
     public StepVent {
-        Require.within("setTemperature", setTemperature, -60, 250, "");
-        Require.within("neutral", neutral, 0, 40, "");
-        Require.within("stepPct", stepPct, 0.1, 100, "%");
-        Require.within("everyS", everyS, 1, 7200, "s");
+        Require.within(StepVent.class, "setTemperature", setTemperature);
+        Require.within(StepVent.class, "neutral", neutral);
+        Require.within(StepVent.class, "stepPct", stepPct);
+        Require.within(StepVent.class, "everyS", everyS);
         Objects.requireNonNull(motor, "motor");
         Objects.requireNonNull(dayNight, "dayNight");
         Require.that(nightHumidity.isEmpty() || humidity.isPresent(), "nightHumidity", nightHumidity, "must stand beside one by day");

@@ -2,6 +2,7 @@ package kilnward.core.control;
 
 import java.util.Objects;
 import java.util.OptionalDouble;
+import kilnward.core.finding.Bounded;
 import kilnward.core.finding.Require;
 
 /**
@@ -15,13 +16,13 @@ import kilnward.core.finding.Require;
  * @param integralS time in which the integral repeats what the band alone does (s); infinite for none
  * @param windowS   length of a window (s), 2 to 3600
  */
-public record TimeProportional(Direction direction, double setValue, double band, double integralS, double windowS) implements Law {
+public record TimeProportional(Direction direction, double setValue, double band, double integralS, @Bounded(min = 2, max = 3600, unit = "s") double windowS) implements Law {
     public TimeProportional {
         Objects.requireNonNull(direction, "direction");
         Require.finite("setValue", setValue);
         Require.positive("band", band, "");
         Require.that(integralS > 0, "integralS", integralS, "must be above 0 s");
-        Require.within("windowS", windowS, 2, 3600, "s");
+        Require.within(TimeProportional.class, "windowS", windowS);
     }
 
     @Override

@@ -1,5 +1,6 @@
 package kilnward.core.control;
 
+import kilnward.core.finding.Bounded;
 import kilnward.core.finding.Require;
 
 /**
@@ -11,16 +12,18 @@ import kilnward.core.finding.Require;
  * @param pulseOnS    while there is a demand it works this long (s) …
  * @param pulseRestS  … and rests this long (s); 0 for no pauses
  */
-public record Timers(double actDelayS, double minOffS, double afterMainsS, double pulseOnS, double pulseRestS) {
+public record Timers(@Bounded(min = 0, max = 86_400, unit = "s") double actDelayS, @Bounded(min = 0, max = 86_400, unit = "s") double minOffS,
+        @Bounded(min = 0, max = 86_400, unit = "s") double afterMainsS, @Bounded(min = 0, max = 86_400, unit = "s") double pulseOnS,
+        @Bounded(min = 0, max = 86_400, unit = "s") double pulseRestS) {
     /** Nothing held back. */
     public static final Timers NONE = new Timers(0, 0);
 
     public Timers {
-        Require.within("actDelayS", actDelayS, 0, 86_400, "s");
-        Require.within("minOffS", minOffS, 0, 86_400, "s");
-        Require.within("afterMainsS", afterMainsS, 0, 86_400, "s");
-        Require.within("pulseOnS", pulseOnS, 0, 86_400, "s");
-        Require.within("pulseRestS", pulseRestS, 0, 86_400, "s");
+        Require.within(Timers.class, "actDelayS", actDelayS);
+        Require.within(Timers.class, "minOffS", minOffS);
+        Require.within(Timers.class, "afterMainsS", afterMainsS);
+        Require.within(Timers.class, "pulseOnS", pulseOnS);
+        Require.within(Timers.class, "pulseRestS", pulseRestS);
         Require.that(pulseRestS == 0 || pulseOnS > 0, "pulseOnS", pulseOnS, "must be above 0 s where there are rests, or it would never work");
     }
 

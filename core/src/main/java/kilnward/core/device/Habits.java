@@ -4,6 +4,7 @@ import java.util.List;
 import java.util.Objects;
 import java.util.OptionalDouble;
 import java.util.Set;
+import kilnward.core.finding.Bounded;
 import kilnward.core.finding.Require;
 
 /**
@@ -20,8 +21,9 @@ import kilnward.core.finding.Require;
  * @param highAlarmDoes  what its high alarm does; empty where not known
  * @param lowAlarmDoes   the same of its low alarm
  */
-public record Habits(LeftAlone leftAlone, OptionalDouble restS, Sounder sounder, LinkLoss linkLoss, double highAlarmLeast,
-        double lowAlarmLeast, List<Code> codes, Calibration calibration, Set<AlarmDoes> highAlarmDoes, Set<AlarmDoes> lowAlarmDoes) {
+public record Habits(LeftAlone leftAlone, @Bounded(min = 0.5, max = 600, unit = "s") OptionalDouble restS, Sounder sounder, LinkLoss linkLoss,
+        @Bounded(min = 0, max = 50) double highAlarmLeast,
+        @Bounded(min = 0, max = 50) double lowAlarmLeast, List<Code> codes, Calibration calibration, Set<AlarmDoes> highAlarmDoes, Set<AlarmDoes> lowAlarmDoes) {
     /** Nothing known. */
     public static final Habits UNKNOWN = new Habits(LeftAlone.UNKNOWN, OptionalDouble.empty(), Sounder.UNKNOWN, LinkLoss.NO_LINK, 0, 0, List.of());
 
@@ -106,11 +108,11 @@ public record Habits(LeftAlone leftAlone, OptionalDouble restS, Sounder sounder,
 
     public Habits {
         Objects.requireNonNull(leftAlone, "leftAlone");
-        restS.ifPresent(rest -> Require.within("restS", rest, 0.5, 600, "s"));
+        restS.ifPresent(rest -> Require.within(Habits.class, "restS", rest));
         Objects.requireNonNull(sounder, "sounder");
         Objects.requireNonNull(linkLoss, "linkLoss");
-        Require.within("highAlarmLeast", highAlarmLeast, 0, 50, "");
-        Require.within("lowAlarmLeast", lowAlarmLeast, 0, 50, "");
+        Require.within(Habits.class, "highAlarmLeast", highAlarmLeast);
+        Require.within(Habits.class, "lowAlarmLeast", lowAlarmLeast);
         codes = List.copyOf(codes);
         Objects.requireNonNull(calibration, "calibration");
         highAlarmDoes = Set.copyOf(highAlarmDoes);

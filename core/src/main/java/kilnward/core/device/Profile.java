@@ -8,6 +8,7 @@ import java.util.Optional;
 import java.util.Set;
 import kilnward.core.control.Direction;
 import kilnward.core.control.Style;
+import kilnward.core.finding.Bounded;
 import kilnward.core.finding.RefusedValueException;
 import kilnward.core.finding.Require;
 import kilnward.core.probe.DisplayUnit;
@@ -29,7 +30,8 @@ import kilnward.core.probe.DisplayUnit;
  * @param habits      how it behaves beside its keys
  * @param floorAsOne  whether the lowest speed at which a fan turns counts as 1 %, so that the scale above is stretched
  */
-public record Profile(String name, LawKind law, DisplayUnit unit, double resolution, double samplingS, Style raising, Style lowering,
+public record Profile(String name, LawKind law, DisplayUnit unit, @Bounded(min = 0.001, max = 10) double resolution, @Bounded(min = 1, max = 600, unit = "s") double samplingS,
+        Style raising, Style lowering,
         boolean strict, List<ProfileKey> keys, String howToSet, String howToSave, Habits habits, boolean floorAsOne) {
     public Profile {
         Require.that(name != null && !name.isBlank() && name.length() <= 80, "name", name,
@@ -37,8 +39,8 @@ public record Profile(String name, LawKind law, DisplayUnit unit, double resolut
         Objects.requireNonNull(law, "law");
         Objects.requireNonNull(unit, "unit");
         Objects.requireNonNull(habits, "habits");
-        Require.within("resolution", resolution, 0.001, 10, "");
-        Require.within("samplingS", samplingS, 1, 600, "s");
+        Require.within(Profile.class, "resolution", resolution);
+        Require.within(Profile.class, "samplingS", samplingS);
         Objects.requireNonNull(raising, "raising");
         Objects.requireNonNull(lowering, "lowering");
         Require.that(raising.isPair() == lowering.isPair(), "lowering", lowering,

@@ -5,6 +5,7 @@ import java.math.MathContext;
 import java.math.RoundingMode;
 import java.util.List;
 import java.util.Objects;
+import kilnward.core.finding.Bounded;
 import kilnward.core.finding.Require;
 
 /**
@@ -20,7 +21,7 @@ import kilnward.core.finding.Require;
  * @param offAt     value that stands for "off", outside of the range too ("off, then 20 to 100 %"); null where it cannot be off
  * @param also      what the same key means besides (pulse and rest alike); null where it means one thing
  */
-public record ProfileKey(Parameter parameter, String label, double step, double lowest, double highest, Double factory,
+public record ProfileKey(Parameter parameter, String label, @Bounded(min = 0.001, max = 1000) double step, double lowest, double highest, Double factory,
         List<String> words, Double offAt, Parameter also) {
     private static final int MOST_WORDS = 12;
 
@@ -28,7 +29,7 @@ public record ProfileKey(Parameter parameter, String label, double step, double 
         Objects.requireNonNull(parameter, "parameter");
         Require.that(label != null && !label.isBlank() && label.length() <= 40, "label", label,
                 "must have 1 to 40 characters");
-        Require.within("step", step, 0.001, 1000, "");
+        Require.within(ProfileKey.class, "step", step);
         Require.finite("lowest", lowest);
         Require.finite("highest", highest);
         Require.that(highest >= lowest, "highest", highest, "must not be below lowest (" + Require.plain(lowest) + ")");

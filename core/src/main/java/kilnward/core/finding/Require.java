@@ -15,9 +15,22 @@ public final class Require {
 
     /** @return {@code value}, when it lies within both bounds, bounds included */
     public static double within(String field, double value, double lowest, double highest, String unit) {
-        if (!(value >= lowest && value <= highest)) {
-            throw new RefusedValueException(field, value,
-                    "must be from " + plain(lowest) + " to " + plain(highest) + (unit.isEmpty() ? "" : " " + unit));
+        return within(new Bounds(lowest, highest, unit), field, value);
+    }
+
+    /** @return {@code value}, when it lies within the bounds that a type says of its field */
+    public static double within(Class<?> type, String field, double value) {
+        return within(Bounds.of(type, field), field, value);
+    }
+
+    /** The same of a field that is told to the caller by another name. */
+    public static double within(Class<?> type, String field, double value, String toldAs) {
+        return within(Bounds.of(type, field), toldAs, value);
+    }
+
+    private static double within(Bounds bounds, String field, double value) {
+        if (!bounds.hold(value)) {
+            throw new RefusedValueException(field, value, bounds.allowed());
         }
         return value;
     }

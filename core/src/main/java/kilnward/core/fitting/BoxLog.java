@@ -2,6 +2,7 @@ package kilnward.core.fitting;
 
 import java.util.List;
 import java.util.Objects;
+import kilnward.core.finding.Bounded;
 import kilnward.core.finding.Require;
 import kilnward.core.rehearsal.RoomCurve;
 import kilnward.core.rehearsal.Scenario;
@@ -19,7 +20,8 @@ import kilnward.core.series.Samples;
  * @param roomErrorK standard deviation of how far the room may have been off what is said, all the time (K), 0 to 10
  * @param openedS   when it was opened (s since the log began): how much heat left then is not known
  */
-public record BoxLog(String probeId, Samples log, RoomCurve room, double startHour, Drive drive, boolean cold, double roomErrorK, List<Double> openedS) {
+public record BoxLog(String probeId, Samples log, RoomCurve room, @Bounded(min = 0, max = 24, unit = "h") double startHour, Drive drive, boolean cold,
+        @Bounded(min = 0, max = 10, unit = "K") double roomErrorK, List<Double> openedS) {
     /** Two sensors of a shed differ by up to some 0.35 K, evenly; common practice, no source. */
     public static final double ROOM_ERROR_K = 0.2;
     static final int LEAST = 60;
@@ -32,9 +34,9 @@ public record BoxLog(String probeId, Samples log, RoomCurve room, double startHo
         Objects.requireNonNull(drive, "drive");
         Require.within("readings", log.count(), LEAST, MOST, "");
         Require.within("readings[0].at", log.atS()[0], 0, log.spacingS(), "s");
-        Require.within("roomErrorK", roomErrorK, 0, 10, "K");
+        Require.within(BoxLog.class, "roomErrorK", roomErrorK);
         openedS = List.copyOf(openedS);
-        Require.within("startHour", startHour, 0, 24, "h");
+        Require.within(BoxLog.class, "startHour", startHour);
         Require.within("readings", log.lastS(), log.spacingS(), Scenario.LONGEST_S, "s");
     }
 

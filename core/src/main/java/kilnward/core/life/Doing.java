@@ -1,6 +1,7 @@
 package kilnward.core.life;
 
 import java.util.Objects;
+import kilnward.core.finding.Bounded;
 import kilnward.core.finding.Require;
 
 /**
@@ -12,7 +13,8 @@ import kilnward.core.finding.Require;
  * @param lastDay   days since the start after which it is not done any more; null for until the end
  * @param grade     grade of the source
  */
-public record Doing(Kind kind, double firstDay, Double everyDays, Double lastDay, SourceGrade grade) {
+public record Doing(Kind kind, @Bounded(min = 0, max = 3650, unit = "days") double firstDay, @Bounded(min = 0.1, max = 3650, unit = "days") Double everyDays, Double lastDay,
+        SourceGrade grade) {
     /** What is done. */
     public enum Kind {
         /** Weigh eggs or jars. */
@@ -36,9 +38,9 @@ public record Doing(Kind kind, double firstDay, Double everyDays, Double lastDay
     public Doing {
         Objects.requireNonNull(kind, "kind");
         Objects.requireNonNull(grade, "grade");
-        Require.within("firstDay", firstDay, 0, 3650, "days");
+        Require.within(Doing.class, "firstDay", firstDay);
         if (everyDays != null) {
-            Require.within("everyDays", everyDays, 0.1, 3650, "days");
+            Require.within(Doing.class, "everyDays", everyDays);
         }
         if (lastDay != null) {
             Require.within("lastDay", lastDay, firstDay, 3650, "days");

@@ -1,5 +1,6 @@
 package kilnward.core.life;
 
+import kilnward.core.finding.Bounded;
 import kilnward.core.finding.Require;
 
 /**
@@ -8,9 +9,9 @@ import kilnward.core.finding.Require;
  * @param day   days since setting, 0 for the fresh weight
  * @param massG mass of all of them together (g)
  */
-public record EggWeighing(double day, double massG) {
+public record EggWeighing(@Bounded(min = 0, max = 400, unit = "days") double day, @Bounded(min = 0.05, max = 1_000_000, unit = "g") double massG) {
     public EggWeighing {
-        Require.within("day", day, 0, 400, "days");
-        Require.within("massG", massG, 0.05, 1_000_000, "g");
+        Require.within(EggWeighing.class, "day", day);
+        Require.within(EggWeighing.class, "massG", massG);
     }
 }

@@ -1,6 +1,7 @@
 package kilnward.core.life;
 
 import java.util.Objects;
+import kilnward.core.finding.Bounded;
 import kilnward.core.finding.Require;
 
 /**
@@ -12,7 +13,7 @@ import kilnward.core.finding.Require;
  * @param lastDay  days since the start until the last stragglers
  * @param grade    grade of the source
  */
-public record Expected(What what, double firstDay, double usualDay, double lastDay, SourceGrade grade) {
+public record Expected(What what, @Bounded(min = 0, max = 3650, unit = "days") double firstDay, double usualDay, double lastDay, SourceGrade grade) {
     /** What is waited for. */
     public enum What {
         HATCH,
@@ -24,7 +25,7 @@ public record Expected(What what, double firstDay, double usualDay, double lastD
     public Expected {
         Objects.requireNonNull(what, "what");
         Objects.requireNonNull(grade, "grade");
-        Require.within("firstDay", firstDay, 0, 3650, "days");
+        Require.within(Expected.class, "firstDay", firstDay);
         Require.within("usualDay", usualDay, firstDay, 3650, "days");
         Require.within("lastDay", lastDay, usualDay, 3650, "days");
     }

@@ -1,6 +1,7 @@
 package kilnward.core.life;
 
 import java.util.Objects;
+import kilnward.core.finding.Bounded;
 import kilnward.core.finding.Require;
 
 /**
@@ -10,11 +11,11 @@ import kilnward.core.finding.Require;
  * @param levelC    temperature at the occupant (°C)
  * @param durationS how long it can be borne without a break (s); 0 harms at once
  */
-public record HarmLimit(Side side, double levelC, double durationS) {
+public record HarmLimit(Side side, @Bounded(min = -40, max = 80, unit = "°C") double levelC, @Bounded(min = 0, max = 60 * 86_400, unit = "s") double durationS) {
     public HarmLimit {
         Objects.requireNonNull(side, "side");
-        Require.within("levelC", levelC, -40, 80, "°C");
-        Require.within("durationS", durationS, 0, 60 * 86_400, "s");
+        Require.within(HarmLimit.class, "levelC", levelC);
+        Require.within(HarmLimit.class, "durationS", durationS);
     }
 
     /**

@@ -1,5 +1,6 @@
 package kilnward.core.life;
 
+import kilnward.core.finding.Bounded;
 import kilnward.core.finding.Require;
 
 /**
@@ -8,10 +9,10 @@ import kilnward.core.finding.Require;
  * @param lowC  lowest wanted temperature at the occupant (°C)
  * @param highC highest wanted temperature at the occupant (°C), above {@code lowC}
  */
-public record KeepBand(double lowC, double highC) {
+public record KeepBand(@Bounded(min = -30, max = 60, unit = "°C") double lowC, @Bounded(min = -30, max = 60, unit = "°C") double highC) {
     public KeepBand {
-        Require.within("keepLowC", lowC, -30, 60, "°C");
-        Require.within("keepHighC", highC, -30, 60, "°C");
+        Require.within(KeepBand.class, "lowC", lowC, "keepLowC");
+        Require.within(KeepBand.class, "highC", highC, "keepHighC");
         Require.that(highC > lowC, "keepHighC", highC, "must be above keepLowC (" + Require.plain(lowC) + " °C)");
     }
 

@@ -6,6 +6,7 @@ import java.util.Objects;
 import java.util.OptionalDouble;
 import java.util.TreeSet;
 import java.util.function.ToDoubleFunction;
+import kilnward.core.finding.Bounded;
 import kilnward.core.finding.Require;
 
 /**
@@ -27,11 +28,12 @@ public record LivingCurve(List<Point> points, SourceGrade grade, String source) 
      * @param waterGh water vapour (g/h)
      * @param co2Gh   carbon dioxide (g/h)
      */
-    public record Point(double day, Double eachG, double heatW, double waterGh, double co2Gh) {
+    public record Point(@Bounded(min = 0, max = 3650, unit = "days") double day, @Bounded(min = 0.001, max = 1_000_000, unit = "g") Double eachG, double heatW, double waterGh,
+            double co2Gh) {
         public Point {
-            Require.within("day", day, 0, 3650, "days");
+            Require.within(Point.class, "day", day);
             if (eachG != null) {
-                Require.within("eachG", eachG, 0.001, 1_000_000, "g");
+                Require.within(Point.class, "eachG", eachG);
             }
             of(heatW, waterGh, co2Gh);
         }

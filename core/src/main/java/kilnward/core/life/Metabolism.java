@@ -1,5 +1,6 @@
 package kilnward.core.life;
 
+import kilnward.core.finding.Bounded;
 import kilnward.core.finding.Require;
 
 /**
@@ -9,14 +10,15 @@ import kilnward.core.finding.Require;
  * @param waterGh water vapour (g/h)
  * @param co2Gh   carbon dioxide (g/h)
  */
-public record Metabolism(double heatW, double waterGh, double co2Gh) {
+public record Metabolism(@Bounded(min = 0, max = 100_000, unit = "W") double heatW, @Bounded(min = 0, max = 1_000_000, unit = "g/h") double waterGh,
+        @Bounded(min = 0, max = 1_000_000, unit = "g/h") double co2Gh) {
     /** Nothing lives there. */
     public static final Metabolism NONE = new Metabolism(0, 0, 0);
 
     public Metabolism {
-        Require.within("heatW", heatW, 0, 100_000, "W");
-        Require.within("waterGh", waterGh, 0, 1_000_000, "g/h");
-        Require.within("co2Gh", co2Gh, 0, 1_000_000, "g/h");
+        Require.within(Metabolism.class, "heatW", heatW);
+        Require.within(Metabolism.class, "waterGh", waterGh);
+        Require.within(Metabolism.class, "co2Gh", co2Gh);
     }
 
     /** Heat alone. */

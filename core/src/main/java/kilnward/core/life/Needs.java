@@ -7,6 +7,7 @@ import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
 import java.util.OptionalDouble;
+import kilnward.core.finding.Bounded;
 import kilnward.core.finding.Require;
 import kilnward.core.quantity.Quantity;
 
@@ -21,7 +22,8 @@ import kilnward.core.quantity.Quantity;
  * @param poorer     levels that do not kill but cost
  * @param night      what is wanted by night; empty where that is what is wanted by day
  */
-public record Needs(KeepBand keep, List<HarmLimit> harmLimits, Map<Quantity, Band> air, OptionalDouble maxRateKh, Optional<OtherPlace> other,
+public record Needs(KeepBand keep, List<HarmLimit> harmLimits, Map<Quantity, Band> air, @Bounded(min = 0.01, max = 100, unit = "K/h") OptionalDouble maxRateKh,
+        Optional<OtherPlace> other,
         List<PoorerLimit> poorer, Optional<Night> night) {
     /** From dusk and dawn it takes this long (h) to come to what is wanted then: until then either will do; common practice, no source. */
     private static final double TURNS_H = 1.5;
@@ -32,7 +34,7 @@ public record Needs(KeepBand keep, List<HarmLimit> harmLimits, Map<Quantity, Ban
         air = Map.copyOf(air);
         poorer = List.copyOf(poorer);
         Objects.requireNonNull(night, "night");
-        maxRateKh.ifPresent(rate -> Require.within("maxRateKh", rate, 0.01, 100, "K/h"));
+        maxRateKh.ifPresent(rate -> Require.within(Needs.class, "maxRateKh", rate));
         for (int i = 0; i < harmLimits.size(); i++) {
             HarmLimit limit = harmLimits.get(i);
             boolean outside = limit.side() == Side.HIGH ? limit.levelC() > keep.highC() : limit.levelC() < keep.lowC();

@@ -3,6 +3,7 @@ package kilnward.core.life;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
+import kilnward.core.finding.Bounded;
 import kilnward.core.finding.Require;
 import kilnward.core.quantity.Quantity;
 
@@ -14,12 +15,12 @@ import kilnward.core.quantity.Quantity;
  * @param fromHour when the night begins (h), 0 to 24
  * @param toHour   when it ends (h), 0 to 24
  */
-public record Night(KeepBand keep, Map<Quantity, Band> air, double fromHour, double toHour) {
+public record Night(KeepBand keep, Map<Quantity, Band> air, @Bounded(min = 0, max = 24, unit = "h") double fromHour, @Bounded(min = 0, max = 24, unit = "h") double toHour) {
     public Night {
         Objects.requireNonNull(keep, "keep");
         air = Map.copyOf(air);
-        Require.within("fromHour", fromHour, 0, 24, "h");
-        Require.within("toHour", toHour, 0, 24, "h");
+        Require.within(Night.class, "fromHour", fromHour);
+        Require.within(Night.class, "toHour", toHour);
         Require.that(fromHour != toHour, "toHour", toHour, "must differ from when the night begins");
     }
 

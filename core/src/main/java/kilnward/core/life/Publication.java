@@ -1,6 +1,7 @@
 package kilnward.core.life;
 
 import java.util.Set;
+import kilnward.core.finding.Bounded;
 import kilnward.core.finding.Require;
 
 /**
@@ -13,7 +14,7 @@ import kilnward.core.finding.Require;
  * @param lookedUp   whether the values were looked up in it for this guide; otherwise they are from memory of it
  * @param vouchesFor kinds of value that it gives
  */
-public record Publication(String author, String title, int year, String where, boolean lookedUp, Set<ValueKind> vouchesFor) {
+public record Publication(String author, String title, @Bounded(min = 1700, max = 2200) int year, String where, boolean lookedUp, Set<ValueKind> vouchesFor) {
     /** Kinds of value in a guide. */
     public enum ValueKind {
         TEMPERATURE,
@@ -34,7 +35,7 @@ public record Publication(String author, String title, int year, String where, b
     public Publication {
         Require.that(author != null && !author.isBlank(), "author", author, "must be given");
         Require.that(title != null && !title.isBlank(), "title", title, "must be given");
-        Require.within("year", year, 1700, 2200, "");
+        Require.within(Publication.class, "year", year);
         where = where == null ? "" : where;
         vouchesFor = vouchesFor == null ? Set.of() : Set.copyOf(vouchesFor);
     }

@@ -3,6 +3,7 @@ package kilnward.core.life;
 import java.util.List;
 import java.util.Map;
 import java.util.OptionalDouble;
+import kilnward.core.finding.Bounded;
 import kilnward.core.finding.Require;
 import kilnward.core.quantity.Quantity;
 
@@ -26,7 +27,7 @@ import kilnward.core.quantity.Quantity;
  * @param notes             other doings of the stage (misting, topping up), one sentence each
  * @param living            what they give off in this stage, where that is not what the guide says of all stages; null else
  */
-public record Stage(String id, String name, Double durationDays, SourceGrade durationGrade, Range temperatureC,
+public record Stage(String id, String name, @Bounded(min = 0.1, max = 3650, unit = "days") Double durationDays, SourceGrade durationGrade, Range temperatureC,
         Range nightTemperatureC, Range humidityPct, Range nightHumidityPct, Range carbonDioxidePpm, Graded lightHours,
         Graded turnsPerDay, Graded freshAirPerHour, Graded maxRateKh, List<GuideHarm> harm,
         List<String> notes, LivingCurve living) {
@@ -41,7 +42,7 @@ public record Stage(String id, String name, Double durationDays, SourceGrade dur
         Require.that(id != null && id.matches("[a-z0-9]+(-[a-z0-9]+)*"), "id", id, "must be in kebab case");
         Require.that(name != null && !name.isBlank(), "name", name, "must be given");
         if (durationDays != null) {
-            Require.within("durationDays", durationDays, 0.1, 3650, "days");
+            Require.within(Stage.class, "durationDays", durationDays);
             Require.that(durationGrade != null, "durationGrade", null, "must be given with a duration");
         }
         Require.that(temperatureC != null, "temperatureC", null, "must be given");

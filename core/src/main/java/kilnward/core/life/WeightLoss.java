@@ -3,6 +3,7 @@ package kilnward.core.life;
 import java.util.List;
 import java.util.Objects;
 import java.util.OptionalDouble;
+import kilnward.core.finding.Bounded;
 import kilnward.core.finding.Require;
 
 /**
@@ -54,12 +55,13 @@ public record WeightLoss(double freshG, double lossPct, double perDayPct, double
      * @param lowPct   lowest wanted loss by then, of fresh mass (%)
      * @param highPct  highest wanted loss by then (%)
      */
-    public record Target(EndPoint endPoint, double endDay, double lowPct, double highPct) {
+    public record Target(EndPoint endPoint, @Bounded(min = 1, max = 400, unit = "days") double endDay, @Bounded(min = 0, max = 50, unit = "%") double lowPct,
+            @Bounded(min = 0, max = 50, unit = "%") double highPct) {
         public Target {
             Objects.requireNonNull(endPoint, "endPoint");
-            Require.within("endDay", endDay, 1, 400, "days");
-            Require.within("lowPct", lowPct, 0, 50, "%");
-            Require.within("highPct", highPct, 0, 50, "%");
+            Require.within(Target.class, "endDay", endDay);
+            Require.within(Target.class, "lowPct", lowPct);
+            Require.within(Target.class, "highPct", highPct);
             Require.that(highPct > lowPct, "highPct", highPct, "must be above lowPct (" + Require.plain(lowPct) + " %)");
         }
     }

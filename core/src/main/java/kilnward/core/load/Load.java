@@ -1,6 +1,7 @@
 package kilnward.core.load;
 
 import java.util.Objects;
+import kilnward.core.finding.Bounded;
 import kilnward.core.finding.Require;
 
 /**
@@ -10,10 +11,10 @@ import kilnward.core.finding.Require;
  * @param kind   how it begins to draw
  * @param powerW power while running (W), above 0
  */
-public record Load(String name, LoadKind kind, double powerW) {
+public record Load(String name, LoadKind kind, @Bounded(min = 0.1, max = 100_000, unit = "W") double powerW) {
     public Load {
         Require.that(name != null && !name.isBlank(), "name", name, "must be given");
         Objects.requireNonNull(kind, "kind");
-        Require.within("powerW", powerW, 0.1, 100_000, "W");
+        Require.within(Load.class, "powerW", powerW);
     }
 }

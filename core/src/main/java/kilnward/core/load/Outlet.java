@@ -4,6 +4,7 @@ import java.util.List;
 import java.util.Objects;
 import java.util.Optional;
 import java.util.OptionalDouble;
+import kilnward.core.finding.Bounded;
 import kilnward.core.finding.Require;
 
 /**
@@ -19,16 +20,17 @@ import kilnward.core.finding.Require;
  * @param passesOn     whether it stands in series before another outlet, so that its load is the other's and counts once
  * @param loopId       the output of a controller that switches it; empty where none does
  */
-public record Outlet(String name, Supply supply, OptionalDouble ratedA, OptionalDouble ratedDcA, OptionalDouble ratedW,
-        List<Load> loads, double cyclesPerDay, boolean passesOn, Optional<String> loopId) {
+public record Outlet(String name, Supply supply, @Bounded(min = 0.01, max = 1000, unit = "A") OptionalDouble ratedA,
+        @Bounded(min = 0.01, max = 1000, unit = "A") OptionalDouble ratedDcA, @Bounded(min = 0.1, max = 1e6, unit = "W") OptionalDouble ratedW,
+        List<Load> loads, @Bounded(min = 0, max = 86_400, unit = "1/day") double cyclesPerDay, boolean passesOn, Optional<String> loopId) {
     public Outlet {
         Require.named("name", name);
         Objects.requireNonNull(supply, "supply");
-        ratedA.ifPresent(amps -> Require.within("ratedA", amps, 0.01, 1000, "A"));
-        ratedDcA.ifPresent(amps -> Require.within("ratedDcA", amps, 0.01, 1000, "A"));
-        ratedW.ifPresent(watts -> Require.within("ratedW", watts, 0.1, 1e6, "W"));
+        ratedA.ifPresent(amps -> Require.within(Outlet.class, "ratedA", amps));
+        ratedDcA.ifPresent(amps -> Require.within(Outlet.class, "ratedDcA", amps));
+        ratedW.ifPresent(watts -> Require.within(Outlet.class, "ratedW", watts));
         loads = List.copyOf(loads);
-        Require.within("cyclesPerDay", cyclesPerDay, 0, 86_400, "1/day");
+        Require.within(Outlet.class, "cyclesPerDay", cyclesPerDay);
     }
 
     /** An outlet on its own. */

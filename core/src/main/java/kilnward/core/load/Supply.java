@@ -1,6 +1,7 @@
 package kilnward.core.load;
 
 import java.util.Objects;
+import kilnward.core.finding.Bounded;
 import kilnward.core.finding.Require;
 
 /**
@@ -11,11 +12,11 @@ import kilnward.core.finding.Require;
  * @param voltageV voltage (V)
  * @param ratedA   rating of the circuit, its fuse, or the supply (A)
  */
-public record Supply(String name, Current current, double voltageV, double ratedA) {
+public record Supply(String name, Current current, @Bounded(min = 3, max = 480, unit = "V") double voltageV, @Bounded(min = 0.1, max = 1000, unit = "A") double ratedA) {
     public Supply {
         Require.named("name", name);
         Objects.requireNonNull(current, "current");
-        Require.within("supplyV", voltageV, 3, 480, "V");
-        Require.within("circuitA", ratedA, 0.1, 1000, "A");
+        Require.within(Supply.class, "voltageV", voltageV, "supplyV");
+        Require.within(Supply.class, "ratedA", ratedA, "circuitA");
     }
 }

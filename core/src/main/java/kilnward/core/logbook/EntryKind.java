@@ -48,6 +48,11 @@ public enum EntryKind {
         return counted;
     }
 
+    /** Whether what it counts is in the chamber no longer. */
+    public boolean takesOut() {
+        return this == LOST || this == DIED || this == TRAY_PULLED;
+    }
+
     /** Words that say it, in lower case, the longer ones first. */
     List<String> words() {
         return words;

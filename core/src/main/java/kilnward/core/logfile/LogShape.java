@@ -2,6 +2,7 @@ package kilnward.core.logfile;
 
 import java.util.List;
 import java.util.Objects;
+import kilnward.core.finding.Bounded;
 import kilnward.core.finding.Require;
 import kilnward.core.series.SeriesUnit;
 
@@ -15,7 +16,8 @@ import kilnward.core.series.SeriesUnit;
  * @param dateOrder    in which order the parts of a date stand
  * @param values       columns that hold what was measured, at least one
  */
-public record LogShape(char delimiter, boolean decimalComma, int headerRows, List<Integer> timeColumns, DateOrder dateOrder, List<ValueColumn> values) {
+public record LogShape(char delimiter, boolean decimalComma, @Bounded(min = 0, max = 100) int headerRows, List<Integer> timeColumns, DateOrder dateOrder,
+        List<ValueColumn> values) {
     /** Columns a file may have. */
     public static final int MOST_COLUMNS = 200;
 
@@ -26,9 +28,9 @@ public record LogShape(char delimiter, boolean decimalComma, int headerRows, Lis
      * @param name   what the file calls it; empty where it has no header
      * @param unit   what it is in
      */
-    public record ValueColumn(int column, String name, SeriesUnit unit) {
+    public record ValueColumn(@Bounded(min = 0, max = MOST_COLUMNS - 1) int column, String name, SeriesUnit unit) {
         public ValueColumn {
-            Require.within("column", column, 0, MOST_COLUMNS - 1, "");
+            Require.within(ValueColumn.class, "column", column);
             Objects.requireNonNull(name, "name");
             Objects.requireNonNull(unit, "unit");
         }
@@ -38,7 +40,7 @@ public record LogShape(char delimiter, boolean decimalComma, int headerRows, Lis
         timeColumns = List.copyOf(timeColumns);
         values = List.copyOf(values);
         Objects.requireNonNull(dateOrder, "dateOrder");
-        Require.within("headerRows", headerRows, 0, 100, "");
+        Require.within(LogShape.class, "headerRows", headerRows);
         Require.that(timeColumns.size() == 1 || timeColumns.size() == 2, "timeColumns", timeColumns.size(), "must be one column, or a date and a time");
         for (int i = 0; i < timeColumns.size(); i++) {
             Require.within("timeColumns[" + i + "]", timeColumns.get(i), 0, MOST_COLUMNS - 1, "");

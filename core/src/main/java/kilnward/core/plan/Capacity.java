@@ -3,6 +3,7 @@ package kilnward.core.plan;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import kilnward.core.finding.Bounded;
 import kilnward.core.finding.Require;
 
 /**
@@ -25,11 +26,11 @@ public record Capacity(List<Week> weeks, List<Double> peak, Optional<String> jam
      * @param places how many it takes
      * @param days   how long they stay (days)
      */
-    public record Place(String name, double places, double days) {
+    public record Place(String name, @Bounded(min = 0, max = 1_000_000) double places, @Bounded(min = 0.1, max = 3650, unit = "days") double days) {
         public Place {
             Require.named("name", name);
-            Require.within("places", places, 0, 1_000_000, "");
-            Require.within("days", days, 0.1, 3650, "days");
+            Require.within(Place.class, "places", places);
+            Require.within(Place.class, "days", days);
         }
     }
 

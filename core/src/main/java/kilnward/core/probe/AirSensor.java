@@ -1,5 +1,6 @@
 package kilnward.core.probe;
 
+import kilnward.core.finding.Bounded;
 import kilnward.core.finding.Require;
 
 /**
@@ -9,11 +10,11 @@ import kilnward.core.finding.Require;
  * @param error     what it reads too much, in the model's unit; negative where it reads too little
  * @param mistShare how far droplets on its cap pull a humidity towards 100 %RH while mist hangs in the air: 0 shielded, 1 in the stream
  */
-public record AirSensor(double lagS, double error, double mistShare) {
+public record AirSensor(@Bounded(min = 1, max = 7200, unit = "s") double lagS, double error, @Bounded(min = 0, max = 1) double mistShare) {
     public AirSensor {
-        Require.within("lagS", lagS, 1, 7200, "s");
+        Require.within(AirSensor.class, "lagS", lagS);
         Require.finite("error", error);
-        Require.within("mistShare", mistShare, 0, 1, "");
+        Require.within(AirSensor.class, "mistShare", mistShare);
     }
 
     /** The same with another error. */

@@ -1,6 +1,7 @@
 package kilnward.core.probe;
 
 import kilnward.core.air.Temperature;
+import kilnward.core.finding.Bounded;
 import kilnward.core.finding.Require;
 
 /**
@@ -10,12 +11,12 @@ import kilnward.core.finding.Require;
  * @param at25Ohm resistance at 25 °C (Ω), typically 10 000
  * @param betaK   β (K), typically 3435 or 3950
  */
-public record BetaThermistor(double at25Ohm, double betaK) implements Thermometer {
+public record BetaThermistor(@Bounded(min = 100, max = 10_000_000, unit = "Ω") double at25Ohm, @Bounded(min = 1000, max = 10_000, unit = "K") double betaK) implements Thermometer {
     private static final double REFERENCE_K = Temperature.ZERO_CELSIUS_K + 25;
 
     public BetaThermistor {
-        Require.within("at25Ohm", at25Ohm, 100, 10_000_000, "Ω");
-        Require.within("betaK", betaK, 1000, 10_000, "K");
+        Require.within(BetaThermistor.class, "at25Ohm", at25Ohm);
+        Require.within(BetaThermistor.class, "betaK", betaK);
     }
 
     @Override

@@ -1,6 +1,7 @@
 package kilnward.core.probe;
 
 import java.util.Objects;
+import kilnward.core.finding.Bounded;
 import kilnward.core.finding.Require;
 
 /**
@@ -10,11 +11,11 @@ import kilnward.core.finding.Require;
  * @param resolution smallest step shown, in {@code unit}, above 0
  * @param offset     offset keyed in, a difference in {@code unit}
  */
-public record Display(DisplayUnit unit, double resolution, double offset) {
+public record Display(DisplayUnit unit, @Bounded(min = 0.001, max = 10) double resolution, @Bounded(min = -50, max = 50) double offset) {
     public Display {
         Objects.requireNonNull(unit, "unit");
-        Require.within("resolution", resolution, 0.001, 10, "");
-        Require.within("offset", offset, -50, 50, "");
+        Require.within(Display.class, "resolution", resolution);
+        Require.within(Display.class, "offset", offset);
     }
 
     /**

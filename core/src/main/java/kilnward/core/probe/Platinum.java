@@ -1,5 +1,6 @@
 package kilnward.core.probe;
 
+import kilnward.core.finding.Bounded;
 import kilnward.core.finding.Require;
 
 /**
@@ -8,13 +9,13 @@ import kilnward.core.finding.Require;
  *
  * @param zeroOhm resistance at 0 °C (Ω): 100 for a Pt100, 1000 for a Pt1000
  */
-public record Platinum(double zeroOhm) implements Thermometer {
+public record Platinum(@Bounded(min = 1, max = 100_000, unit = "Ω") double zeroOhm) implements Thermometer {
     private static final double A = 3.9083e-3;
     private static final double B = -5.775e-7;
     private static final double C = -4.183e-12;
 
     public Platinum {
-        Require.within("zeroOhm", zeroOhm, 1, 100_000, "Ω");
+        Require.within(Platinum.class, "zeroOhm", zeroOhm);
     }
 
     /** Tolerance classes of IEC 60751, from memory. */

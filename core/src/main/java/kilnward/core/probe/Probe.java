@@ -4,6 +4,7 @@ import java.util.EnumMap;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
+import kilnward.core.finding.Bounded;
 import kilnward.core.finding.Require;
 import kilnward.core.quantity.Quantity;
 
@@ -18,14 +19,15 @@ import kilnward.core.quantity.Quantity;
  *                     over s
  * @param air          what it reads of the air beside the temperature
  */
-public record Probe(String id, ProbePlace place, double sensorErrorK, double driftKPerDay, double pollingKs,
+public record Probe(String id, ProbePlace place, @Bounded(min = -20, max = 20, unit = "K") double sensorErrorK, @Bounded(min = -5, max = 5, unit = "K/day") double driftKPerDay,
+        @Bounded(min = 0, max = 100, unit = "K s") double pollingKs,
         Map<Quantity, AirSensor> air) {
     public Probe {
         Require.named("id", id);
         Objects.requireNonNull(place, "place");
-        Require.within("sensorErrorK", sensorErrorK, -20, 20, "K");
-        Require.within("driftKPerDay", driftKPerDay, -5, 5, "K/day");
-        Require.within("pollingKs", pollingKs, 0, 100, "K s");
+        Require.within(Probe.class, "sensorErrorK", sensorErrorK);
+        Require.within(Probe.class, "driftKPerDay", driftKPerDay);
+        Require.within(Probe.class, "pollingKs", pollingKs);
         air = Map.copyOf(air);
     }
 

@@ -5,6 +5,7 @@ import java.util.List;
 import java.util.Optional;
 import kilnward.core.chamber.Box;
 import kilnward.core.chamber.Place;
+import kilnward.core.finding.Bounded;
 import kilnward.core.finding.Require;
 
 /**
@@ -19,8 +20,9 @@ import kilnward.core.finding.Require;
  * @param lightWarmthK  what the lamps add to q while they are on (K)
  * @param lagS          τ: time constant (s)
  */
-public record ProbePlace(double heaterShare, List<Double> byHeater, double contentsShare, double roomShare, double gradientK, double ownWarmthK,
-        double lightWarmthK, double lagS) {
+public record ProbePlace(@Bounded(min = 0, max = 1) double heaterShare, List<Double> byHeater, @Bounded(min = 0, max = 1) double contentsShare,
+        @Bounded(min = 0, max = 1) double roomShare, @Bounded(min = -20, max = 20, unit = "K") double gradientK, @Bounded(min = -5, max = 20, unit = "K") double ownWarmthK,
+        @Bounded(min = -5, max = 40, unit = "K") double lightWarmthK, @Bounded(min = 1, max = 7200, unit = "s") double lagS) {
     /** A probe that touches a heater feels it as much as the air; the distance at which that has halved (m). */
     private static final double HEATER_TOUCHED = 0.5;
     private static final double HEATER_HALF_M = 0.05;
@@ -32,17 +34,17 @@ public record ProbePlace(double heaterShare, List<Double> byHeater, double conte
     private static final double WALL_HALF_M = 0.01;
 
     public ProbePlace {
-        Require.within("heaterShare", heaterShare, 0, 1, "");
+        Require.within(ProbePlace.class, "heaterShare", heaterShare);
         byHeater = List.copyOf(byHeater);
         Require.that(byHeater.isEmpty() || Math.abs(byHeater.stream().mapToDouble(Double::doubleValue).sum() - 1) < 1e-9, "byHeater", byHeater, "must add up to 1");
-        Require.within("contentsShare", contentsShare, 0, 1, "");
-        Require.within("roomShare", roomShare, 0, 1, "");
+        Require.within(ProbePlace.class, "contentsShare", contentsShare);
+        Require.within(ProbePlace.class, "roomShare", roomShare);
         Require.that(heaterShare + contentsShare + roomShare <= 1 + 1e-12, "heaterShare",
                 heaterShare + contentsShare + roomShare, "must not make the three shares more than 1 together");
-        Require.within("gradientK", gradientK, -20, 20, "K");
-        Require.within("ownWarmthK", ownWarmthK, -5, 20, "K");
-        Require.within("lightWarmthK", lightWarmthK, -5, 40, "K");
-        Require.within("lagS", lagS, 1, 7200, "s");
+        Require.within(ProbePlace.class, "gradientK", gradientK);
+        Require.within(ProbePlace.class, "ownWarmthK", ownWarmthK);
+        Require.within(ProbePlace.class, "lightWarmthK", lightWarmthK);
+        Require.within(ProbePlace.class, "lagS", lagS);
     }
 
     /** A place that feels each heater as much as any other. */

@@ -1,6 +1,7 @@
 package kilnward.core.probe;
 
 import kilnward.core.air.Temperature;
+import kilnward.core.finding.Bounded;
 import kilnward.core.finding.Require;
 
 /**
@@ -11,11 +12,12 @@ import kilnward.core.finding.Require;
  * @param b B (1/K)
  * @param c C (1/K), above 0
  */
-public record SteinhartHart(double a, double b, double c) implements Thermometer {
+public record SteinhartHart(@Bounded(min = -0.1, max = 0.1, unit = "1/K") double a, @Bounded(min = 1e-7, max = 0.01, unit = "1/K") double b,
+        @Bounded(min = 1e-12, max = 1e-4, unit = "1/K") double c) implements Thermometer {
     public SteinhartHart {
-        Require.within("a", a, -0.1, 0.1, "1/K");
-        Require.within("b", b, 1e-7, 0.01, "1/K");
-        Require.within("c", c, 1e-12, 1e-4, "1/K");
+        Require.within(SteinhartHart.class, "a", a);
+        Require.within(SteinhartHart.class, "b", b);
+        Require.within(SteinhartHart.class, "c", c);
     }
 
     /** Through three points of a data sheet: temperatures (°C) rising, resistances (Ω) falling. */

@@ -19,7 +19,6 @@ import kilnward.core.chamber.Chamber;
 import kilnward.core.chamber.Heater;
 import kilnward.core.control.Loop;
 import kilnward.core.finding.Require;
-import kilnward.core.probe.DisplayUnit;
 import kilnward.core.probe.Probe;
 import kilnward.core.probe.ProbePlace;
 import kilnward.core.rehearsal.Rehearsal;
@@ -174,7 +173,7 @@ public record ProvingRun(State state, OptionalDouble steadySinceS, List<Compared
         double lengthS = Math.max(1.25 * Features.STEADY_AT_LEAST_S, drawn.isPresent() ? runS
                 : Math.min(LONGEST_S, measured.steadySinceS().orElse(samples.lastS()) - samples.atS()[0] + Features.STEADY_AT_LEAST_S));
         Comparer comparer = new Comparer(index, loop.orElse(-1), drawn, measured, lengthS, Math.max(STEP_S, samples.spacingS()), roomC, whole,
-                setup.controllers().get(index).profile().resolution() * (setup.controllers().get(index).profile().unit() == DisplayUnit.F ? 1 / 1.8 : 1));
+                setup.controllers().get(index).profile().unit().differenceToModel(setup.controllers().get(index).profile().resolution()));
         PlannedController by = setup.controllers().get(index);
         List<Miss> misses = comparer.compared(setup, !by.readsTemperature());
         Usual usual = Usual.of(misses, !by.readsTemperature() ? List.of() : comparer.aboutAsPlanned(setup, by));

@@ -1,6 +1,7 @@
 package kilnward.core.rehearsal;
 
 import java.util.OptionalDouble;
+import kilnward.core.finding.Bounded;
 import kilnward.core.finding.Require;
 
 /**
@@ -14,16 +15,18 @@ import kilnward.core.finding.Require;
  * @param reachS       from knowing until they have done something, when they are there (s)
  * @param looksEveryS  longest time between two looks at the display (s)
  */
-public record Attendance(double asleepS, boolean wakes, double awayS, boolean message, double travelS, double reachS, double looksEveryS) {
+public record Attendance(@Bounded(min = 0, max = 86_400, unit = "s") double asleepS, boolean wakes, @Bounded(min = 0, max = 60 * 86_400.0, unit = "s") double awayS,
+        boolean message, @Bounded(min = 0, max = 7 * 86_400.0, unit = "s") double travelS, @Bounded(min = 0, max = 86_400, unit = "s") double reachS,
+        @Bounded(min = 60, max = 60 * 86_400.0, unit = "s") double looksEveryS) {
     /** Eight hours asleep and within hearing, nine away at work, no messages, two looks a day; common practice, no source. */
     public static final Attendance USUAL = new Attendance(8 * 3600, true, 9 * 3600, false, 3600, 900, 12 * 3600);
 
     public Attendance {
-        Require.within("asleepS", asleepS, 0, 86_400, "s");
-        Require.within("awayS", awayS, 0, 60 * 86_400.0, "s");
-        Require.within("travelS", travelS, 0, 7 * 86_400.0, "s");
-        Require.within("reachS", reachS, 0, 86_400, "s");
-        Require.within("looksEveryS", looksEveryS, 60, 60 * 86_400.0, "s");
+        Require.within(Attendance.class, "asleepS", asleepS);
+        Require.within(Attendance.class, "awayS", awayS);
+        Require.within(Attendance.class, "travelS", travelS);
+        Require.within(Attendance.class, "reachS", reachS);
+        Require.within(Attendance.class, "looksEveryS", looksEveryS);
     }
 
     /** The same with alarms sent to them. */

@@ -1,5 +1,6 @@
 package kilnward.core.rehearsal;
 
+import kilnward.core.finding.Bounded;
 import kilnward.core.finding.Require;
 
 /**
@@ -7,9 +8,9 @@ import kilnward.core.finding.Require;
  *
  * @param durationS how long (s)
  */
-public record LidLeftOpen(double durationS, double fromS) implements Fault {
+public record LidLeftOpen(double durationS, @Bounded(min = 0, max = Scenario.LONGEST_S, unit = "s") double fromS) implements Fault {
     public LidLeftOpen {
-        Require.within("fromS", fromS, 0, Scenario.LONGEST_S, "s");
+        Require.within(LidLeftOpen.class, "fromS", fromS);
     }
 
     @Override

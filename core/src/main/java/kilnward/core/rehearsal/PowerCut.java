@@ -2,6 +2,7 @@ package kilnward.core.rehearsal;
 
 import java.util.Set;
 import kilnward.core.chamber.Appliance;
+import kilnward.core.finding.Bounded;
 import kilnward.core.finding.Require;
 
 /**
@@ -10,9 +11,9 @@ import kilnward.core.finding.Require;
  * @param durationS  how long it is gone (s)
  * @param staysOff   ids of appliances that do not start again by themselves, as those with electronic panels may
  */
-public record PowerCut(double durationS, Set<String> staysOff, double fromS) implements Fault {
+public record PowerCut(double durationS, Set<String> staysOff, @Bounded(min = 0, max = Scenario.LONGEST_S, unit = "s") double fromS) implements Fault {
     public PowerCut {
-        Require.within("fromS", fromS, 0, Scenario.LONGEST_S, "s");
+        Require.within(PowerCut.class, "fromS", fromS);
         staysOff = Set.copyOf(staysOff);
     }
 

@@ -1,5 +1,6 @@
 package kilnward.core.rehearsal;
 
+import kilnward.core.finding.Bounded;
 import kilnward.core.finding.Require;
 import kilnward.core.probe.Probe;
 import kilnward.core.quantity.Quantity;
@@ -10,13 +11,13 @@ import kilnward.core.quantity.Quantity;
  * @param subject the probe
  * @param by      what it shows too much (K or points of %RH); below 0 too little
  */
-public record ProbeDrifted(String subject, double by, double fromS) implements Fault {
+public record ProbeDrifted(String subject, @Bounded(min = -50, max = 50) double by, double fromS) implements Fault {
     /** Weeks in truth; half a day shows the same, since a controller follows within the hour (s). */
     private static final double GROWS_S = 12 * 3600;
 
     public ProbeDrifted {
         Fault.check(subject, fromS);
-        Require.within("by", by, -50, 50, "");
+        Require.within(ProbeDrifted.class, "by", by);
     }
 
     @Override

@@ -2,6 +2,7 @@ package kilnward.core.rehearsal;
 
 import java.util.List;
 import java.util.Objects;
+import kilnward.core.finding.Bounded;
 import kilnward.core.finding.Require;
 
 /**
@@ -17,8 +18,9 @@ import kilnward.core.finding.Require;
  * @param openings   when the lid is opened
  * @param cuts       when there is no mains
  */
-public record Scenario(RoomCurve room, double startHour, double durationS, double stepS, Start start,
-        List<Fault> faults, int buckets, List<LidOpening> openings, List<PowerCut> cuts) {
+public record Scenario(RoomCurve room, @Bounded(min = 0, max = 24, unit = "h") double startHour, double durationS, @Bounded(min = 0.1, max = 60, unit = "s") double stepS,
+        Start start,
+        List<Fault> faults, @Bounded(min = 1, max = 100_000) int buckets, List<LidOpening> openings, List<PowerCut> cuts) {
     /** Longest rehearsal (s): a leap year. */
     public static final double LONGEST_S = 366 * 86_400.0;
 
@@ -28,10 +30,10 @@ public record Scenario(RoomCurve room, double startHour, double durationS, doubl
      * @param fromS     since the start (s)
      * @param durationS how long (s)
      */
-    public record LidOpening(double fromS, double durationS) {
+    public record LidOpening(@Bounded(min = 0, max = LONGEST_S, unit = "s") double fromS, @Bounded(min = 1, max = LONGEST_S, unit = "s") double durationS) {
         public LidOpening {
-            Require.within("fromS", fromS, 0, LONGEST_S, "s");
-            Require.within("durationS", durationS, 1, LONGEST_S, "s");
+            Require.within(LidOpening.class, "fromS", fromS);
+            Require.within(LidOpening.class, "durationS", durationS);
         }
     }
 
@@ -41,10 +43,10 @@ public record Scenario(RoomCurve room, double startHour, double durationS, doubl
      * @param fromS     since the start (s)
      * @param durationS how long (s)
      */
-    public record PowerCut(double fromS, double durationS) {
+    public record PowerCut(@Bounded(min = 0, max = LONGEST_S, unit = "s") double fromS, @Bounded(min = 1, max = LONGEST_S, unit = "s") double durationS) {
         public PowerCut {
-            Require.within("fromS", fromS, 0, LONGEST_S, "s");
-            Require.within("durationS", durationS, 1, LONGEST_S, "s");
+            Require.within(PowerCut.class, "fromS", fromS);
+            Require.within(PowerCut.class, "durationS", durationS);
         }
     }
 
@@ -58,12 +60,12 @@ public record Scenario(RoomCurve room, double startHour, double durationS, doubl
 
     public Scenario {
         Objects.requireNonNull(room, "room");
-        Require.within("startHour", startHour, 0, 24, "h");
-        Require.within("stepS", stepS, 0.1, 60, "s");
+        Require.within(Scenario.class, "startHour", startHour);
+        Require.within(Scenario.class, "stepS", stepS);
         Require.within("durationS", durationS, stepS, LONGEST_S, "s");
         Objects.requireNonNull(start, "start");
         faults = List.copyOf(faults);
-        Require.within("buckets", buckets, 1, 100_000, "");
+        Require.within(Scenario.class, "buckets", buckets);
         openings = List.copyOf(openings);
         cuts = List.copyOf(cuts);
     }

@@ -1,5 +1,6 @@
 package kilnward.core.rehearsal;
 
+import kilnward.core.finding.Bounded;
 import kilnward.core.finding.Require;
 
 /**
@@ -8,12 +9,13 @@ import kilnward.core.finding.Require;
  * @param byK       by how much (K); below 0 a cold snap, above a heat wave
  * @param durationS how long (s)
  */
-public record Weather(double byK, double durationS, double fromS) implements Fault {
+public record Weather(@Bounded(min = -60, max = 60, unit = "K") double byK, double durationS,
+        @Bounded(min = 0, max = Scenario.LONGEST_S, unit = "s") double fromS) implements Fault {
     private static final double RAMP_S = 7200;
 
     public Weather {
-        Require.within("byK", byK, -60, 60, "K");
-        Require.within("fromS", fromS, 0, Scenario.LONGEST_S, "s");
+        Require.within(Weather.class, "byK", byK);
+        Require.within(Weather.class, "fromS", fromS);
     }
 
     @Override

@@ -3,6 +3,7 @@ package kilnward.core.review;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import kilnward.core.finding.Bounded;
 import kilnward.core.finding.Require;
 
 /**
@@ -13,17 +14,18 @@ import kilnward.core.finding.Require;
  * @param died     how many died
  * @param hatched  how many hatched, or germinated
  */
-public record Outcome(int set, int takenOut, int died, int hatched) {
+public record Outcome(@Bounded(min = 1, max = 1_000_000) int set, @Bounded(min = 0, max = 1_000_000) int takenOut, @Bounded(min = 0, max = 1_000_000) int died,
+        @Bounded(min = 0, max = 1_000_000) int hatched) {
     /** What a first test hatch reaches at least, of the fertile ones, where box and handling are good; common practice, no source. */
     public static final double GOOD = 0.85;
     /** So many batches at least on either side before anything is said of what made the difference. */
     private static final int BATCHES_TO_TELL = 4;
 
     public Outcome {
-        Require.within("set", set, 1, 1_000_000, "");
-        Require.within("takenOut", takenOut, 0, 1_000_000, "");
-        Require.within("died", died, 0, 1_000_000, "");
-        Require.within("hatched", hatched, 0, 1_000_000, "");
+        Require.within(Outcome.class, "set", set);
+        Require.within(Outcome.class, "takenOut", takenOut);
+        Require.within(Outcome.class, "died", died);
+        Require.within(Outcome.class, "hatched", hatched);
     }
 
     /** How many nothing is known of; below 0 nothing is: more was written down than was set. */

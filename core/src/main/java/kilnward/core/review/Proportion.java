@@ -1,5 +1,6 @@
 package kilnward.core.review;
 
+import kilnward.core.finding.Bounded;
 import kilnward.core.finding.Require;
 
 /**
@@ -10,7 +11,7 @@ import kilnward.core.finding.Require;
  * @param low  lower end of the 95 % interval after Wilson, 0 to 1
  * @param high upper end of it, 0 to 1
  */
-public record Proportion(int some, int of, double low, double high) {
+public record Proportion(int some, @Bounded(min = 1, max = 1_000_000) int of, double low, double high) {
     /** Of a normal distribution 95 % lie within so many deviations. */
     private static final double Z = 1.959963984540054;
 
@@ -19,7 +20,7 @@ public record Proportion(int some, int of, double low, double high) {
      * 209–212.
      */
     public static Proportion of(int some, int of) {
-        Require.within("of", of, 1, 1_000_000, "");
+        Require.within(Proportion.class, "of", of);
         Require.within("some", some, 0, of, "");
         double share = (double) some / of;
         double spread = Z * Z / of;

@@ -5,6 +5,7 @@ import java.util.List;
 import java.util.Objects;
 import java.util.OptionalDouble;
 import kilnward.core.chamber.SteadyState;
+import kilnward.core.finding.Bounded;
 import kilnward.core.finding.Require;
 import kilnward.core.life.LivingCurve;
 import kilnward.core.life.Metabolism;
@@ -15,13 +16,13 @@ import kilnward.core.life.Metabolism;
  * @param day    days since the batch began, as its guide counts them
  * @param living what it gives off on that day
  */
-public record LivingDay(double day, Metabolism living) {
+public record LivingDay(@Bounded(min = 0, max = 3650, unit = "days") double day, Metabolism living) {
     /** Heat (W) and water (g/h) that differ by less than this, or by this share, are not rehearsed apart. */
     private static final double SAME = 0.5;
     private static final double SAME_SHARE = 0.02;
 
     public LivingDay {
-        Require.within("day", day, 0, 3650, "days");
+        Require.within(LivingDay.class, "day", day);
         Objects.requireNonNull(living, "living");
     }
 

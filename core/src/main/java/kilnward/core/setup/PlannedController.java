@@ -12,6 +12,7 @@ import kilnward.core.device.Parameter;
 import kilnward.core.device.Profile;
 import kilnward.core.device.Settings;
 import kilnward.core.device.Translation;
+import kilnward.core.finding.Bounded;
 import kilnward.core.finding.Require;
 import kilnward.core.probe.Display;
 import kilnward.core.probe.DisplayUnit;
@@ -50,17 +51,18 @@ public record PlannedController(String id, String name, List<String> probeIds, P
      * @param ratedW       a limit in watts printed beside it; empty where there is none
      * @param cutOut       whether it stands in series before what another controller switches, as a second layer
      */
-    public record PlannedLoop(String id, List<String> applianceIds, OptionalDouble ratedA, OptionalDouble ratedDcA,
-            OptionalDouble ratedW, boolean cutOut) {
+    public record PlannedLoop(String id, List<String> applianceIds, @Bounded(min = 0.01, max = 1000, unit = "A") OptionalDouble ratedA,
+            @Bounded(min = 0.01, max = 1000, unit = "A") OptionalDouble ratedDcA,
+            @Bounded(min = 0.1, max = 1e6, unit = "W") OptionalDouble ratedW, boolean cutOut) {
         /** An output that switches what hangs on it. */
         public PlannedLoop(String id, List<String> applianceIds, OptionalDouble ratedA, OptionalDouble ratedDcA, OptionalDouble ratedW) {
             this(id, applianceIds, ratedA, ratedDcA, ratedW, false);
         }
 
         public PlannedLoop {
-            ratedA.ifPresent(amps -> Require.within("ratedA", amps, 0.01, 1000, "A"));
-            ratedDcA.ifPresent(amps -> Require.within("ratedDcA", amps, 0.01, 1000, "A"));
-            ratedW.ifPresent(watts -> Require.within("ratedW", watts, 0.1, 1e6, "W"));
+            ratedA.ifPresent(amps -> Require.within(PlannedLoop.class, "ratedA", amps));
+            ratedDcA.ifPresent(amps -> Require.within(PlannedLoop.class, "ratedDcA", amps));
+            ratedW.ifPresent(watts -> Require.within(PlannedLoop.class, "ratedW", watts));
             applianceIds = List.copyOf(applianceIds);
         }
     }

@@ -3,6 +3,7 @@ package kilnward.core.setup;
 import java.util.Optional;
 import java.util.OptionalDouble;
 import java.util.Set;
+import kilnward.core.finding.Bounded;
 import kilnward.core.finding.Require;
 import kilnward.core.load.Supply;
 
@@ -14,13 +15,13 @@ import kilnward.core.load.Supply;
  * @param onLowVoltage ids of the appliances on the low-voltage supply; all others are on the mains
  * @param pricePerKWh  what energy costs (any currency a kWh); empty where it is not known
  */
-public record Power(Optional<Supply> mains, Optional<Supply> lowVoltage, Set<String> onLowVoltage, OptionalDouble pricePerKWh) {
+public record Power(Optional<Supply> mains, Optional<Supply> lowVoltage, Set<String> onLowVoltage, @Bounded(min = 0, max = 1000, unit = "1/kWh") OptionalDouble pricePerKWh) {
     /** Nothing is known. */
     public static final Power UNKNOWN = new Power(Optional.empty(), Optional.empty(), Set.of(), OptionalDouble.empty());
 
     public Power {
         onLowVoltage = Set.copyOf(onLowVoltage);
-        pricePerKWh.ifPresent(price -> Require.within("pricePerKWh", price, 0, 1000, ""));
+        pricePerKWh.ifPresent(price -> Require.within(Power.class, "pricePerKWh", price));
     }
 
     /** What feeds an appliance; empty where that is not known. */

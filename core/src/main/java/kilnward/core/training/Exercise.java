@@ -7,6 +7,7 @@ import java.util.OptionalDouble;
 import java.util.SplittableRandom;
 import java.util.function.Function;
 import java.util.random.RandomGenerator;
+import kilnward.core.finding.Bounded;
 import kilnward.core.finding.RefusedValueException;
 import kilnward.core.finding.Require;
 
@@ -20,7 +21,8 @@ import kilnward.core.finding.Require;
  * @param choices codes of what can be chosen; empty where a number is asked
  * @param entry   what number is asked; null where something is chosen
  */
-public record Exercise(Kind kind, int level, long seed, Map<String, Double> facts, List<Curve> curves, List<String> choices, Entry entry) {
+public record Exercise(Kind kind, @Bounded(min = 1, max = LEVELS) int level, @Bounded(min = 0, max = Integer.MAX_VALUE) long seed, Map<String, Double> facts, List<Curve> curves,
+        List<String> choices, Entry entry) {
     /** Levels there are. */
     public static final int LEVELS = 3;
     /** Boxes are made until one shows what is to be learned. */
@@ -118,8 +120,8 @@ public record Exercise(Kind kind, int level, long seed, Map<String, Double> fact
     }
 
     private static Posed posed(Kind kind, int level, long seed) {
-        Require.within("level", level, 1, LEVELS, "");
-        Require.within("seed", seed, 0, Integer.MAX_VALUE, "");
+        Require.within(Exercise.class, "level", level);
+        Require.within(Exercise.class, "seed", seed);
         SplittableRandom random = new SplittableRandom(seed * 31 + kind.ordinal() * 7 + level);
         for (int i = 0; i < MOST_TRIED; i++) {
             Posed posed = kind.lesson.pose(level, seed, random.split());

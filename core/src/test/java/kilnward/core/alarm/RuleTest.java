@@ -32,7 +32,7 @@ class RuleTest {
     @Test
     void eachKindIsWhatItSaysItIs() {
         assertEquals(EnumSet.of(RuleKind.SILENCE, RuleKind.BROKEN_PROBE), kinds(RuleKind::isOfHearing));
-        assertEquals(EnumSet.of(RuleKind.SILENCE, RuleKind.BROKEN_PROBE, RuleKind.HARM_NEAR), kinds(RuleKind::isLimitATime));
+        assertEquals(EnumSet.of(RuleKind.SILENCE, RuleKind.BROKEN_PROBE, RuleKind.HARM_NEAR), kinds(kind -> kind.limit() == RuleKind.Limit.TIME));
         assertEquals(EnumSet.of(RuleKind.OUT_OF_BAND, RuleKind.NO_EFFECT), kinds(RuleKind::hasSecondLimit));
         assertEquals(EnumSet.of(RuleKind.NO_EFFECT, RuleKind.STUCK), kinds(RuleKind::hasOver));
         assertEquals(EnumSet.complementOf(EnumSet.of(RuleKind.STUCK, RuleKind.WATER_LOW)), kinds(each -> each.watches(Quantity.TEMPERATURE)));

@@ -9,7 +9,12 @@ import static org.junit.jupiter.api.Assertions.assertTrue;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import kilnward.core.Osier;
+import kilnward.core.alarm.Imagined;
+import kilnward.core.alarm.RuleKind;
+import kilnward.core.alarm.RuleProposals;
+import kilnward.core.alarm.Spot;
 import kilnward.core.chamber.AirMovement;
 import kilnward.core.chamber.Appliance;
 import kilnward.core.chamber.CarbonDioxide;
@@ -179,5 +184,18 @@ class CarbonDioxideTest {
         Settings settings = suggestion.settings();
         Metrics.Level level = day(wrong.with("fan", settings));
         assertTrue(level.lowest() > WANTED.low() && level.highest() < WANTED.high(), settings + " " + level);
+    }
+
+    @Test
+    void anAlarmRuleIsProposedForItAndTriedInSimulations() {
+        Setup aired = setup(tent(ROOM_PPM, GIVES_GH, exhaust(40)), 0, fan(680, 60), warm());
+        List<RuleProposals.Watched> series = List
+                .of(new RuleProposals.Watched("gas", new Spot(Quantity.CARBON_DIOXIDE, Optional.of("probe"), Optional.empty()), 60, Optional.of("logger")));
+        List<Imagined> all = Imagined.all(aired, series.stream().map(RuleProposals.Watched::spot).toList(), Workers.ALONE);
+        RuleProposals.Proposal range = RuleProposals.of(aired, series, all).stream().filter(each -> each.rule().kind() == RuleKind.OUT_OF_BAND).findFirst().orElseThrow();
+        assertEquals(WANTED.low(), range.rule().limit());
+        assertEquals(WANTED.high(), range.rule().secondLimit().orElseThrow());
+        assertEquals(0, range.trial().orElseThrow().goodDaySounds(), "silent on good days");
+        assertTrue(range.trial().orElseThrow().faults().stream().anyMatch(each -> each.soundS().isPresent()), "a fan that fails is heard of");
     }
 }

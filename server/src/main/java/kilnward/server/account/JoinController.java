@@ -9,6 +9,7 @@ import jakarta.validation.constraints.Size;
 import java.time.Instant;
 import java.util.Arrays;
 import java.util.UUID;
+import kilnward.core.chamber.Chamber;
 import kilnward.core.finding.RefusedValueException;
 import kilnward.server.account.Accounts.Account;
 import kilnward.server.account.Links.Kind;
@@ -18,6 +19,7 @@ import kilnward.server.people.Person;
 import kilnward.server.people.Role;
 import kilnward.server.site.Sites;
 import kilnward.server.wire.OrNull;
+import kilnward.server.wire.problem.BoundsOf;
 import kilnward.server.wire.problem.NotFoundException;
 import org.springframework.security.core.Authentication;
 import org.springframework.transaction.support.TransactionTemplate;
@@ -87,6 +89,7 @@ public class JoinController {
     }
 
     /** The site of a new installation. */
+    @BoundsOf(Chamber.class)
     public record FirstSite(@NotBlank @Size(max = 80) String name, @NotBlank @Size(max = 60) String timeZone, @NotNull Double altitudeM) {
     }
 

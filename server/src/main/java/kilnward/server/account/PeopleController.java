@@ -10,6 +10,7 @@ import java.util.List;
 import java.util.Set;
 import java.util.UUID;
 import java.util.stream.Collectors;
+import kilnward.core.chamber.Chamber;
 import kilnward.server.account.Accounts.Account;
 import kilnward.server.account.Accounts.Membership;
 import kilnward.server.people.Needs;
@@ -18,6 +19,7 @@ import kilnward.server.people.Role;
 import kilnward.server.site.Sites;
 import kilnward.server.wire.KilnWardProperties;
 import kilnward.server.wire.OrNull;
+import kilnward.server.wire.problem.BoundsOf;
 import kilnward.server.wire.problem.NotAllowedException;
 import kilnward.server.wire.problem.NotFoundException;
 import kilnward.server.wire.problem.Within;
@@ -85,6 +87,7 @@ public class PeopleController {
     }
 
     /** Another site on this installation. */
+    @BoundsOf(Chamber.class)
     public record SiteRequest(@NotBlank @Size(max = 80) String name, @NotBlank @Size(max = 60) String timeZone, @NotNull Double altitudeM) {
     }
 

@@ -6,6 +6,7 @@ import java.util.Arrays;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import kilnward.core.alarm.RuleKind;
 import kilnward.core.control.Style;
 import kilnward.core.device.Beginning;
 import kilnward.core.device.LawKind;
@@ -21,11 +22,12 @@ import kilnward.server.wire.OrNull;
  *
  * @param parameters what can be keyed in, in the order in which keys are gone through
  * @param laws       the schools of controllers
+ * @param rules      kinds of alarm rule, in the order in which they are offered
  * @param box        a box to begin measuring from, at sea level
  * @param probe      a probe that hangs in its usual place; its id is to be replaced
  * @param profile    a controller with plain labels
  */
-public record Catalogue(List<ParameterView> parameters, List<LawView> laws, BoxPlan box, ProbePlan probe, ProfilePlan profile) {
+public record Catalogue(List<ParameterView> parameters, List<LawView> laws, List<RuleKindView> rules, BoxPlan box, ProbePlan probe, ProfilePlan profile) {
     /**
      * A meaning.
      *
@@ -54,10 +56,24 @@ public record Catalogue(List<ParameterView> parameters, List<LawView> laws, BoxP
     public record LawView(LawKind law, List<Parameter> needed, List<Parameter> neededOfPair, List<Parameter> offered) {
     }
 
+    /**
+     * A kind of alarm rule.
+     *
+     * @param limit        what its limit is
+     * @param secondLimit  whether it has another one
+     * @param over         whether it looks at a stretch of its own length
+     * @param deadband     whether it has to come back by one before it counts as back
+     * @param fewestOthers how many other series it is held against at least
+     */
+    public record RuleKindView(RuleKind kind, RuleKind.Limit limit, boolean secondLimit, boolean over, boolean deadband, int fewestOthers) {
+    }
+
     private static final String NO_ID = "00000000-0000-0000-0000-000000000000";
 
     static Catalogue catalogue() {
         return new Catalogue(Arrays.stream(Parameter.values()).map(Catalogue::parameter).toList(), Arrays.stream(LawKind.values()).map(Catalogue::law).toList(),
+                Arrays.stream(RuleKind.values()).map(each -> new RuleKindView(each, each.limit(), each.hasSecondLimit(), each.hasOver(), each.hasDeadband(), each.fewestOthers()))
+                        .toList(),
                 Starter.foamBox(0.5, 0.4, 0.35, 50, 0), new ProbePlan(NO_ID, "probe", null, null, null, null, 0.0, 0.0, 40.0, 0.0, 0.0, 0.0, null, null), Starter.plainProfile());
     }
 

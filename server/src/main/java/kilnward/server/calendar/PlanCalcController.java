@@ -13,9 +13,9 @@ import java.util.OptionalInt;
 import java.util.stream.IntStream;
 import kilnward.core.plan.Batch;
 import kilnward.core.plan.Capacity;
+import kilnward.core.plan.CapacitySpread;
 import kilnward.core.plan.CapacitySpread.PlaceSpread;
 import kilnward.core.plan.CapacitySpread.Spread;
-import kilnward.core.plan.CapacitySpread;
 import kilnward.core.plan.RunningCost;
 import kilnward.core.plan.Schedule;
 import kilnward.core.plan.Task;
@@ -24,6 +24,7 @@ import kilnward.server.guide.GuideService;
 import kilnward.server.people.Open;
 import kilnward.server.plan.PlanReader;
 import kilnward.server.wire.OrNull;
+import kilnward.server.wire.problem.BoundsOf;
 import kilnward.server.wire.problem.Within;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestBody;
@@ -73,8 +74,9 @@ public class PlanCalcController {
     }
 
     /** A place on the way. */
-    public record CapacityPlace(@NotBlank @Size(max = 60) String name, @NotNull @Within(min = 0, max = 1_000_000) Double places,
-            @NotNull @Within(min = 0.1, max = 3650, unit = "days") Double days) {
+    @BoundsOf(Capacity.Place.class)
+    public record CapacityPlace(@NotBlank @Size(max = 60) String name, @NotNull Double places,
+            @NotNull Double days) {
     }
 
     /** What is started each week, and the places on its way. */
@@ -108,7 +110,7 @@ public class PlanCalcController {
      * @param shelfPlaces how many places one more shelf of it has; null for none to add
      */
     public record SpreadPlace(@NotBlank @Size(max = 60) String name, @NotNull @Within(min = 0, max = 100_000) Integer places,
-            @NotNull @Within(min = 0.1, max = 3650, unit = "days") Double days, @NotNull @Within(min = 0, max = 3650, unit = "days") Double spreadDays,
+            @NotNull @Within(of = Capacity.Place.class, field = "days") Double days, @NotNull @Within(min = 0, max = 3650, unit = "days") Double spreadDays,
             @OrNull @Within(min = 1, max = 100_000) Integer shelfPlaces) {
     }
 

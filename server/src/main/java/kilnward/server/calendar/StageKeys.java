@@ -131,23 +131,23 @@ class StageKeys {
         Map<Parameter, Double> values = new EnumMap<>(Parameter.class);
         values.putAll(before);
         values.putAll(suggestion.settings().values());
-        boolean fahrenheit = new Settings(values).unit(controller.profile()) == DisplayUnit.F;
+        DisplayUnit unit = new Settings(values).unit(controller.profile());
         List<KeyView> keys = controller.profile().keys().stream().filter(key -> values.containsKey(key.parameter()))
                 .filter(key -> !before.containsKey(key.parameter()) || Math.abs(before.get(key.parameter()) - values.get(key.parameter())) > 1e-9)
                 .map(key -> new KeyView(key.parameter(), key.label(), before.get(key.parameter()), values.get(key.parameter()),
-                        steps(key.parameter(), before.get(key.parameter()), values.get(key.parameter()), key.step(), controller.readsTemperature(), fahrenheit,
+                        steps(key.parameter(), before.get(key.parameter()), values.get(key.parameter()), key.step(), unit,
                                 occupancy.maxRateKh())))
                 .toList();
         return Optional.of(new ControllerKeys(controller.id(), controller.name(), now == null ? 0 : now.number(), values, keys, suggestion.fits(),
                 suggestion.obstacle().map(Proof.Obstacle::kind).orElse(null)));
     }
 
-    private static List<StepView> steps(Parameter parameter, Double from, double to, double step, boolean temperature, boolean fahrenheit, Double maxRateKh) {
+    private static List<StepView> steps(Parameter parameter, Double from, double to, double step, DisplayUnit unit, Double maxRateKh) {
         boolean level = parameter == Parameter.SET_VALUE || parameter == Parameter.ON_AT || parameter == Parameter.OFF_AT;
-        if (from == null || maxRateKh == null || !temperature || !level) {
+        if (from == null || maxRateKh == null || !unit.isTemperature() || !level) {
             return List.of();
         }
-        return Ramp.steps(from, to, fahrenheit ? maxRateKh * 1.8 : maxRateKh, step).stream().map(each -> new StepView(each.afterHours(), each.value())).toList();
+        return Ramp.steps(from, to, unit.differenceFromModel(maxRateKh), step).stream().map(each -> new StepView(each.afterHours(), each.value())).toList();
     }
 
     /** Writes the stage into the plan and what is to be keyed in as new settings; both or none. */

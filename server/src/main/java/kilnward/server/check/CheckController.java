@@ -25,6 +25,7 @@ import kilnward.server.people.Open;
 import kilnward.server.plan.PlanReader;
 import kilnward.server.wire.OrNull;
 import kilnward.server.wire.door.ManyLines;
+import kilnward.server.wire.problem.BoundsOf;
 import kilnward.server.wire.problem.Within;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestBody;
@@ -37,8 +38,9 @@ import org.springframework.web.bind.annotation.RestController;
 @RequestMapping("/api/v1/calc")
 public class CheckController {
     /** A reference: its standard uncertainty, and what is to be added to what it reads. */
-    public record CheckReference(@NotBlank @Size(max = 80) String name, @NotNull @Within(min = 0, max = 20) Double standardUncertainty,
-            @NotNull @Within(min = -20, max = 20) Double correction) {
+    @BoundsOf(Reference.class)
+    public record CheckReference(@NotBlank @Size(max = 80) String name, @NotNull @Within(of = Reference.class, field = "standard") Double standardUncertainty,
+            @NotNull Double correction) {
     }
 
     /** One look at display and references, in seconds from any moment. */
@@ -54,9 +56,10 @@ public class CheckController {
      * @param reason        why less than an hour is enough; null where it is not less
      * @param currentOffset offset in force while the rows were taken
      */
+    @BoundsOf(Check.Rules.class)
     public record CheckRequest(@NotEmpty @Size(max = 2000) List<@Valid @NotNull CheckLook> rows,
             @NotEmpty @Size(max = 20) List<@Valid @NotNull CheckReference> references,
-            @OrNull DisplayUnit unit, @OrNull @Within(min = 60, max = 86_400, unit = "s") Double leastS, @OrNull @Size(max = 300) @ManyLines String reason,
+            @OrNull DisplayUnit unit, @OrNull Double leastS, @OrNull @Size(max = 300) @ManyLines String reason,
             @NotNull @Within(min = -100, max = 100) Double currentOffset, @NotNull @Within(min = 0.001, max = 10) Double step,
             @NotNull @Within(min = -100, max = 100) Double rangeMin, @NotNull @Within(min = -100, max = 100) Double rangeMax,
             @NotNull @Within(min = 0.001, max = 10) Double resolution) {

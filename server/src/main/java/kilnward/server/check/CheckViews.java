@@ -10,6 +10,7 @@ import java.time.Instant;
 import java.time.LocalDate;
 import java.util.List;
 import java.util.Map;
+import kilnward.core.calibration.Check;
 import kilnward.core.calibration.CheckSession;
 import kilnward.core.calibration.Due;
 import kilnward.core.calibration.KeyedWrong.Slip;
@@ -24,6 +25,7 @@ import kilnward.server.check.CheckController.CheckAnswer;
 import kilnward.server.plan.ChamberPlan;
 import kilnward.server.wire.OrNull;
 import kilnward.server.wire.door.ManyLines;
+import kilnward.server.wire.problem.BoundsOf;
 import kilnward.server.wire.problem.Within;
 
 /** What goes over the wire about checks; every value in the controller's own unit, differences as differences. */
@@ -40,8 +42,9 @@ public final class CheckViews {
      * @param validTo      last day of its certificate; null where it has none
      * @param fixedReading what a point that was made always reads, ice water for instance; null for an instrument
      */
-    public record ReferenceView(@NotBlank @Size(max = 80) String name, @NotNull @Within(min = 0, max = 20) Double stated, @NotNull Reference.Basis basis,
-            @NotNull @Within(min = -20, max = 20) Double correction, @OrNull LocalDate validTo,
+    @BoundsOf(Reference.class)
+    public record ReferenceView(@NotBlank @Size(max = 80) String name, @NotNull @Within(of = Reference.class, field = "standard") Double stated, @NotNull Reference.Basis basis,
+            @NotNull Double correction, @OrNull LocalDate validTo,
             @OrNull @Within(min = -60, max = 300) Double fixedReading) {
     }
 
@@ -53,10 +56,11 @@ public final class CheckViews {
      * @param reason why less than an hour is enough; empty where it is not less
      * @param roomC  temperature of the room; null where it was not read
      */
+    @BoundsOf(Check.Rules.class)
     public record NewCheck(@NotNull @Pattern(regexp = ChamberPlan.UUID) String id, @NotNull @Pattern(regexp = ChamberPlan.UUID) String controllerId,
             @NotNull Parameter offsetKey, @NotNull CheckSession.Place place,
             @NotEmpty @Size(max = 10) List<@Valid @NotNull ReferenceView> references,
-            @NotNull @Within(min = 60, max = 86_400, unit = "s") Double leastS, @NotNull @Size(max = 300) @ManyLines String reason,
+            @NotNull Double leastS, @NotNull @Size(max = 300) @ManyLines String reason,
             @OrNull @Within(min = -40, max = 60, unit = "°C") Double roomC, @NotNull @Size(max = 500) @ManyLines String note) {
     }
 

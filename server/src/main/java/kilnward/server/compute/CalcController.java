@@ -15,6 +15,7 @@ import kilnward.core.air.StandardAtmosphere;
 import kilnward.core.calibration.Comparison;
 import kilnward.core.calibration.OffsetDecision;
 import kilnward.core.chamber.Box;
+import kilnward.core.chamber.Chamber;
 import kilnward.core.chamber.Layer;
 import kilnward.core.chamber.MoistureBalance;
 import kilnward.core.chamber.QuickHeatLoss;
@@ -37,6 +38,7 @@ import kilnward.server.people.Open;
 import kilnward.server.plan.ChamberPlan.ProfilePlan;
 import kilnward.server.plan.PlanReader;
 import kilnward.server.wire.OrNull;
+import kilnward.server.wire.problem.BoundsOf;
 import kilnward.server.wire.problem.Within;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestBody;
@@ -208,15 +210,16 @@ public class CalcController {
     }
 
     /** A fan by band: what it reads and how it is set. */
+    @BoundsOf({FanBand.Sets.class, FanBand.class})
     public record FanRequest(@NotNull @Within(min = -60, max = 120, unit = "°C") Double temperatureC,
             @NotNull @Within(min = 0, max = 100, unit = "%RH") Double relativeHumidityPct,
             @NotNull @Within(min = -60, max = 120, unit = "°C") Double setTemperatureC,
             @NotNull @Within(min = 0.01, max = 100, unit = "K") Double temperatureBandK,
-            @NotNull @Within(min = 0, max = 100, unit = "%RH") Double setHumidityPct,
+            @NotNull Double setHumidityPct,
             @NotNull @Within(min = 0.01, max = 100, unit = "%RH") Double humidityBandPct,
-            @NotNull @Within(min = 0, max = 100, unit = "%") Double minimumPct,
-            @NotNull @Within(min = 0, max = 100, unit = "%") Double maximumPct,
-            @NotNull @Within(min = 0, max = 100, unit = "%") Double underPressurePct,
+            @NotNull Double minimumPct,
+            @NotNull Double maximumPct,
+            @NotNull Double underPressurePct,
             @NotNull FanBand.IntakeBelowSet intakeBelowSet) {
     }
 
@@ -261,20 +264,22 @@ public class CalcController {
     }
 
     /** A plain box: six walls in the order bottom, top, front, back, left, right. */
-    public record HeatLossRequest(@NotNull @Within(min = 0.02, max = 50, unit = "m") Double innerLengthM,
-            @NotNull @Within(min = 0.02, max = 50, unit = "m") Double innerWidthM,
-            @NotNull @Within(min = 0.02, max = 50, unit = "m") Double innerHeightM,
+    @BoundsOf({Box.class, Chamber.class})
+    public record HeatLossRequest(@NotNull Double innerLengthM,
+            @NotNull Double innerWidthM,
+            @NotNull Double innerHeightM,
             @NotNull @Size(min = 6, max = 6, message = "must be six walls") List<@Valid @NotNull WallRequest> walls,
-            @NotNull @Within(min = 0, max = 200, unit = "1/h") Double airChangesPerHour,
+            @NotNull Double airChangesPerHour,
             @NotNull @Within(min = -30, max = 80, unit = "°C") Double insideC,
             @NotNull @Within(min = -50, max = 60, unit = "°C") Double roomC,
             @NotNull @Within(min = 0.1, max = 100_000, unit = "W") Double heaterW,
-            @NotNull @Within(min = -500, max = 9000, unit = "m") Double altitudeM) {
+            @NotNull Double altitudeM) {
     }
 
     /** One wall of one material. */
+    @BoundsOf(Layer.class)
     public record WallRequest(@NotNull String materialId,
-            @NotNull @Within(min = 0.1, max = 1000, unit = "mm") Double thicknessMm) {
+            @NotNull Double thicknessMm) {
     }
 
     /** What it loses and where a stuck-on heater ends, without edges; {@code conductanceWithEdgesWK} is what a chamber's own sizing would count. */
@@ -290,17 +295,18 @@ public class CalcController {
     }
 
     /** The moisture balance of a plain box; walls as for the heat loss. */
-    public record MoistureRequest(@NotNull @Within(min = 0.02, max = 50, unit = "m") Double innerLengthM,
-            @NotNull @Within(min = 0.02, max = 50, unit = "m") Double innerWidthM,
-            @NotNull @Within(min = 0.02, max = 50, unit = "m") Double innerHeightM,
+    @BoundsOf({Box.class, Chamber.class})
+    public record MoistureRequest(@NotNull Double innerLengthM,
+            @NotNull Double innerWidthM,
+            @NotNull Double innerHeightM,
             @NotNull @Size(min = 6, max = 6, message = "must be six walls") List<@Valid @NotNull WallRequest> walls,
-            @NotNull @Within(min = 0, max = 200, unit = "1/h") Double airChangesPerHour,
+            @NotNull Double airChangesPerHour,
             @NotNull @Within(min = 0, max = 60, unit = "°C") Double insideC,
             @NotNull @Within(min = 0, max = 100, unit = "%RH") Double insidePct,
             @NotNull @Within(min = -40, max = 60, unit = "°C") Double roomC,
             @NotNull @Within(min = 0, max = 100, unit = "%RH") Double roomPct,
             @NotNull @Within(min = 0, max = 1e6, unit = "g/h") Double humidifierGh,
-            @NotNull @Within(min = -500, max = 9000, unit = "m") Double altitudeM) {
+            @NotNull Double altitudeM) {
     }
 
     /** The inside surface of a wall, and whether it drips at the wanted humidity. */

@@ -29,6 +29,7 @@ import kilnward.core.setup.Setup;
 import kilnward.server.compute.RehearsalRequest.KeyedIn;
 import kilnward.server.plan.ChamberPlan;
 import kilnward.server.wire.OrNull;
+import kilnward.server.wire.problem.BoundsOf;
 import kilnward.server.wire.problem.Within;
 
 /** What goes over the wire about faults. */
@@ -40,10 +41,11 @@ public final class FaultViews {
     }
 
     /** When somebody can act, at the worst moment for it; times in seconds. */
-    public record WatchPlan(@NotNull @Within(min = 0, max = 86_400, unit = "s") Double asleepS, @NotNull Boolean wakes,
-            @NotNull @Within(min = 0, max = 60 * 86_400, unit = "s") Double awayS, @NotNull Boolean message,
-            @NotNull @Within(min = 0, max = 7 * 86_400, unit = "s") Double travelS, @NotNull @Within(min = 0, max = 86_400, unit = "s") Double reachS,
-            @NotNull @Within(min = 60, max = 60 * 86_400, unit = "s") Double looksEveryS) {
+    @BoundsOf(Attendance.class)
+    public record WatchPlan(@NotNull Double asleepS, @NotNull Boolean wakes,
+            @NotNull Double awayS, @NotNull Boolean message,
+            @NotNull Double travelS, @NotNull Double reachS,
+            @NotNull Double looksEveryS) {
         static Attendance orUsual(WatchPlan plan) {
             return plan == null ? Attendance.USUAL : new Attendance(plan.asleepS(), plan.wakes(), plan.awayS(), plan.message(), plan.travelS(), plan.reachS(), plan.looksEveryS());
         }

@@ -13,7 +13,7 @@ import kilnward.core.life.Stage;
 import kilnward.server.guide.GuideService;
 import kilnward.server.people.Open;
 import kilnward.server.wire.OrNull;
-import kilnward.server.wire.problem.Within;
+import kilnward.server.wire.problem.BoundsOf;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
@@ -37,8 +37,9 @@ public class LivingController {
      * @param kg     living mass on that day; null where they are counted
      * @param pieces how many there are; null where they are weighed
      */
+    @BoundsOf(LivingCurve.Point.class)
     public record LivingRequest(@NotBlank @Size(max = 80) String guideId, @NotBlank @Size(max = 80) String schoolId, @NotBlank @Size(max = 80) String stageId,
-            @NotNull @Within(min = 0, max = 3650, unit = "days") Double day, @OrNull Double kg, @OrNull Double pieces) {
+            @NotNull Double day, @OrNull Double kg, @OrNull Double pieces) {
     }
 
     /** What they give off; all null where the guide does not know. */

@@ -18,6 +18,7 @@ import kilnward.server.people.Open;
 import kilnward.server.plan.PlanReader;
 import kilnward.server.wire.LoadsAnswer;
 import kilnward.server.wire.OrNull;
+import kilnward.server.wire.problem.BoundsOf;
 import kilnward.server.wire.problem.Within;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestBody;
@@ -33,9 +34,9 @@ public class LoadController {
      * @param supplyV  voltage of the supply: the local mains voltage, or that of a low-voltage supply
      * @param circuitA rating of the circuit, fuse or supply
      */
-    public record LoadRequest(@NotNull @Within(min = 3, max = 480, unit = "V") Double supplyV,
+    public record LoadRequest(@NotNull @Within(of = Supply.class, field = "voltageV") Double supplyV,
             @NotNull Current current,
-            @NotNull @Within(min = 0.1, max = 1000, unit = "A") Double circuitA,
+            @NotNull @Within(of = Supply.class, field = "ratedA") Double circuitA,
             @NotEmpty @Size(max = 32) List<@Valid @NotNull OutletPlan> outlets) {
     }
 
@@ -47,17 +48,19 @@ public class LoadController {
      * @param ratedW       a limit in watts printed beside it; null where there is none
      * @param cyclesPerDay switchings a day, 0 where it does not switch
      */
+    @BoundsOf(Outlet.class)
     public record OutletPlan(@NotBlank @Size(max = 80) String name,
-            @OrNull @Within(min = 0.01, max = 1000, unit = "A") Double ratedA,
-            @OrNull @Within(min = 0.01, max = 1000, unit = "A") Double ratedDcA,
-            @OrNull @Within(min = 0.1, max = 1e6, unit = "W") Double ratedW,
-            @NotNull @Within(min = 0, max = 86_400, unit = "1/day") Double cyclesPerDay,
+            @OrNull Double ratedA,
+            @OrNull Double ratedDcA,
+            @OrNull Double ratedW,
+            @NotNull Double cyclesPerDay,
             @NotNull @Size(max = 16) List<@Valid @NotNull LoadPlan> loads) {
     }
 
     /** One appliance on an outlet. */
+    @BoundsOf(Load.class)
     public record LoadPlan(@NotBlank @Size(max = 80) String name, @NotNull LoadKind kind,
-            @NotNull @Within(min = 0.1, max = 100_000, unit = "W") Double powerW) {
+            @NotNull Double powerW) {
     }
 
     @PostMapping("/api/v1/calc/load")

@@ -6,7 +6,7 @@ import kilnward.core.chamber.MeterReading;
 import kilnward.server.people.Open;
 import kilnward.server.plan.ChamberPlan;
 import kilnward.server.plan.PlanReader;
-import kilnward.server.wire.problem.Within;
+import kilnward.server.wire.problem.BoundsOf;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RestController;
@@ -16,11 +16,12 @@ import org.springframework.web.bind.annotation.RestController;
 @RestController
 public class MeterController {
     /** A chamber and what the meter said while it was running steadily. */
+    @BoundsOf(MeterReading.class)
     public record MeterRequest(@NotNull @Valid ChamberPlan chamber,
-            @NotNull @Within(min = 0.001, max = 100_000, unit = "kWh") Double energyKWh,
-            @NotNull @Within(min = 6, max = 8784, unit = "h") Double hours,
-            @NotNull @Within(min = -30, max = 80, unit = "°C") Double insideMeanC,
-            @NotNull @Within(min = -50, max = 60, unit = "°C") Double roomMeanC) {
+            @NotNull Double energyKWh,
+            @NotNull Double hours,
+            @NotNull Double insideMeanC,
+            @NotNull Double roomMeanC) {
     }
 
     /** The loss factor that explains it, and the mean power. */

@@ -12,6 +12,7 @@ import kilnward.core.quantity.Quantity;
 import kilnward.core.rehearsal.Scenario;
 import kilnward.server.plan.ChamberPlan;
 import kilnward.server.wire.OrNull;
+import kilnward.server.wire.problem.BoundsOf;
 import kilnward.server.wire.problem.Within;
 
 /**
@@ -48,7 +49,8 @@ public record RehearsalRequest(@NotNull @Valid ChamberPlan chamber,
      * @param buckets number of buckets of the trace
      * @param fault   id of a fault that befalls it at the start, as the table of faults gives it; null for none
      */
-    public record ScenarioPlan(@NotNull RoomCourse room, @NotNull @Within(min = 0, max = 24, unit = "h") Double startHour,
+    @BoundsOf(Scenario.class)
+    public record ScenarioPlan(@NotNull RoomCourse room, @NotNull Double startHour,
             @NotNull @Within(min = 60, max = 7 * 86_400, unit = "s") Double durationS,
             @NotNull @Within(min = 0.5, max = 60, unit = "s") Double stepS,
             @NotNull Scenario.Start start,

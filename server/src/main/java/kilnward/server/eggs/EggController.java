@@ -12,6 +12,7 @@ import kilnward.core.life.WeightLoss;
 import kilnward.server.people.Open;
 import kilnward.server.plan.PlanReader;
 import kilnward.server.wire.OrNull;
+import kilnward.server.wire.problem.BoundsOf;
 import kilnward.server.wire.problem.Within;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestBody;
@@ -22,8 +23,9 @@ import org.springframework.web.bind.annotation.RestController;
 @RestController
 public class EggController {
     /** One weighing of the same eggs: days since setting, 0 for the fresh weight. */
-    public record WeighingPlan(@NotNull @Within(min = 0, max = 400, unit = "days") Double day,
-            @NotNull @Within(min = 0.05, max = 1_000_000, unit = "g") Double massG) {
+    @BoundsOf(EggWeighing.class)
+    public record WeighingPlan(@NotNull Double day,
+            @NotNull Double massG) {
     }
 
     /**
@@ -31,11 +33,12 @@ public class EggController {
      *
      * @param humidityPct mean humidity since setting; null where it is not known
      */
+    @BoundsOf(WeightLoss.Target.class)
     public record EggRequest(@NotEmpty @Size(max = 400) List<@Valid @NotNull WeighingPlan> weighings,
             @NotNull WeightLoss.EndPoint endPoint,
-            @NotNull @Within(min = 1, max = 400, unit = "days") Double endDay,
-            @NotNull @Within(min = 0, max = 50, unit = "%") Double lowPct,
-            @NotNull @Within(min = 0, max = 50, unit = "%") Double highPct,
+            @NotNull Double endDay,
+            @NotNull Double lowPct,
+            @NotNull Double highPct,
             @OrNull @Within(min = 0, max = 100, unit = "%RH") Double humidityPct) {
     }
 

@@ -10,12 +10,14 @@ import java.time.Instant;
 import java.util.List;
 import java.util.UUID;
 import kilnward.core.finding.RefusedValueException;
+import kilnward.core.life.EggWeighing;
 import kilnward.server.people.Needs;
 import kilnward.server.people.Role;
 import kilnward.server.plan.Plans;
 import kilnward.server.store.Moments;
 import kilnward.server.wire.OrNull;
 import kilnward.server.wire.door.ManyLines;
+import kilnward.server.wire.problem.BoundsOf;
 import kilnward.server.wire.problem.NotFoundException;
 import kilnward.server.wire.problem.Within;
 import org.springframework.http.HttpStatus;
@@ -49,7 +51,8 @@ public class WeighingController {
     }
 
     /** A new weighing: mass of so many eggs together. */
-    public record NewWeighing(@NotNull Instant weighedAt, @NotNull @Within(min = 0.05, max = 1_000_000, unit = "g") Double massG,
+    @BoundsOf(EggWeighing.class)
+    public record NewWeighing(@NotNull Instant weighedAt, @NotNull Double massG,
             @NotNull @Within(min = 1, max = 100_000) Integer eggs, @NotNull @Size(max = 300) @ManyLines String note) {
     }
 

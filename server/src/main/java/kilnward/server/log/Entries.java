@@ -52,7 +52,7 @@ public class Entries implements Happenings {
     private static final int MOST = 2000;
     /** What is done most in a chamber in which nothing was done yet, in this order. */
     private static final List<EntryKind> FIRST = List.of(EntryKind.READ, EntryKind.NOTE, EntryKind.OPENED, EntryKind.TOPPED_UP, EntryKind.MISTED, EntryKind.LOST);
-    private static final List<EntryKind> GONE = List.of(EntryKind.LOST, EntryKind.DIED, EntryKind.TRAY_PULLED);
+    private static final List<EntryKind> GONE = Arrays.stream(EntryKind.values()).filter(EntryKind::takesOut).toList();
     private final EntryRepository entries;
     private final Living living;
     private final GuideService guides;
@@ -114,7 +114,7 @@ public class Entries implements Happenings {
                 .orElseThrow(() -> new RefusedValueException("batchId", each, "must be a batch of this chamber")));
         Plausible.check(asked.kind(), of(asked.amount()), asked.pieces() == null ? OptionalInt.empty() : OptionalInt.of(asked.pieces()), of(asked.temperatureC()),
                 of(asked.humidityPct()), eachG(chamberId, batch), batch.filter(each -> asked.kind().counted())
-                        .map(each -> OptionalInt.of(asked.corrects() != null || !GONE.contains(asked.kind()) ? each.pieces() : left(each))).orElse(OptionalInt.empty()));
+                        .map(each -> OptionalInt.of(asked.corrects() != null || !asked.kind().takesOut() ? each.pieces() : left(each))).orElse(OptionalInt.empty()));
         if (asked.kind() == EntryKind.NOTE && asked.said().isBlank()) {
             throw new RefusedValueException("said", asked.said(), "must say something");
         }

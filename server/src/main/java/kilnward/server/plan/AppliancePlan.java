@@ -21,10 +21,12 @@ import kilnward.core.chamber.Humidifier;
 import kilnward.core.chamber.Lamp;
 import kilnward.core.chamber.OwnThermostat;
 import kilnward.core.chamber.Vent;
+import kilnward.core.finding.Bounded;
 import kilnward.core.finding.RefusedValueException;
 import kilnward.core.setup.FirstSizes;
 import kilnward.server.plan.ChamberPlan.PlacePlan;
 import kilnward.server.wire.OrNull;
+import kilnward.server.wire.problem.BoundsOf;
 import kilnward.server.wire.problem.Within;
 import tools.jackson.databind.annotation.JsonTypeIdResolver;
 
@@ -43,7 +45,8 @@ public sealed interface AppliancePlan {
 
     ApplianceKind kind();
 
-    /** What it draws (W). */
+    /** What it draws. */
+    @Bounded(min = 0, max = 100_000, unit = "W")
     Double powerW();
 
     /** Whether it hangs on the low-voltage supply. */
@@ -70,12 +73,13 @@ public sealed interface AppliancePlan {
      * @param closesAtC    where its own thermostat lets it run again
      * @param shinesFromM  lamps, emitters and panels: how far above the backs of animals; null where none stand below
      */
+    @BoundsOf({AppliancePlan.class, Heater.class, OwnThermostat.class})
     record HeaterPlan(@NotNull @Pattern(regexp = ChamberPlan.UUID, message = ChamberPlan.NOT_UUID) String id, @NotBlank @Size(max = 80) String name, @NotNull ApplianceKind kind,
-            @NotNull @Within(min = 0, max = 100_000, unit = "W") Double powerW, @NotNull Boolean lowVoltage, @OrNull @Valid PlacePlan place,
-            @OrNull @Within(min = 0.1, max = 1e8, unit = "J/K") Double elementJK, @OrNull @Within(min = 0.0001, max = 1e6, unit = "W/K") Double toAirWK,
-            @OrNull @Within(min = 0, max = 1e6, unit = "W/K") Double toContentsWK, @OrNull @Within(min = 25, max = 300, unit = "°C") Double selfLimitC,
-            @OrNull @Within(min = -30, max = 120, unit = "°C") Double opensAtC, @OrNull @Within(min = -30, max = 120, unit = "°C") Double closesAtC,
-            @OrNull @Within(min = 0.1, max = 5, unit = "m") Double shinesFromM) implements AppliancePlan {
+            @NotNull Double powerW, @NotNull Boolean lowVoltage, @OrNull @Valid PlacePlan place,
+            @OrNull Double elementJK, @OrNull Double toAirWK,
+            @OrNull Double toContentsWK, @OrNull Double selfLimitC,
+            @OrNull Double opensAtC, @OrNull Double closesAtC,
+            @OrNull Double shinesFromM) implements AppliancePlan {
         /** As a new one begins; common practice, no source. */
         static HeaterPlan first(String id, String name, ApplianceKind kind) {
             return of(id, name, kind, 15);
@@ -111,11 +115,12 @@ public sealed interface AppliancePlan {
      * @param opensAtC  where its own thermostat stops it; null where it has none
      * @param closesAtC where its own thermostat lets it run again
      */
+    @BoundsOf({AppliancePlan.class, Cooler.class, OwnThermostat.class})
     record CoolerPlan(@NotNull @Pattern(regexp = ChamberPlan.UUID, message = ChamberPlan.NOT_UUID) String id, @NotBlank @Size(max = 80) String name, @NotNull ApplianceKind kind,
-            @NotNull @Within(min = 0, max = 100_000, unit = "W") Double powerW, @NotNull Boolean lowVoltage, @OrNull @Valid PlacePlan place,
-            @NotNull @Within(min = 0.1, max = 100_000, unit = "W") Double removesW, @OrNull @Within(min = 1, max = 100, unit = "K") Double limitK,
-            @OrNull @Within(min = -40, max = 30, unit = "°C") Double lowestC, @OrNull @Within(min = -30, max = 120, unit = "°C") Double opensAtC,
-            @OrNull @Within(min = -30, max = 120, unit = "°C") Double closesAtC) implements AppliancePlan {
+            @NotNull Double powerW, @NotNull Boolean lowVoltage, @OrNull @Valid PlacePlan place,
+            @NotNull Double removesW, @OrNull Double limitK,
+            @OrNull Double lowestC, @OrNull Double opensAtC,
+            @OrNull Double closesAtC) implements AppliancePlan {
         /** One that takes out so many times as much, or the next size that is sold, and draws as much more. */
         public CoolerPlan sized(double times) {
             double takesW = FirstSizes.sold(times * removesW);
@@ -141,11 +146,12 @@ public sealed interface AppliancePlan {
      * @param pulseOnS   works this long …
      * @param pulseRestS … and rests this long; 0 or null where it does not pulse
      */
+    @BoundsOf({AppliancePlan.class, Humidifier.class})
     record HumidifierPlan(@NotNull @Pattern(regexp = ChamberPlan.UUID, message = ChamberPlan.NOT_UUID) String id, @NotBlank @Size(max = 80) String name,
             @NotNull ApplianceKind kind,
-            @NotNull @Within(min = 0, max = 100_000, unit = "W") Double powerW, @NotNull Boolean lowVoltage, @OrNull @Valid PlacePlan place,
-            @NotNull @Within(min = 0.01, max = 1e6, unit = "g/h") Double outputGh, @OrNull @Within(min = 1, max = 86_400, unit = "s") Double pulseOnS,
-            @OrNull @Within(min = 0, max = 86_400, unit = "s") Double pulseRestS) implements AppliancePlan {
+            @NotNull Double powerW, @NotNull Boolean lowVoltage, @OrNull @Valid PlacePlan place,
+            @NotNull Double outputGh, @OrNull Double pulseOnS,
+            @OrNull Double pulseRestS) implements AppliancePlan {
         @Override
         public Appliance read() {
             double restS = pulseRestS == null ? 0 : pulseRestS;
@@ -158,10 +164,11 @@ public sealed interface AppliancePlan {
     }
 
     /** A bowl of water: its open surface, and the water in it; {@code powerW} is that of its heater, if any. */
+    @BoundsOf({AppliancePlan.class, Bowl.class})
     record BowlPlan(@NotNull @Pattern(regexp = ChamberPlan.UUID, message = ChamberPlan.NOT_UUID) String id, @NotBlank @Size(max = 80) String name, @NotNull ApplianceKind kind,
-            @NotNull @Within(min = 0, max = 100_000, unit = "W") Double powerW, @NotNull Boolean lowVoltage, @OrNull @Valid PlacePlan place,
-            @NotNull @Within(min = 0.0001, max = 100, unit = "m²") Double surfaceM2,
-            @NotNull @Within(min = 0.01, max = 10_000, unit = "kg") Double waterKg) implements AppliancePlan {
+            @NotNull Double powerW, @NotNull Boolean lowVoltage, @OrNull @Valid PlacePlan place,
+            @NotNull Double surfaceM2,
+            @NotNull Double waterKg) implements AppliancePlan {
         @Override
         public Appliance read() {
             return new Bowl(id, surfaceM2, waterKg, powerW);
@@ -169,10 +176,11 @@ public sealed interface AppliancePlan {
     }
 
     /** A dehumidifier: what it takes out at 27 °C and 60 %RH. */
+    @BoundsOf(AppliancePlan.class)
     record DehumidifierPlan(@NotNull @Pattern(regexp = ChamberPlan.UUID, message = ChamberPlan.NOT_UUID) String id, @NotBlank @Size(max = 80) String name,
             @NotNull ApplianceKind kind,
-            @NotNull @Within(min = 0, max = 100_000, unit = "W") Double powerW, @NotNull Boolean lowVoltage, @OrNull @Valid PlacePlan place,
-            @NotNull @Within(min = 0.01, max = 1e6, unit = "g/h") Double outputGh) implements AppliancePlan {
+            @NotNull Double powerW, @NotNull Boolean lowVoltage, @OrNull @Valid PlacePlan place,
+            @NotNull @Within(of = Dehumidifier.class, field = "removesGh") Double outputGh) implements AppliancePlan {
         @Override
         public Appliance read() {
             return new Dehumidifier(id, outputGh, drawn(this), kind == ApplianceKind.DEHUMIDIFIER);
@@ -180,8 +188,9 @@ public sealed interface AppliancePlan {
     }
 
     /** A fan that stirs what is inside, or blows over the water. */
+    @BoundsOf(AppliancePlan.class)
     record StirrerPlan(@NotNull @Pattern(regexp = ChamberPlan.UUID, message = ChamberPlan.NOT_UUID) String id, @NotBlank @Size(max = 80) String name, @NotNull ApplianceKind kind,
-            @NotNull @Within(min = 0, max = 100_000, unit = "W") Double powerW, @NotNull Boolean lowVoltage, @OrNull @Valid PlacePlan place) implements AppliancePlan {
+            @NotNull Double powerW, @NotNull Boolean lowVoltage, @OrNull @Valid PlacePlan place) implements AppliancePlan {
         @Override
         public Appliance read() {
             return new Fan(id, kind == ApplianceKind.FAN_SURFACE ? Fan.Kind.SURFACE : Fan.Kind.CIRCULATION, 0, drawn(this));
@@ -189,9 +198,10 @@ public sealed interface AppliancePlan {
     }
 
     /** A fan that changes the air, and how much of it. */
+    @BoundsOf({AppliancePlan.class, Fan.class})
     record FanPlan(@NotNull @Pattern(regexp = ChamberPlan.UUID, message = ChamberPlan.NOT_UUID) String id, @NotBlank @Size(max = 80) String name, @NotNull ApplianceKind kind,
-            @NotNull @Within(min = 0, max = 100_000, unit = "W") Double powerW, @NotNull Boolean lowVoltage, @OrNull @Valid PlacePlan place,
-            @NotNull @Within(min = 0, max = 100_000, unit = "m³/h") Double flowM3h) implements AppliancePlan {
+            @NotNull Double powerW, @NotNull Boolean lowVoltage, @OrNull @Valid PlacePlan place,
+            @NotNull Double flowM3h) implements AppliancePlan {
         @Override
         public Appliance read() {
             return new Fan(id, kind == ApplianceKind.FAN_INTAKE ? Fan.Kind.INTAKE : Fan.Kind.EXHAUST, flowM3h, drawn(this));
@@ -205,10 +215,11 @@ public sealed interface AppliancePlan {
      * @param areaM2      free area while open; null with its partner where nobody has measured it
      * @param heightM     height above where air comes in
      */
+    @BoundsOf({AppliancePlan.class, Vent.class, Vent.Size.class})
     record VentPlan(@NotNull @Pattern(regexp = ChamberPlan.UUID, message = ChamberPlan.NOT_UUID) String id, @NotBlank @Size(max = 80) String name, @NotNull ApplianceKind kind,
-            @NotNull @Within(min = 0, max = 100_000, unit = "W") Double powerW, @NotNull Boolean lowVoltage, @OrNull @Valid PlacePlan place,
-            @NotNull @Within(min = 0.01, max = 500, unit = "1/h") Double openPerHour,
-            @OrNull @Within(min = 0.0001, max = 100, unit = "m²") Double areaM2, @OrNull @Within(min = 0.05, max = 20, unit = "m") Double heightM) implements AppliancePlan {
+            @NotNull Double powerW, @NotNull Boolean lowVoltage, @OrNull @Valid PlacePlan place,
+            @NotNull Double openPerHour,
+            @OrNull Double areaM2, @OrNull Double heightM) implements AppliancePlan {
         @Override
         public Appliance read() {
             if ((areaM2 == null) != (heightM == null)) {
@@ -219,9 +230,10 @@ public sealed interface AppliancePlan {
     }
 
     /** A valve on a bottle of carbon dioxide: what it lets in while open. */
+    @BoundsOf({AppliancePlan.class, GasValve.class})
     record GasValvePlan(@NotNull @Pattern(regexp = ChamberPlan.UUID, message = ChamberPlan.NOT_UUID) String id, @NotBlank @Size(max = 80) String name, @NotNull ApplianceKind kind,
-            @NotNull @Within(min = 0, max = 100_000, unit = "W") Double powerW, @NotNull Boolean lowVoltage, @OrNull @Valid PlacePlan place,
-            @NotNull @Within(min = 0.01, max = 100_000, unit = "g/h") Double givesGh) implements AppliancePlan {
+            @NotNull Double powerW, @NotNull Boolean lowVoltage, @OrNull @Valid PlacePlan place,
+            @NotNull Double givesGh) implements AppliancePlan {
         @Override
         public Appliance read() {
             return new GasValve(id, givesGh, drawn(this));
@@ -235,10 +247,11 @@ public sealed interface AppliancePlan {
      * @param onHour      hour at which its clock switches it on
      * @param hours       hours of light
      */
+    @BoundsOf({AppliancePlan.class, Lamp.class})
     record LampPlan(@NotNull @Pattern(regexp = ChamberPlan.UUID, message = ChamberPlan.NOT_UUID) String id, @NotBlank @Size(max = 80) String name, @NotNull ApplianceKind kind,
-            @NotNull @Within(min = 0, max = 100_000, unit = "W") Double powerW, @NotNull Boolean lowVoltage, @OrNull @Valid PlacePlan place,
-            @NotNull @Within(min = 0, max = 1) Double insideShare, @NotNull @Within(min = 0, max = 24, unit = "h") Double onHour,
-            @NotNull @Within(min = 0, max = 24, unit = "h") Double hours) implements AppliancePlan {
+            @NotNull Double powerW, @NotNull Boolean lowVoltage, @OrNull @Valid PlacePlan place,
+            @NotNull Double insideShare, @NotNull Double onHour,
+            @NotNull Double hours) implements AppliancePlan {
         @Override
         public Appliance read() {
             return new Lamp(id, drawn(this), insideShare, onHour, hours);

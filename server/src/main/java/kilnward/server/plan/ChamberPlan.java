@@ -9,19 +9,41 @@ import jakarta.validation.constraints.Size;
 import java.time.LocalDate;
 import java.util.List;
 import kilnward.core.chamber.AirMovement;
+import kilnward.core.chamber.Box;
+import kilnward.core.chamber.Chamber;
+import kilnward.core.chamber.Contents;
+import kilnward.core.chamber.Layer;
+import kilnward.core.chamber.Opening;
+import kilnward.core.chamber.Place;
+import kilnward.core.chamber.Room;
+import kilnward.core.chamber.Sun;
+import kilnward.core.chamber.Tank;
 import kilnward.core.control.Style;
 import kilnward.core.device.Habits;
 import kilnward.core.device.LawKind;
 import kilnward.core.device.Parameter;
+import kilnward.core.device.Profile;
+import kilnward.core.device.ProfileKey;
 import kilnward.core.finding.Step;
+import kilnward.core.life.HarmLimit;
+import kilnward.core.life.KeepBand;
 import kilnward.core.life.LivingCurve;
+import kilnward.core.life.Needs;
+import kilnward.core.life.Night;
 import kilnward.core.life.OccupantPlace;
 import kilnward.core.life.Side;
 import kilnward.core.life.SourceGrade;
+import kilnward.core.load.Supply;
+import kilnward.core.probe.AirSensor;
 import kilnward.core.probe.DisplayUnit;
+import kilnward.core.probe.Probe;
+import kilnward.core.probe.ProbePlace;
 import kilnward.core.quantity.Quantity;
+import kilnward.core.setup.PlannedController;
+import kilnward.core.setup.Power;
 import kilnward.server.wire.OrNull;
 import kilnward.server.wire.door.ManyLines;
+import kilnward.server.wire.problem.BoundsOf;
 import kilnward.server.wire.problem.Within;
 
 /**
@@ -85,35 +107,38 @@ public record ChamberPlan(@NotBlank @Size(max = 80) String name, @NotNull @Size(
      * @param other     a second place with needs of its own: the roots of plants, the air over eggs; null for none
      * @param night     what is wanted by night; null where that is what is wanted by day
      */
+    @BoundsOf({Chamber.class, Needs.class})
     public record OccupancyPlan(@OrNull @Size(max = 80) String guideId, @OrNull @Size(max = 80) String schoolId,
             @OrNull @Size(max = 80) String stageId, @NotBlank @Size(max = 80) String name, @OrNull LocalDate startedOn,
             @NotBlank @Size(max = 40) String where, @NotNull OccupantPlace measured,
-            @OrNull @Within(min = -10, max = 10, unit = "K") Double gradientK,
-            @NotNull @Within(min = -30, max = 60, unit = "°C") Double keepLowC,
-            @NotNull @Within(min = -30, max = 60, unit = "°C") Double keepHighC,
+            @OrNull Double gradientK,
+            @NotNull @Within(of = KeepBand.class, field = "lowC") Double keepLowC,
+            @NotNull @Within(of = KeepBand.class, field = "highC") Double keepHighC,
             @OrNull @Within(min = 0, max = 100, unit = "%RH") Double keepHumidityLowPct,
             @OrNull @Within(min = 0, max = 100, unit = "%RH") Double keepHumidityHighPct,
             @OrNull @Within(min = 0, max = 10_000, unit = "ppm") Double keepCarbonDioxideLowPpm,
             @OrNull @Within(min = 0, max = 10_000, unit = "ppm") Double keepCarbonDioxideHighPpm,
-            @OrNull @Within(min = 0.01, max = 100, unit = "K/h") Double maxRateKh,
+            @OrNull Double maxRateKh,
             @NotNull @Size(max = 12) List<@Valid @NotNull HarmPlan> harmLimits, @OrNull @Valid OtherPlacePlan other,
             @OrNull @Valid NightPlan night) {
     }
 
     /** What is wanted by night, from an hour to an hour; humidity null where it is that of the day. */
-    public record NightPlan(@NotNull @Within(min = -30, max = 60, unit = "°C") Double keepLowC, @NotNull @Within(min = -30, max = 60, unit = "°C") Double keepHighC,
+    @BoundsOf(Night.class)
+    public record NightPlan(@NotNull @Within(of = KeepBand.class, field = "lowC") Double keepLowC, @NotNull @Within(of = KeepBand.class, field = "highC") Double keepHighC,
             @OrNull @Within(min = 0, max = 100, unit = "%RH") Double keepHumidityLowPct, @OrNull @Within(min = 0, max = 100, unit = "%RH") Double keepHumidityHighPct,
-            @NotNull @Within(min = 0, max = 24, unit = "h") Double fromHour, @NotNull @Within(min = 0, max = 24, unit = "h") Double toHour) {
+            @NotNull Double fromHour, @NotNull Double toHour) {
     }
 
     /** The needs of a second place: the contents where the occupant is measured in the air, the air where it is the contents. */
-    public record OtherPlacePlan(@NotBlank @Size(max = 40) String where, @NotNull @Within(min = -30, max = 60, unit = "°C") Double keepLowC,
-            @NotNull @Within(min = -30, max = 60, unit = "°C") Double keepHighC) {
+    public record OtherPlacePlan(@NotBlank @Size(max = 40) String where, @NotNull @Within(of = KeepBand.class, field = "lowC") Double keepLowC,
+            @NotNull @Within(of = KeepBand.class, field = "highC") Double keepHighC) {
     }
 
     /** A level and how long it can be borne; what it costs where it does not kill, null where it does. */
-    public record HarmPlan(@NotNull Side side, @NotNull @Within(min = -40, max = 80, unit = "°C") Double levelC,
-            @NotNull @Within(min = 0, max = 60 * 86_400, unit = "s") Double durationS, @OrNull @Size(min = 1, max = 120) String costs) {
+    @BoundsOf(HarmLimit.class)
+    public record HarmPlan(@NotNull Side side, @NotNull Double levelC,
+            @NotNull Double durationS, @OrNull @Size(min = 1, max = 120) String costs) {
     }
 
     /**
@@ -123,15 +148,16 @@ public record ChamberPlan(@NotBlank @Size(max = 80) String name, @NotNull @Size(
      * @param lossFactor heat that really goes through walls and openings over what their layers say; 1 until a meter corrected it
      * @param tank       water instead of air in it; null for a box of air
      */
-    public record BoxPlan(@NotNull @Within(min = 0.02, max = 50, unit = "m") Double innerLengthM,
-            @NotNull @Within(min = 0.02, max = 50, unit = "m") Double innerWidthM,
-            @NotNull @Within(min = 0.02, max = 50, unit = "m") Double innerHeightM,
+    @BoundsOf({Box.class, Chamber.class})
+    public record BoxPlan(@NotNull Double innerLengthM,
+            @NotNull Double innerWidthM,
+            @NotNull Double innerHeightM,
             @NotNull @Size(min = 6, max = 6, message = "must be six walls") List<@Valid @NotNull WallPlan> walls,
-            @NotNull @Within(min = 0, max = 200, unit = "1/h") Double airChangesPerHour,
+            @NotNull Double airChangesPerHour,
             @NotNull AirMovement airMovement,
-            @NotNull @Within(min = -500, max = 9000, unit = "m") Double altitudeM,
+            @NotNull Double altitudeM,
             @NotNull @Within(min = -20, max = 20, unit = "K/m") Double gradientKm,
-            @NotNull @Within(min = 0.1, max = 10) Double lossFactor, @OrNull @Valid TankPlan tank) {
+            @NotNull Double lossFactor, @OrNull @Valid TankPlan tank) {
         /** What it holds (l): air up to the lid, or water in a tank. */
         public double litres() {
             return innerLengthM * innerWidthM * (tank == null ? innerHeightM : tank.waterHeightM()) * 1000;
@@ -139,17 +165,19 @@ public record ChamberPlan(@NotBlank @Size(max = 80) String name, @NotNull @Size(
     }
 
     /** Water in the box, and the share of its surface that is covered. */
-    public record TankPlan(@NotNull @Within(min = 0.01, max = 10, unit = "m") Double waterHeightM,
-            @NotNull @Within(min = 0, max = 1) Double coveredShare) {
+    @BoundsOf(Tank.class)
+    public record TankPlan(@NotNull Double waterHeightM,
+            @NotNull Double coveredShare) {
     }
 
     /** The middle of something and its extent, from the inside left front bottom corner. */
-    public record PlacePlan(@NotNull @Within(min = 0, max = 50, unit = "m") Double xM,
-            @NotNull @Within(min = 0, max = 50, unit = "m") Double yM,
-            @NotNull @Within(min = 0, max = 50, unit = "m") Double zM,
-            @NotNull @Within(min = 0, max = 50, unit = "m") Double lengthM,
-            @NotNull @Within(min = 0, max = 50, unit = "m") Double widthM,
-            @NotNull @Within(min = 0, max = 50, unit = "m") Double heightM) {
+    @BoundsOf(Place.class)
+    public record PlacePlan(@NotNull Double xM,
+            @NotNull Double yM,
+            @NotNull Double zM,
+            @NotNull Double lengthM,
+            @NotNull Double widthM,
+            @NotNull Double heightM) {
     }
 
     /** A wall: layers, inside first, and openings. */
@@ -158,12 +186,14 @@ public record ChamberPlan(@NotBlank @Size(max = 80) String name, @NotNull @Size(
     }
 
     /** A layer of a wall. */
+    @BoundsOf(Layer.class)
     public record LayerPlan(@NotBlank String materialId,
-            @NotNull @Within(min = 0.1, max = 1000, unit = "mm") Double thicknessMm) {
+            @NotNull Double thicknessMm) {
     }
 
     /** Glass or a door. */
-    public record OpeningPlan(@NotNull @Within(min = 0.0001, max = 100, unit = "m²") Double areaM2,
+    @BoundsOf(Opening.class)
+    public record OpeningPlan(@NotNull Double areaM2,
             @NotEmpty @Size(max = 10) List<@Valid @NotNull LayerPlan> layers) {
     }
 
@@ -176,12 +206,13 @@ public record ChamberPlan(@NotBlank @Size(max = 80) String name, @NotNull @Size(
      * @param place        where it stands; null for the usual place
      * @param living       what lives in it and gives off heat, water and CO₂ by the day; null where nobody knows
      */
-    public record ContentsPlan(@NotNull @Within(min = 0.001, max = 100_000, unit = "kg") Double massKg,
-            @NotNull @Within(min = 100, max = 10_000, unit = "J/(kg K)") Double specificHeatJkgK,
-            @NotNull @Within(min = 0.0001, max = 10_000, unit = "m²") Double surfaceM2,
+    @BoundsOf(Contents.class)
+    public record ContentsPlan(@NotNull Double massKg,
+            @NotNull Double specificHeatJkgK,
+            @NotNull Double surfaceM2,
             @OrNull @Within(min = 0, max = 100_000, unit = "W") Double livingHeatW,
-            @NotNull @Within(min = 0, max = 10_000, unit = "m²") Double wetSurfaceM2,
-            @NotNull @Within(min = 0, max = 100_000, unit = "kg") Double waterKg,
+            @NotNull Double wetSurfaceM2,
+            @NotNull Double waterKg,
             @OrNull @Valid PlacePlan place, @OrNull @Valid LivingPlan living) {
         /** The same with something else living in it. */
         public ContentsPlan with(LivingPlan other) {
@@ -203,8 +234,8 @@ public record ChamberPlan(@NotBlank @Size(max = 80) String name, @NotNull @Size(
      * @param lastDay  its last day
      * @param points   what a piece or a kilogram gives off, by the day
      */
-    public record LivingPlan(@OrNull Double kg, @OrNull Double pieces, @NotNull @Within(min = 0, max = 3650, unit = "days") Double firstDay,
-            @NotNull @Within(min = 0, max = 3650, unit = "days") Double lastDay,
+    public record LivingPlan(@OrNull Double kg, @OrNull Double pieces, @NotNull @Within(of = LivingCurve.Point.class, field = "day") Double firstDay,
+            @NotNull @Within(of = LivingCurve.Point.class, field = "day") Double lastDay,
             @NotEmpty @Size(max = 60) List<LivingCurve.@NotNull Point> points) {
         /** What they weigh on a day (kg); 0 where nobody has said how much there is. */
         public double weighsKg(double day) {
@@ -220,18 +251,20 @@ public record ChamberPlan(@NotBlank @Size(max = 80) String name, @NotNull @Size(
      * @param sun         sun on it; null for none
      * @param carbonDioxidePpm carbon dioxide in its air; null where it is not known, and then none is simulated
      */
-    public record RoomPlan(@NotNull @Within(min = -50, max = 60, unit = "°C") Double coldestC,
-            @NotNull @Within(min = -50, max = 60, unit = "°C") Double warmestC,
-            @NotNull @Within(min = 0, max = 24, unit = "h") Double warmestHour,
-            @OrNull @Within(min = 0, max = 100, unit = "%RH") Double humidityPct,
-            @OrNull @Within(min = -50, max = 60, unit = "°C") Double groundC, @OrNull @Valid SunPlan sun,
-            @OrNull @Within(min = 200, max = 10_000, unit = "ppm") Double carbonDioxidePpm) {
+    @BoundsOf(Room.class)
+    public record RoomPlan(@NotNull Double coldestC,
+            @NotNull Double warmestC,
+            @NotNull Double warmestHour,
+            @OrNull Double humidityPct,
+            @OrNull Double groundC, @OrNull @Valid SunPlan sun,
+            @OrNull Double carbonDioxidePpm) {
     }
 
     /** Sun: at noon on a level surface, and when it rises and sets. */
-    public record SunPlan(@NotNull @Within(min = 0, max = 1400, unit = "W/m²") Double peakWm2,
-            @NotNull @Within(min = 0, max = 24, unit = "h") Double riseHour,
-            @NotNull @Within(min = 0, max = 24, unit = "h") Double setHour) {
+    @BoundsOf(Sun.class)
+    public record SunPlan(@NotNull Double peakWm2,
+            @NotNull Double riseHour,
+            @NotNull Double setHour) {
     }
 
     /**
@@ -242,13 +275,15 @@ public record ChamberPlan(@NotBlank @Size(max = 80) String name, @NotNull @Size(
      * @param pricePerKWh what energy costs; null where not known
      * @param currency    in what; null where nobody has said
      */
+    @BoundsOf(Power.class)
     public record PowerPlan(@OrNull @Valid SupplyPlan mains, @OrNull @Valid SupplyPlan lowVoltage,
-            @OrNull @Within(min = 0, max = 1000, unit = "1/kWh") Double pricePerKWh, @OrNull @Size(min = 1, max = 8) String currency) {
+            @OrNull Double pricePerKWh, @OrNull @Size(min = 1, max = 8) String currency) {
     }
 
     /** Voltage and rating of a supply. */
-    public record SupplyPlan(@NotNull @Within(min = 3, max = 480, unit = "V") Double voltageV,
-            @NotNull @Within(min = 0.1, max = 1000, unit = "A") Double ratedA) {
+    @BoundsOf(Supply.class)
+    public record SupplyPlan(@NotNull Double voltageV,
+            @NotNull Double ratedA) {
     }
 
     /**
@@ -265,17 +300,18 @@ public record ChamberPlan(@NotBlank @Size(max = 80) String name, @NotNull @Size(
      * @param humidity      its humidity sensor; null where it has none
      * @param carbonDioxide its carbon dioxide sensor; null where it has none
      */
+    @BoundsOf({ProbePlace.class, Probe.class})
     public record ProbePlan(@NotNull @Pattern(regexp = UUID, message = NOT_UUID) String id,
             @NotBlank @Size(max = 80) String name, @OrNull @Valid PlacePlan place,
-            @OrNull @Within(min = 0, max = 1) Double heaterShare,
-            @OrNull @Within(min = 0, max = 1) Double contentsShare,
-            @OrNull @Within(min = 0, max = 1) Double roomShare,
-            @NotNull @Within(min = -5, max = 20, unit = "K") Double ownWarmthK,
-            @NotNull @Within(min = -5, max = 40, unit = "K") Double lightWarmthK,
-            @NotNull @Within(min = 1, max = 7200, unit = "s") Double lagS,
-            @NotNull @Within(min = -20, max = 20, unit = "K") Double sensorErrorK,
-            @NotNull @Within(min = -5, max = 5, unit = "K/day") Double driftKPerDay,
-            @NotNull @Within(min = 0, max = 100, unit = "K s") Double pollingKs,
+            @OrNull Double heaterShare,
+            @OrNull Double contentsShare,
+            @OrNull Double roomShare,
+            @NotNull Double ownWarmthK,
+            @NotNull Double lightWarmthK,
+            @NotNull Double lagS,
+            @NotNull Double sensorErrorK,
+            @NotNull Double driftKPerDay,
+            @NotNull Double pollingKs,
             @OrNull @Valid HumiditySensorPlan humidity, @OrNull @Valid CarbonDioxideSensorPlan carbonDioxide) {
         private ProbePlan withError(Quantity quantity, double error) {
             return new ProbePlan(id, name, place, heaterShare, contentsShare, roomShare, ownWarmthK, lightWarmthK, lagS,
@@ -286,14 +322,16 @@ public record ChamberPlan(@NotBlank @Size(max = 80) String name, @NotNull @Size(
     }
 
     /** The carbon dioxide sensor of a probe: lag and error. */
-    public record CarbonDioxideSensorPlan(@NotNull @Within(min = 1, max = 7200, unit = "s") Double lagS,
+    @BoundsOf(AirSensor.class)
+    public record CarbonDioxideSensorPlan(@NotNull Double lagS,
             @NotNull @Within(min = -2_000, max = 2_000, unit = "ppm") Double errorPpm) {
     }
 
     /** The humidity sensor of a probe: lag, error, and how far mist on its cap pulls it to 100. */
-    public record HumiditySensorPlan(@NotNull @Within(min = 1, max = 7200, unit = "s") Double lagS,
+    @BoundsOf(AirSensor.class)
+    public record HumiditySensorPlan(@NotNull Double lagS,
             @NotNull @Within(min = -50, max = 50, unit = "%RH") Double errorPct,
-            @NotNull @Within(min = 0, max = 1) Double mistShare) {
+            @NotNull Double mistShare) {
     }
 
     /**
@@ -318,8 +356,9 @@ public record ChamberPlan(@NotBlank @Size(max = 80) String name, @NotNull @Size(
      *
      * @param floorAsOne whether the lowest speed at which a fan turns counts as 1 %; null where it does not
      */
-    public record ProfilePlan(@NotNull LawKind law, @NotNull DisplayUnit unit, @NotNull @Within(min = 0.001, max = 10) Double resolution,
-            @NotNull @Within(min = 1, max = 600, unit = "s") Double samplingS, @NotNull Style raising,
+    @BoundsOf(Profile.class)
+    public record ProfilePlan(@NotNull LawKind law, @NotNull DisplayUnit unit, @NotNull Double resolution,
+            @NotNull Double samplingS, @NotNull Style raising,
             @NotNull Style lowering, @NotNull Boolean strict,
             @NotEmpty @Size(max = 40) List<@Valid @NotNull KeyPlan> keys,
             @NotNull @Size(max = 300) @ManyLines String howToSet, @NotNull @Size(max = 300) @ManyLines String howToSave,
@@ -348,9 +387,10 @@ public record ChamberPlan(@NotBlank @Size(max = 80) String name, @NotNull @Size(
      * @param highAlarmDoes  what its high alarm does; null where not known
      * @param lowAlarmDoes   the same of its low alarm
      */
-    public record HabitsPlan(@NotNull Habits.LeftAlone leftAlone, @OrNull @Within(min = 0.5, max = 600, unit = "s") Double restS,
+    @BoundsOf(Habits.class)
+    public record HabitsPlan(@NotNull Habits.LeftAlone leftAlone, @OrNull Double restS,
             @NotNull Habits.Sounder sounder, @NotNull Habits.LinkLoss linkLoss,
-            @NotNull @Within(min = 0, max = 50) Double highAlarmLeast, @NotNull @Within(min = 0, max = 50) Double lowAlarmLeast,
+            @NotNull Double highAlarmLeast, @NotNull Double lowAlarmLeast,
             @NotNull @Size(max = 20) List<@Valid @NotNull CodePlan> codes, @OrNull Habits.Calibration calibration,
             @OrNull @Size(max = 3) List<Habits.@NotNull AlarmDoes> highAlarmDoes, @OrNull @Size(max = 3) List<Habits.@NotNull AlarmDoes> lowAlarmDoes) {
 
@@ -371,8 +411,9 @@ public record ChamberPlan(@NotBlank @Size(max = 80) String name, @NotNull @Size(
      * @param also    what the same key means besides; null where it means one thing
      * @param place   its place in the order of the whole device, where that is several controllers; null for the place in this list
      */
+    @BoundsOf(ProfileKey.class)
     public record KeyPlan(@NotNull Parameter parameter, @NotBlank @Size(max = 40) String label,
-            @NotNull @Within(min = 0.001, max = 1000) Double step,
+            @NotNull Double step,
             @NotNull @Within(min = -10_000, max = 10_000) Double lowest,
             @NotNull @Within(min = -10_000, max = 10_000) Double highest,
             @OrNull @Within(min = -10_000, max = 10_000) Double factory,
@@ -391,11 +432,12 @@ public record ChamberPlan(@NotBlank @Size(max = 80) String name, @NotNull @Size(
      * @param ratedDcA with direct current
      * @param cutOut   whether it stands in series before what another controller switches, as a second layer
      */
+    @BoundsOf(PlannedController.PlannedLoop.class)
     public record LoopPlan(@NotNull @Pattern(regexp = UUID, message = NOT_UUID) String id,
             @NotEmpty @Size(max = 10) List<@NotNull String> applianceIds,
-            @OrNull @Within(min = 0.01, max = 1000, unit = "A") Double ratedA,
-            @OrNull @Within(min = 0.01, max = 1000, unit = "A") Double ratedDcA,
-            @OrNull @Within(min = 0.1, max = 1e6, unit = "W") Double ratedW, @NotNull Boolean cutOut) {
+            @OrNull Double ratedA,
+            @OrNull Double ratedDcA,
+            @OrNull Double ratedW, @NotNull Boolean cutOut) {
         /** An output that switches what hangs on it. */
         public static LoopPlan of(String id, List<String> applianceIds, Double ratedA, Double ratedDcA, Double ratedW) {
             return new LoopPlan(id, applianceIds, ratedA, ratedDcA, ratedW, false);

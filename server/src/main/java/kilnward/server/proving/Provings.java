@@ -21,7 +21,6 @@ import kilnward.core.device.Parameter;
 import kilnward.core.device.Settings;
 import kilnward.core.finding.RefusedValueException;
 import kilnward.core.finding.Require;
-import kilnward.core.probe.DisplayUnit;
 import kilnward.core.proving.ProvingRun;
 import kilnward.core.proving.ProvingRun.Compared;
 import kilnward.core.quantity.Quantity;
@@ -278,9 +277,8 @@ public class Provings implements Happenings {
         }
         PlannedController controller = setup.controller(run.controllerId.toString());
         Settings keyed = controller.inForce();
-        boolean fahrenheit = keyed.unit(controller.profile()) == DisplayUnit.F;
         boolean ofProbe = series.all(run.chamberId).stream().anyMatch(each -> each.id().equals(run.seriesId.toString()) && each.probeId() != null);
-        return sent(series.require(run.seriesId), run, !ofProbe ? 0 : keyed.value(Parameter.OFFSET).orElse(0.0) / (fahrenheit ? 1.8 : 1));
+        return sent(series.require(run.seriesId), run, !ofProbe ? 0 : keyed.unit(controller.profile()).differenceToModel(keyed.value(Parameter.OFFSET).orElse(0.0)));
     }
 
     /** What a meter told meanwhile; empty where the chamber has none, or several of which nobody knows what hangs on which. */

@@ -1,8 +1,10 @@
 package kilnward.server.site;
 
 import jakarta.validation.Valid;
+import kilnward.core.chamber.Chamber;
 import kilnward.server.people.Needs;
 import kilnward.server.people.Role;
+import kilnward.server.wire.problem.BoundsOf;
 import kilnward.server.wire.problem.NotFoundException;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PutMapping;
@@ -21,6 +23,7 @@ public class SiteController {
     }
 
     /** A place with chambers. */
+    @BoundsOf(Chamber.class)
     public record SiteView(String name, String timeZone, double altitudeM) {
     }
 

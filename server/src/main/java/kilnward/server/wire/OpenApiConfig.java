@@ -1,5 +1,7 @@
 package kilnward.server.wire;
 
+import io.swagger.v3.core.converter.ModelConverter;
+import io.swagger.v3.core.util.Json;
 import io.swagger.v3.oas.models.OpenAPI;
 import io.swagger.v3.oas.models.info.Info;
 import io.swagger.v3.oas.models.media.JsonSchema;
@@ -12,6 +14,8 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.TreeMap;
+import kilnward.core.finding.Bounds;
+import kilnward.server.wire.problem.BoundsOf;
 import kilnward.server.wire.problem.Within;
 import org.springdoc.core.customizers.OpenApiCustomizer;
 import org.springdoc.core.customizers.PropertyCustomizer;
@@ -20,7 +24,7 @@ import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
 import tools.jackson.databind.JsonNode;
 
-/** Makes the API's documentation say what {@link Within} and {@link OrNull} say, in a stable order. */
+/** Makes the API's documentation say what {@link Within}, {@link BoundsOf} and {@link OrNull} say, in a stable order. */
 @Configuration
 public class OpenApiConfig {
     private static final String OR_NULL = "x-or-null";
@@ -39,7 +43,7 @@ public class OpenApiConfig {
             if (type.getCtxAnnotations() != null) {
                 for (Annotation annotation : type.getCtxAnnotations()) {
                     if (annotation instanceof Within within) {
-                        describe(schema, within);
+                        describe(schema, Within.Check.of(within));
                     } else if (annotation instanceof OrNull) {
                         schema.addExtension(OR_NULL, true);
                     }
@@ -49,12 +53,34 @@ public class OpenApiConfig {
         };
     }
 
-    private static void describe(Schema<?> schema, Within within) {
-        schema.setMinimum(BigDecimal.valueOf(within.min()));
-        schema.setMaximum(BigDecimal.valueOf(within.max()));
-        if (!within.unit().isEmpty()) {
-            schema.setDescription(within.unit());
+    private static void describe(Schema<?> schema, Bounds bounds) {
+        schema.setMinimum(BigDecimal.valueOf(bounds.lowest()));
+        schema.setMaximum(BigDecimal.valueOf(bounds.highest()));
+        if (!bounds.unit().isEmpty()) {
+            schema.setDescription(bounds.unit());
         }
+    }
+
+    /** What {@link BoundsOf} says of a record of the wire, and what one of the core says of itself. */
+    @Bean
+    ModelConverter boundsOfRecords() {
+        return (asked, context, chain) -> {
+            Schema<?> schema = chain.hasNext() ? chain.next().resolve(asked, context, chain) : null;
+            Class<?> type = Json.mapper().constructType(asked.getType()).getRawClass();
+            Map<String, Bounds> bounds = new TreeMap<>(BoundsOf.Check.of(type));
+            Bounds.of(type).forEach(bounds::putIfAbsent);
+            if (schema != null && !bounds.isEmpty()) {
+                Schema<?> model = schema.get$ref() == null ? schema : context.getDefinedModels().get(schema.get$ref().replaceFirst(".*/", ""));
+                if (model != null && model.getProperties() != null) {
+                    model.getProperties().forEach((name, property) -> {
+                        if (bounds.containsKey(name) && property.getMinimum() == null) {
+                            describe(property, bounds.get(name));
+                        }
+                    });
+                }
+            }
+            return schema;
+        };
     }
 
     @Bean

@@ -7,10 +7,10 @@ import java.time.Instant;
 import java.time.temporal.ChronoUnit;
 import java.util.List;
 import java.util.stream.Stream;
+import kilnward.core.alarm.AlarmCourse;
 import kilnward.core.alarm.AlarmCourse.Act;
 import kilnward.core.alarm.AlarmCourse.Deed;
 import kilnward.core.alarm.AlarmCourse.Delays;
-import kilnward.core.alarm.AlarmCourse;
 import kilnward.core.alarm.AlarmState;
 import kilnward.core.alarm.Condition;
 import kilnward.core.alarm.High;
@@ -49,7 +49,7 @@ public class AlarmCalcController {
      * @param deadband in the unit of the limit; null for none
      */
     public record CalcRule(@NotNull RuleKind kind, @NotNull @Within(min = -1e6, max = 1e6) Double limit, @OrNull @Within(min = 0, max = 1e6) Double deadband,
-            @OrNull @Within(min = 0, max = LONGEST_S, unit = "s") Double onDelayS, @OrNull @Within(min = 0, max = LONGEST_S, unit = "s") Double offDelayS) {
+            @OrNull @Within(of = AlarmCourse.Delays.class, field = "onS") Double onDelayS, @OrNull @Within(of = AlarmCourse.Delays.class, field = "offS") Double offDelayS) {
         private Condition condition() {
             double band = deadband == null ? 0 : deadband;
             return switch (kind) {

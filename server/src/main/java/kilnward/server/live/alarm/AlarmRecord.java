@@ -4,23 +4,26 @@ import java.time.Clock;
 import java.time.Instant;
 import java.util.List;
 import java.util.Optional;
+import java.util.OptionalDouble;
 import java.util.UUID;
 import kilnward.core.alarm.AlarmCourse;
 import kilnward.core.alarm.AlarmCourse.Act;
 import kilnward.core.alarm.AlarmCourse.Standing;
 import kilnward.core.alarm.AlarmCourse.Stretch;
 import kilnward.core.alarm.AlarmCourse.Transition;
-import kilnward.core.alarm.AlarmFigures;
 import kilnward.core.alarm.AlarmState;
 import kilnward.core.alarm.Condition;
+import kilnward.core.alarm.Escalation;
 import kilnward.core.alarm.HarmNear;
 import kilnward.core.alarm.Heard;
-import kilnward.core.alarm.Reading;
+import kilnward.core.alarm.OpenAlarm;
+import kilnward.core.alarm.Rule;
 import kilnward.core.alarm.RuleKind;
 import kilnward.core.alarm.Urgency;
 import kilnward.core.finding.RefusedValueException;
 import kilnward.core.life.HarmLimit;
 import kilnward.core.life.Side;
+import kilnward.core.quantity.Quantity;
 import kilnward.server.live.rule.Heards;
 import kilnward.server.live.rule.RuleService;
 import kilnward.server.live.rule.RuleViews.Armed;
@@ -44,16 +47,8 @@ import org.springframework.transaction.support.TransactionTemplate;
 @Component
 class AlarmRecord {
     private static final double MICROS = 1e6;
-    /** A clock that was set back by more than any device may be ahead is the one that is right. */
-    private static final double SET_BACK_S = 360;
-    /** A rule that waits for what others send is looked at again after this. */
-    private static final double LOOK_AGAIN_S = 5;
-    /** Back so soon after it was over (s), it is the same one. */
-    private static final double AGAIN_S = 600;
     private static final int ATTEMPTS = 5;
     private static final double AGAIN_AFTER_TROUBLE_S = 10;
-    private static final double SHORTEST_TURN_S = 300;
-    private static final double LONGEST_TURN_S = 3600;
     private final JdbcClient sql;
     private final TransactionTemplate transactions;
     private final RuleService rules;
@@ -89,7 +84,7 @@ class AlarmRecord {
     List<UUID> due(int most) {
         return sql.sql("select s.rule_id from alarm_standing s join alarm_rule r on r.id = s.rule_id left join series_latest l on l.series = s.series"
                 + " where r.retired_at is null and (l.changed_us <> s.read_us or s.next_us <= ? or s.seen_us > ?) limit " + most)
-                .param(Moments.micros(clock.instant())).param(us(clock.millis() / 1000.0 + SET_BACK_S))
+                .param(Moments.micros(clock.instant())).param(us(clock.millis() / 1000.0 + AlarmCourse.MOST_AHEAD_S))
                 .query((row, i) -> row.getObject(1, UUID.class)).list();
     }
 
@@ -155,20 +150,20 @@ class AlarmRecord {
         long readUs = sql.sql("select changed_us from series_latest where series = ?").param(own.number()).query(Long.class).optional().orElse(0L);
         double clockS = clock.millis() / 1000.0;
         Standing from = row.standing;
-        if (from.seenToS() > clockS + SET_BACK_S) {
+        if (from.isAhead(clockS)) {
             from = from.setBack(clockS);
         }
-        if (armed.rule().kind().isOfHearing() && from.seenToS() < listensSinceS) {
-            from = new Standing(listensSinceS, from.is(), from.sinceS(), from.counts(), from.state(), from.shelvedUntilS());
+        if (armed.rule().kind().isOfHearing()) {
+            from = from.listeningSince(listensSinceS);
         }
         Condition condition = armed.rule().condition(armed.rule().kind() == RuleKind.HARM_NEAR ? harm(armed.chamberId()) : List.of(), armed.toOccupantK());
         double lookFromS = from.seenToS() - condition.lookBackS();
-        Heard heard = heards.now(armed.rule().kind(), armed.seriesId(), armed.others(), lookFromS, clockS + SET_BACK_S);
-        double newestS = heard.own().isEmpty() ? clockS : Math.min(heard.own().get(heard.own().size() - 1).atS(), clockS + SET_BACK_S);
+        Heard heard = heards.now(armed.rule().kind(), armed.seriesId(), armed.others(), lookFromS, clockS + AlarmCourse.MOST_AHEAD_S);
+        double newestS = heard.own().isEmpty() ? clockS : Math.min(heard.own().get(heard.own().size() - 1).atS(), clockS + AlarmCourse.MOST_AHEAD_S);
         double untilS = Math.max(clockS, Math.max(from.seenToS(), newestS));
         if (armed.rule().kind().isOfHearing()) {
             untilS = Math.max(clockS, from.seenToS());
-            heard = listening(armed.rule().kind(), heard);
+            heard = armed.rule().kind() == RuleKind.SILENCE ? heard.listeningSince(listensSinceS) : heard;
         }
         Stretch stretch = armed.out() ? AlarmCourse.go(NEVER, armed.rule().delays(), from, heard.holding(Double.POSITIVE_INFINITY), acts, untilS)
                 : AlarmCourse.go(condition, armed.rule().delays(), from, heard, acts, untilS);
@@ -179,13 +174,13 @@ class AlarmRecord {
         double untilS = stretch.standing().seenToS();
         UUID alarmId = row.alarmId;
         for (Transition each : stretch.transitions()) {
-            alarmId = write(armed, own, condition, heard, alarmId, each, stretch.standing().shelvedUntilS(), isDeed(each) ? who : null,
-                    isDeed(each) ? note : null);
+            alarmId = write(armed, own, condition, heard, alarmId, each, stretch.standing().shelvedUntilS(), each.isOfAct() ? who : null,
+                    each.isOfAct() ? note : null);
         }
         if (alarmId != null && condition instanceof HarmNear near && near.untilHarmS(heard, untilS).orElse(1) <= 0) {
             sql.sql("update alarm set harmed = true where chamber_id = ? and closed_us is null and measured = 'TEMPERATURE'").param(armed.chamberId()).update();
         }
-        double nextS = Math.min(stretch.nextS(), lookAgainS(armed, heard, stretch.standing()));
+        double nextS = Math.min(stretch.nextS(), armed.out() ? untilS + Rule.LOOK_AGAIN_S : armed.rule().lookAgainS(heard, stretch.standing()));
         Standing to = stretch.standing();
         sql.sql("update alarm_standing set seen_us = ?, is_so = ?, since_us = ?, counts = ?, state = ?, shelved_until_us = ?, alarm_id = ?, read_us = ?, next_us = ? where rule_id = ?")
                 .param(us(to.seenToS())).param(to.is()).param(us(to.sinceS())).param(to.counts()).param(to.state().name())
@@ -193,33 +188,8 @@ class AlarmRecord {
                 .param(row.ruleId).update();
     }
 
-    /** When a rule is looked at again though nothing of its own series comes: what it waits for may come by another. */
-    private static double lookAgainS(Armed armed, Heard heard, Standing standing) {
-        double soonS = standing.seenToS() + LOOK_AGAIN_S;
-        if (armed.out() || armed.rule().kind() == RuleKind.SILENCE && standing.is()) {
-            return soonS;
-        }
-        if (armed.rule().kind() == RuleKind.BROKEN_PROBE && !heard.own().isEmpty()) {
-            return Math.max(soonS, heard.own().get(heard.own().size() - 1).atS() + armed.rule().limit());
-        }
-        return Double.POSITIVE_INFINITY;
-    }
-
-    /** Whether somebody's deed leads from the one to the other, or the end of a shelf. */
-    private static boolean isDeed(Transition each) {
-        return each.to() == AlarmState.ACKNOWLEDGED || each.to() == AlarmState.SHELVED || each.from() == AlarmState.SHELVED
-                || each.from() == AlarmState.RETURNED && each.to() == AlarmState.NORMAL;
-    }
-
     /** What is out of service sees nothing. */
     private static final Condition NEVER = new kilnward.core.alarm.High(Double.MAX_VALUE, 0);
-
-    private Heard listening(RuleKind kind, Heard heard) {
-        if (kind != RuleKind.SILENCE || heard.own().isEmpty() || heard.own().get(heard.own().size() - 1).atS() >= listensSinceS) {
-            return heard;
-        }
-        return Heard.of(java.util.stream.Stream.concat(heard.own().stream(), java.util.stream.Stream.of(new Reading(listensSinceS, 0))).toList());
-    }
 
     /** Where nothing lives any more nothing is harmed. */
     private List<HarmLimit> harm(UUID chamberId) {
@@ -236,8 +206,8 @@ class AlarmRecord {
                 .param(us(clock.millis() / 1000.0 + AGAIN_AFTER_TROUBLE_S)).param(ruleId).update();
     }
 
-    /** An alarm that is open, as far as what comes with it has to know. */
-    private record Open(UUID id, UUID causeId, RuleKind kind, Urgency urgency, String measured, Side side, UUID seriesId, UUID deviceId) {
+    /** One that is open in the chamber. */
+    private record Open(UUID causeId, OpenAlarm alarm) {
     }
 
     private UUID write(Armed armed, Series own, Condition condition, Heard heard, UUID openId, Transition each, double shelvedUntilS, String who, String note) {
@@ -278,11 +248,11 @@ class AlarmRecord {
         record Before(UUID id, int times, String side) {
         }
         Optional<Before> before = sql.sql("select id, times, side from alarm where rule_id = ? and closed_us > ? order by closed_us desc limit 1").param(armed.id())
-                .param(us(each.atS() - AGAIN_S)).query((row, i) -> new Before(row.getObject(1, UUID.class), row.getInt(2), row.getString(3))).optional();
+                .param(us(each.atS() - Escalation.ONE_ALARM_S)).query((row, i) -> new Before(row.getObject(1, UUID.class), row.getInt(2), row.getString(3))).optional();
         before.ifPresent(one -> {
             sql.sql("update alarm set state = ?, closed_us = null, returned_us = null, acknowledged_us = null, acknowledged_by = null, times = times + 1, changed_us = ? where id = ?")
                     .param(each.to().name()).param(nowUs).param(one.id).update();
-            if (one.times + 1 < AlarmFigures.CHATTERS) {
+            if (Escalation.tellsAgain(one.times + 1)) {
                 tell(armed, own, one.id, one.side == null ? null : Side.valueOf(one.side), each.atS(), value(heard, each.atS()));
             }
         });
@@ -291,7 +261,7 @@ class AlarmRecord {
 
     private void tell(Armed armed, Series own, UUID id, Side side, double atS, Double value) {
         AlarmWords.Told words = told(armed, own, side, atS, value);
-        double turnS = Double.isNaN(armed.leastAheadS()) ? 2 * SHORTEST_TURN_S : Math.max(SHORTEST_TURN_S, Math.min(LONGEST_TURN_S, armed.leastAheadS() / 3));
+        double turnS = Escalation.stepS(Double.isNaN(armed.leastAheadS()) ? OptionalDouble.empty() : OptionalDouble.of(armed.leastAheadS()));
         String link = properties.tell().link().isEmpty() ? "" : properties.tell().link() + "/chambers/" + armed.chamberId() + "/run";
         outbox.raised(armed.siteId(), id, armed.chamberId(), armed.rule().urgency(), turnS, way -> AlarmWords.raised(words, way.fahrenheit(), sites.zone(armed.siteId()), link));
     }
@@ -302,14 +272,17 @@ class AlarmRecord {
         // One after another in a chamber: whoever comes second must see what the first has raised.
         sql.sql("select id from alarm_rule where chamber_id = ? order by id limit 1 for update").param(armed.chamberId()).query(UUID.class).single();
         List<Open> open = sql
-                .sql("select id, cause_id, kind, urgency, measured, side, series_id, device_id from alarm where chamber_id = ? and closed_us is null and state <> 'SHELVED'"
+                .sql("select cause_id, kind, urgency, measured, side, series_id, device_id from alarm where chamber_id = ? and closed_us is null and state <> 'SHELVED'"
                         + " order by raised_us")
                 .param(armed.chamberId())
-                .query((row, i) -> new Open(row.getObject(1, UUID.class), row.getObject(2, UUID.class), RuleKind.valueOf(row.getString(3)), Urgency.valueOf(row.getString(4)),
-                        row.getString(5), row.getString(6) == null ? null : Side.valueOf(row.getString(6)), row.getObject(7, UUID.class), row.getObject(8, UUID.class)))
+                .query((row, i) -> new Open(row.getObject("cause_id", UUID.class), new OpenAlarm(RuleKind.valueOf(row.getString("kind")), Urgency.valueOf(row.getString("urgency")),
+                        Quantity.valueOf(row.getString("measured")), Optional.ofNullable(row.getString("side")).map(Side::valueOf), row.getString("series_id"),
+                        Optional.ofNullable(row.getString("device_id")))))
                 .list();
-        List<Open> sameCause = open.stream().filter(other -> isOneCause(other, armed, own, side)).toList();
-        boolean told = each.to() != AlarmState.SHELVED && sameCause.stream().noneMatch(other -> other.urgency.covers(armed.rule().urgency()));
+        OpenAlarm coming = new OpenAlarm(armed.rule().kind(), armed.rule().urgency(), own.measured(), side, own.id().toString(),
+                Optional.ofNullable(own.deviceId()).map(UUID::toString));
+        List<Open> sameCause = open.stream().filter(other -> other.alarm.explains(coming)).toList();
+        boolean told = each.to() != AlarmState.SHELVED && OpenAlarm.isTold(coming.urgency(), sameCause.stream().map(Open::alarm).toList());
         Double value = value(heard, each.atS());
         sql.sql("insert into alarm (id, site_id, chamber_id, rule_id, series_id, device_id, kind, urgency, measured, unit, side, cause_id, told, state, limit_value, second_limit, value,"
                 + " harm_s, raised_us, times, harmed, changed_us) values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, 1, false, ?)").param(id).param(armed.siteId())
@@ -322,15 +295,6 @@ class AlarmRecord {
             tell(armed, own, id, side.orElse(null), each.atS(), value);
         }
         return id;
-    }
-
-    /** Whether what is open has the cause of what comes now: one device is silent, or one quantity is off to one side. */
-    private static boolean isOneCause(Open other, Armed armed, Series own, Optional<Side> side) {
-        boolean silent = other.kind == RuleKind.SILENCE && other.deviceId != null && other.deviceId.equals(own.deviceId());
-        boolean broken = other.kind == RuleKind.BROKEN_PROBE && other.seriesId.equals(own.id());
-        // Whatever is off already explains why an output changes nothing.
-        boolean spent = armed.rule().kind() == RuleKind.NO_EFFECT && other.measured.equals(own.measured().name());
-        return silent || broken || spent || !armed.rule().kind().isOfHearing() && side.isPresent() && side.get() == other.side && other.measured.equals(own.measured().name());
     }
 
     private AlarmWords.Told told(Armed armed, Series own, Side side, double atS, Double value) {

@@ -29,8 +29,8 @@ public class HarmCalcController {
     private static final double MOST_SHARE = 1e6;
 
     /** A level and how long it can be borne (s); 0 harms at once. */
-    public record LimitPlan(@NotNull Side side, @NotNull @Within(min = -40, max = 80, unit = "°C") Double level,
-            @NotNull @Within(min = 0, max = 60 * 86_400, unit = "s") Double borneS) {
+    public record LimitPlan(@NotNull Side side, @NotNull @Within(of = HarmLimit.class, field = "levelC") Double level,
+            @NotNull @Within(of = HarmLimit.class, field = "durationS") Double borneS) {
         private boolean isFartherThan(LimitPlan other) {
             return side == other.side && (side == Side.HIGH ? level > other.level : level < other.level);
         }

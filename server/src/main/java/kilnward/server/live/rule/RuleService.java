@@ -11,7 +11,6 @@ import java.util.Optional;
 import java.util.UUID;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
-import kilnward.core.alarm.AlarmCourse.Delays;
 import kilnward.core.alarm.AlarmState;
 import kilnward.core.alarm.Imagined;
 import kilnward.core.alarm.Rule;
@@ -50,8 +49,6 @@ import tools.jackson.databind.json.JsonMapper;
 public class RuleService {
     private static final Logger LOG = LoggerFactory.getLogger(RuleService.class);
     private static final double PAST_S = 21 * 86_400;
-    private static final double FIRST_LONGER_S = 300;
-    private static final double LONGEST_LONGER_S = 4800;
     /** Whoever follows the plan. */
     private static final String BY_PLAN = "the plan";
     private final RuleRepository rules;
@@ -118,17 +115,9 @@ public class RuleService {
                 .toList(), null);
     }
 
-    /** What the plan asks for; what was a nuisance over the weeks that were measured has to last longer before it sounds, as long as that helps. */
+    /** What the plan asks for, calmed by the weeks that were measured. */
     private List<Proposal> proposed(Scene scene, List<Imagined> all) {
-        return RuleProposals.of(scene.setup(), scene.watched(), all).stream().map(each -> {
-            Proposal calm = each;
-            for (double delayS = FIRST_LONGER_S; nuisances(scene, all, calm) > 0 && delayS <= LONGEST_LONGER_S; delayS *= 2) {
-                if (delayS > each.rule().delays().onS()) {
-                    calm = RuleProposals.again(each, each.rule().with(new Delays(delayS, each.rule().delays().offS())), scene.setup(), scene.watched(), all);
-                }
-            }
-            return nuisances(scene, all, calm) < nuisances(scene, all, each) ? calm : each;
-        }).toList();
+        return RuleProposals.calmed(scene.setup(), scene.watched(), all, each -> nuisances(scene, all, each));
     }
 
     private int nuisances(Scene scene, List<Imagined> all, Proposal each) {
@@ -192,7 +181,7 @@ public class RuleService {
         for (int i = 0; i < plan.heldAgainst().size(); i++) {
             ofChamber(chamberId, plan.heldAgainst().get(i), "others[" + i + "]");
         }
-        int fewest = rule.kind() == RuleKind.OUTLIER ? 2 : rule.kind() == RuleKind.NO_EFFECT || rule.kind() == RuleKind.BROKEN_PROBE ? 1 : 0;
+        int fewest = rule.kind().fewestOthers();
         if (plan.heldAgainst().size() < fewest) {
             throw new RefusedValueException("others", plan.heldAgainst().size(), "must name at least " + fewest + " for " + rule.kind());
         }

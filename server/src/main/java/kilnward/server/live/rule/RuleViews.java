@@ -9,6 +9,7 @@ import java.util.Comparator;
 import java.util.List;
 import java.util.OptionalDouble;
 import java.util.UUID;
+import kilnward.core.alarm.AlarmCourse;
 import kilnward.core.alarm.AlarmCourse.Delays;
 import kilnward.core.alarm.AlarmState;
 import kilnward.core.alarm.Rule;
@@ -43,7 +44,7 @@ public final class RuleViews {
     public record RulePlan(@NotNull @Pattern(regexp = ChamberPlan.UUID) String seriesId, @OrNull @Size(max = 40) List<@NotNull @Pattern(regexp = ChamberPlan.UUID) String> others,
             @NotNull RuleKind kind, @NotNull Urgency urgency, @NotNull @Within(min = -1e6, max = 1e6) Double limit, @OrNull @Within(min = -1e6, max = 1e6) Double secondLimit,
             @OrNull @Within(min = 0, max = 1e6) Double deadband, @OrNull @Within(min = 60, max = LONGEST_S, unit = "s") Double overS,
-            @OrNull @Within(min = 0, max = LONGEST_S, unit = "s") Double onDelayS, @OrNull @Within(min = 0, max = LONGEST_S, unit = "s") Double offDelayS) {
+            @OrNull @Within(of = AlarmCourse.Delays.class, field = "onS") Double onDelayS, @OrNull @Within(of = AlarmCourse.Delays.class, field = "offS") Double offDelayS) {
         static RulePlan of(UUID seriesId, List<UUID> others, Rule rule) {
             return new RulePlan(seriesId.toString(), others.stream().map(UUID::toString).toList(), rule.kind(), rule.urgency(), rule.limit(), boxed(rule.secondLimit()),
                     rule.deadband(), boxed(rule.overS()), rule.delays().onS(), rule.delays().offS());
