@@ -145,7 +145,7 @@ public final class Osier {
     }
 
     private static ProfileKey level(Parameter parameter, String label, double resolution, boolean celsius) {
-        return new ProfileKey(parameter, label, resolution, celsius ? -40 : -40, celsius ? 110 : 230, null, List.of());
+        return new ProfileKey(parameter, label, resolution, -40, celsius ? 110 : 230, null, List.of());
     }
 
     public static Settings settings(Profile profile, double first, double second, double high, double low) {

@@ -65,7 +65,7 @@ public record FaultPairs(int singles, int singlesSurvived, int doubles, int doub
         List<Lost> pairs = new ArrayList<>();
         for (FaultTable.Row row : survived) {
             for (Fault latent : hidden) {
-                if (!row.fault().equals(latent) && !(isHidden(setup, row.fault())) && shareNothing(setup, row.fault(), latent)) {
+                if (!row.fault().equals(latent) && !isHidden(setup, row.fault()) && shareNothing(setup, row.fault(), latent)) {
                     pairs.add(new Lost(row.fault(), latent, row.with()));
                 }
             }

@@ -20,11 +20,9 @@ final class Follower {
     private static final double LONGEST_STEP_S = 10;
     private static final double STEPS_A_READING = 4;
 
-    private final BoxLog log;
     private final double stepS;
 
     Follower(BoxLog log) {
-        this.log = log;
         this.stepS = Math.max(1, Math.min(LONGEST_STEP_S, Math.floor(log.log().spacingS() / STEPS_A_READING)));
     }
 

@@ -30,15 +30,12 @@ public record Review(Figures figures, Cycles cycles, List<Sight> sights) {
         sights = List.copyOf(sights);
     }
 
-    /**
-     * What is measured.
-     *
-     * @param grain a difference that matters: 1 K of a temperature, 10 points of a humidity
-     */
+    /** What is measured. */
     public enum Kind {
         TEMPERATURE(1),
         HUMIDITY(10);
 
+        /** A difference that matters: 1 K of a temperature, 10 points of a humidity. */
         private final double grain;
 
         Kind(double grain) {
@@ -122,6 +119,7 @@ public record Review(Figures figures, Cycles cycles, List<Sight> sights) {
         private static final double MIST_USUAL_PCT = 93;
         private static final int MIST_TIMES = 2;
 
+        /** A difference that matters: 1 K of a temperature, 10 points of a humidity. */
         private final double grain;
         private final Samples log;
         private final Samples smooth;

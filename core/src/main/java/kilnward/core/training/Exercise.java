@@ -122,7 +122,7 @@ public record Exercise(Kind kind, @Bounded(min = 1, max = LEVELS) int level, @Bo
     private static Posed posed(Kind kind, int level, long seed) {
         Require.within(Exercise.class, "level", level);
         Require.within(Exercise.class, "seed", seed);
-        SplittableRandom random = new SplittableRandom(seed * 31 + kind.ordinal() * 7 + level);
+        SplittableRandom random = new SplittableRandom(seed * 31L + kind.ordinal() * 7L + level);
         for (int i = 0; i < MOST_TRIED; i++) {
             Posed posed = kind.lesson.pose(level, seed, random.split());
             if (posed != null) {

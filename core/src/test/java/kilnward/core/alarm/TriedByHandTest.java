@@ -47,7 +47,7 @@ class TriedByHandTest {
     /** Of a probe at the first spot, power at the second; the occupant is at 28.5 °C all the time. */
     private static Imagined imagined(Fault fault, IntToDoubleFunction probeC, OptionalDouble harmedAtS) {
         return new Imagined(Optional.ofNullable(fault), 20, IntStream.rangeClosed(1, MINUTES).mapToDouble(minute -> 28.5).toArray(),
-                List.of(IntStream.rangeClosed(1, MINUTES).mapToDouble(probeC::applyAsDouble).toArray(), new double[MINUTES]), harmedAtS);
+                List.of(IntStream.rangeClosed(1, MINUTES).mapToDouble(probeC).toArray(), new double[MINUTES]), harmedAtS);
     }
 
     @Test

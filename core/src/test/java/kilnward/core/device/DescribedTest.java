@@ -4,6 +4,7 @@ import static org.junit.jupiter.api.Assertions.assertEquals;
 import static org.junit.jupiter.api.Assertions.assertThrows;
 import static org.junit.jupiter.api.Assertions.assertTrue;
 
+import java.util.Arrays;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -128,7 +129,7 @@ class DescribedTest {
         assertEquals(List.of(), Rekey.changes(controller, controller.settings()));
     }
 
-    private static String cause(Parameter parameter, double wanted, double shown, double offsetLimit) {
+    private static String cause(Parameter parameter, double wanted, double shown) {
         Settings card = new Settings(Map.of(Parameter.UNIT, 0.0, Parameter.SET_VALUE, 37.6, Parameter.DIFFERENTIAL, 0.4, Parameter.MIN_OFF, 4.0, Parameter.OFFSET, 0.0))
                 .with(parameter, wanted);
         return ReadBack.of(device(null), card, Optional.empty(), parameter, shown).explanations().stream().map(each -> each.cause().name()).findFirst().orElse("");
@@ -143,7 +144,7 @@ class DescribedTest {
             "OFFSET, 1.5, -1.5, SIGN", "DIFFERENTIAL, 1, 10, DECIMAL_POINT", "DIFFERENTIAL, 3, 0.3, DECIMAL_POINT", "SET_VALUE, 37.6, 37.6000005, ''",
             "SET_VALUE, 37.6, 37.60001, ONE_STEP"})
     void whatIsReadBackIsExplainedOnBothSidesOfEachLimit(Parameter parameter, double wanted, double shown, String cause) {
-        assertEquals(cause, cause(parameter, wanted, shown, 0));
-        assertTrue(cause.isEmpty() || Cause.valueOf(cause) != null);
+        assertEquals(cause, cause(parameter, wanted, shown));
+        assertTrue(cause.isEmpty() || Arrays.stream(Cause.values()).anyMatch(each -> each.name().equals(cause)));
     }
 }

@@ -74,7 +74,6 @@ public final class RandomChambers {
                 return setup;
             } catch (RefusedValueException impossible) {
                 // Such a chamber cannot be planned: the next draw.
-                continue;
             }
         }
     }

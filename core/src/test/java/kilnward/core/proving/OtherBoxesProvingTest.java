@@ -4,8 +4,11 @@ import static org.junit.jupiter.api.Assertions.assertTrue;
 
 import java.util.Arrays;
 import java.util.Optional;
+import java.util.Queue;
 import java.util.SplittableRandom;
+import java.util.concurrent.ConcurrentLinkedQueue;
 import java.util.concurrent.atomic.AtomicInteger;
+import java.util.stream.Collectors;
 import java.util.stream.IntStream;
 import kilnward.core.other.OtherLogs;
 import kilnward.core.other.OtherLogs.Logged;
@@ -65,7 +68,7 @@ class OtherBoxesProvingTest {
 
     private static void judged(boolean metered, double wanted) {
         AtomicInteger right = new AtomicInteger();
-        StringBuffer wrong = new StringBuffer();
+        Queue<String> wrong = new ConcurrentLinkedQueue<>();
         IntStream.range(0, RUNS).parallel().forEach(seed -> {
             SplittableRandom random = new SplittableRandom(77 + 7919L * seed);
             Planned any = Planned.any(random);
@@ -80,12 +83,12 @@ class OtherBoxesProvingTest {
             if (isRight(fault, run)) {
                 right.incrementAndGet();
             } else {
-                wrong.append("\n").append(seed).append(' ').append(fault).append(' ').append(planned.where()).append(' ').append(is).append(' ').append(run.state()).append(' ')
-                        .append(run.cause()).append(run.factor()).append(run.orElse()).append(' ');
-                run.comparisons().forEach(each -> wrong.append(String.format("%s %.2f/%.2f %.2f; ", each.what(), each.measured(), each.rehearsed(), each.off())));
+                wrong.add(seed + " " + fault + " " + planned.where() + " " + is + " " + run.state() + " " + run.cause() + run.factor() + run.orElse() + " "
+                        + run.comparisons().stream()
+                                .map(each -> String.format("%s %.2f/%.2f %.2f; ", each.what(), each.measured(), each.rehearsed(), each.off())).collect(Collectors.joining()));
             }
         });
-        System.out.println("runs of boxes of another simulator judged right" + (metered ? " with a meter: " : ": ") + right + " of " + RUNS + wrong);
-        assertTrue(right.get() >= wanted * RUNS, wrong.toString());
+        System.out.println("runs of boxes of another simulator judged right" + (metered ? " with a meter: " : ": ") + right + " of " + RUNS + "\n" + String.join("\n", wrong));
+        assertTrue(right.get() >= wanted * RUNS, String.join("\n", wrong));
     }
 }

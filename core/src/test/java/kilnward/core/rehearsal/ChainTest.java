@@ -190,7 +190,7 @@ class ChainTest {
                 || event.kind() == Event.Kind.SWITCHED_OFF).count();
         assertEquals(Rehearsed.MOST_EVENTS, listed);
         assertTrue(run.eventsLeftOut() > 0);
-        assertTrue(2 * run.metrics().loops().get(0).cycles() >= listed, "the count is of all");
+        assertTrue(2L * run.metrics().loops().get(0).cycles() >= listed, "the count is of all");
     }
 
     @Test

@@ -114,7 +114,6 @@ public class FirstKeysController {
                     hang.add(each.read());
                 } catch (RefusedValueException typed) {
                     // It is refused where it is rehearsed; until then nothing is known of it.
-                    continue;
                 }
             }
         }

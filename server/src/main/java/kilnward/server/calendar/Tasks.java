@@ -66,7 +66,7 @@ public class Tasks implements Happenings {
             TaskEntity entity = kept.get(task.key());
             String due = Clocks.text(task.at());
             if (entity == null) {
-                entity = fresh(batch.getId(), task.key(), batch.siteId, batch.chamberId, task.code(), task.at(), batch.zone);
+                entity = made(batch.getId(), task.key(), batch.siteId, batch.chamberId, task.code(), task.at(), batch.zone);
                 entity.batchId = batch.getId();
                 entity.stageId = task.stageId();
                 tasks.save(entity);
@@ -103,7 +103,7 @@ public class Tasks implements Happenings {
         UUID id = id(chamberId, key);
         TaskEntity known = tasks.findById(id).orElse(null);
         if (known == null) {
-            TaskEntity entity = fresh(chamberId, key, plans.siteOf(chamberId), chamberId, code, due, sites.zone().getId());
+            TaskEntity entity = made(chamberId, key, plans.siteOf(chamberId), chamberId, code, due, sites.zone().getId());
             entity.controllerId = controllerId;
             entity.everyDays = everyDays;
             entity.title = title;
@@ -120,7 +120,7 @@ public class Tasks implements Happenings {
     /** The same for the site as a whole: it stands once, whoever asks. */
     void upkeepOfSite(UUID siteId, Task.Code code, LocalDateTime due, double everyDays) {
         if (tasks.findByChamberIdIsNullAndCode(code).isEmpty()) {
-            TaskEntity entity = fresh(siteId, code + "/1", siteId, null, code, due, sites.zone().getId());
+            TaskEntity entity = made(siteId, code + "/1", siteId, null, code, due, sites.zone().getId());
             entity.everyDays = everyDays;
             tasks.saveAndFlush(entity);
         }
@@ -137,7 +137,7 @@ public class Tasks implements Happenings {
         TaskEntity known = tasks.findById(id).orElse(null);
         if (known == null) {
             Clocks.requireSensible("due", asked.due());
-            known = fresh(id, "OWN/1", plans.siteOf(chamberId), chamberId, Task.Code.OWN, asked.due(), sites.zone().getId(), id);
+            known = fresh(id, "OWN/1", plans.siteOf(chamberId), chamberId, Task.Code.OWN, asked.due(), sites.zone().getId());
             known.title = asked.title().strip();
             known.everyDays = asked.everyDays();
             known.who = asked.who();
@@ -190,7 +190,7 @@ public class Tasks implements Happenings {
             LocalDateTime due = Recurrence.next(task.everyDays, LocalDateTime.parse(task.dueLocal), when.atZone(ZoneId.of(task.zone)));
             TaskEntity before = tasks.findById(id(owner, key)).orElse(null);
             if (before == null) {
-                TaskEntity next = fresh(owner, key, task.siteId, task.chamberId, task.code, due, task.zone);
+                TaskEntity next = made(owner, key, task.siteId, task.chamberId, task.code, due, task.zone);
                 next.controllerId = task.controllerId;
                 next.title = task.title;
                 next.everyDays = task.everyDays;
@@ -293,11 +293,11 @@ public class Tasks implements Happenings {
         return UUID.nameUUIDFromBytes((owner + "/" + key).getBytes(StandardCharsets.UTF_8));
     }
 
-    private TaskEntity fresh(UUID owner, String key, UUID siteId, UUID chamberId, Task.Code code, LocalDateTime due, String zone) {
-        return fresh(owner, key, siteId, chamberId, code, due, zone, id(owner, key));
+    private TaskEntity made(UUID owner, String key, UUID siteId, UUID chamberId, Task.Code code, LocalDateTime due, String zone) {
+        return fresh(id(owner, key), key, siteId, chamberId, code, due, zone);
     }
 
-    private TaskEntity fresh(UUID owner, String key, UUID siteId, UUID chamberId, Task.Code code, LocalDateTime due, String zone, UUID id) {
+    private TaskEntity fresh(UUID id, String key, UUID siteId, UUID chamberId, Task.Code code, LocalDateTime due, String zone) {
         TaskEntity entity = new TaskEntity(id, siteId);
         entity.chamberId = chamberId;
         entity.code = code;

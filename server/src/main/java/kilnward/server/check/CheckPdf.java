@@ -57,8 +57,6 @@ final class CheckPdf {
      */
     static byte[] of(String chamber, String controller, CheckView check, ZoneId zone) {
         DateTimeFormatter when = DateTimeFormatter.ofPattern("d MMM yyyy, HH:mm", Locale.UK).withZone(zone);
-        String unit = check.unit().sign();
-        String difference = check.unit().differenceSign();
         List<Row> rows = check.rows().stream().map(row -> new Row(when.format(row.at()), number(row.display(), 2),
                 check.references().stream().map(each -> row.references().containsKey(each.name()) ? number(row.references().get(each.name()), 2) : "").toList(), row.author(),
                 row.withdrawn() ? "withdrawn" : row.late() ? "written later" : row.sure() ? "asked and confirmed" : "")).toList();

@@ -308,7 +308,9 @@ public class CheckService {
 
     /** One at a time: of twenty who close it at once, one does. */
     private void hold(UUID checkId) {
-        checks.hold(checkId).orElseThrow(() -> new NotFoundException("There is no check " + checkId + " in this chamber."));
+        if (checks.hold(checkId).isEmpty()) {
+            throw new NotFoundException("There is no check " + checkId + " in this chamber.");
+        }
     }
 
     private Kept open(UUID chamberId, UUID checkId) {

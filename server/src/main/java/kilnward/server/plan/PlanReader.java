@@ -334,14 +334,14 @@ public final class PlanReader {
         return at("occupancy", () -> new Needs(new KeepBand(occupancy.keepLowC(), occupancy.keepHighC()),
                 occupancy.harmLimits().stream().filter(limit -> limit.costs() == null)
                         .map(limit -> new HarmLimit(limit.side(), limit.levelC(), limit.durationS())).toList(),
-                bands(band(Quantity.RELATIVE_HUMIDITY, occupancy.keepHumidityLowPct(), occupancy.keepHumidityHighPct()),
-                        band(Quantity.CARBON_DIOXIDE, occupancy.keepCarbonDioxideLowPpm(), occupancy.keepCarbonDioxideHighPpm())),
+                bands(List.of(band(Quantity.RELATIVE_HUMIDITY, occupancy.keepHumidityLowPct(), occupancy.keepHumidityHighPct()),
+                        band(Quantity.CARBON_DIOXIDE, occupancy.keepCarbonDioxideLowPpm(), occupancy.keepCarbonDioxideHighPpm()))),
                 optional(occupancy.maxRateKh()), Optional.ofNullable(occupancy.other())
                         .map(other -> at("other", () -> new OtherPlace(other.where(), new KeepBand(other.keepLowC(), other.keepHighC())))),
                 occupancy.harmLimits().stream().filter(limit -> limit.costs() != null)
                         .map(limit -> new PoorerLimit(new HarmLimit(limit.side(), limit.levelC(), limit.durationS()), limit.costs())).toList(),
                 Optional.ofNullable(occupancy.night()).map(night -> at("night", () -> new Night(new KeepBand(night.keepLowC(), night.keepHighC()),
-                        bands(band(Quantity.RELATIVE_HUMIDITY, night.keepHumidityLowPct(), night.keepHumidityHighPct())), night.fromHour(), night.toHour())))));
+                        bands(List.of(band(Quantity.RELATIVE_HUMIDITY, night.keepHumidityLowPct(), night.keepHumidityHighPct()))), night.fromHour(), night.toHour())))));
     }
 
     /** The fields in which a plan says what is wanted of a quantity of the air. */
@@ -362,9 +362,8 @@ public final class PlanReader {
         return Optional.of(new Band(quantity, low, high));
     }
 
-    @SafeVarargs
-    private static Map<Quantity, Band> bands(Optional<Band>... bands) {
-        return Arrays.stream(bands).flatMap(Optional::stream).collect(Collectors.toMap(Band::quantity, Function.identity()));
+    private static Map<Quantity, Band> bands(List<Optional<Band>> bands) {
+        return bands.stream().flatMap(Optional::stream).collect(Collectors.toMap(Band::quantity, Function.identity()));
     }
 
     private static Box box(BoxPlan box) {

@@ -177,6 +177,4 @@ public class Plans {
     private static NotFoundException missing(UUID id) {
         return new NotFoundException("There is no chamber " + id + ".");
     }
-
-    /** Microseconds, as the database keeps them, so that what is answered is what is read again. */
 }

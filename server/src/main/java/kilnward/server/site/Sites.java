@@ -6,7 +6,9 @@ import java.time.zone.ZoneRulesException;
 import java.util.List;
 import java.util.Optional;
 import java.util.UUID;
+import kilnward.core.chamber.Chamber;
 import kilnward.core.finding.RefusedValueException;
+import kilnward.core.finding.Require;
 import kilnward.server.people.Here;
 import kilnward.server.wire.problem.NotFoundException;
 import org.springframework.stereotype.Service;
@@ -93,16 +95,14 @@ public class Sites {
             throw new RefusedValueException("siteName", name, "must be a name of 1 to 80 characters");
         }
         try {
-            ZoneId.of(timeZone == null ? "" : timeZone).getRules();
-            if (!ZoneId.getAvailableZoneIds().contains(timeZone)) {
+            ZoneId zone = ZoneId.of(timeZone == null ? "" : timeZone);
+            if (!ZoneId.getAvailableZoneIds().contains(zone.getId())) {
                 throw new ZoneRulesException("no region");
             }
         } catch (java.time.DateTimeException unknown) {
             throw new RefusedValueException("timeZone", timeZone, "must be a time zone by its place, like Europe/London");
         }
-        if (!(altitudeM >= -400 && altitudeM <= 5000)) {
-            throw new RefusedValueException("altitudeM", altitudeM, "must be from -400 to 5000 m");
-        }
+        Require.within(Chamber.class, "altitudeM", altitudeM);
     }
 
     private static Site site(SiteEntity site) {

@@ -11,6 +11,7 @@ import org.hibernate.annotations.TenantId;
 @MappedSuperclass
 public abstract class OwnDocument extends Identified {
     @TenantId
+    @SuppressWarnings("unused")
     private UUID siteId;
     @Column(columnDefinition = "mediumtext")
     public String document;

@@ -32,7 +32,6 @@ import org.springframework.web.bind.annotation.RestController;
 @RestController
 public class AlarmCalcController {
     private static final double MICROS = 1e6;
-    private static final double LONGEST_S = 30 * 86_400;
 
     /** Kinds of rule. */
     public enum RuleKind {

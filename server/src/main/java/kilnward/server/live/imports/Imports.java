@@ -16,19 +16,18 @@ import java.util.UUID;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
-import java.util.concurrent.TimeUnit;
-import kilnward.server.wire.problem.NotDoneException;
-import java.util.function.Supplier;
 import java.util.concurrent.Semaphore;
+import java.util.concurrent.TimeUnit;
+import java.util.function.Supplier;
 import java.util.stream.Stream;
 import kilnward.core.finding.RefusedValueException;
-import kilnward.core.logfile.LogShape.ValueColumn;
 import kilnward.core.logfile.LogShape;
+import kilnward.core.logfile.LogShape.ValueColumn;
 import kilnward.core.logfile.RowReader;
 import kilnward.core.logfile.ShapeGuess;
+import kilnward.server.audit.Audit;
 import kilnward.server.audit.Audit.Done;
 import kilnward.server.audit.Audit.What;
-import kilnward.server.audit.Audit;
 import kilnward.server.live.imports.ImportViews.BadLineView;
 import kilnward.server.live.imports.ImportViews.ColumnPlan;
 import kilnward.server.live.imports.ImportViews.ImportPlan;
@@ -47,6 +46,7 @@ import kilnward.server.plan.Plans;
 import kilnward.server.site.Sites;
 import kilnward.server.store.Moments;
 import kilnward.server.wire.problem.ConflictException;
+import kilnward.server.wire.problem.NotDoneException;
 import kilnward.server.wire.problem.NotFoundException;
 import net.javacrumbs.shedlock.spring.annotation.SchedulerLock;
 import org.slf4j.Logger;
@@ -200,7 +200,7 @@ class Imports implements DisposableBean {
         }
         audit.write(Done.in(chamberId, What.ADDED, "log file", id, kept.name, kept.bytes + " bytes", List.of()));
         UUID site = plans.siteOf(chamberId);
-        worker.submit(() -> work(site, chamberId, id));
+        worker.execute(() -> work(site, chamberId, id));
         return view(require(chamberId, id));
     }
 

@@ -28,6 +28,7 @@ import org.apache.commons.csv.DuplicateHeaderMode;
 import tools.jackson.core.JacksonException;
 import tools.jackson.core.JsonParser;
 import tools.jackson.core.JsonToken;
+import tools.jackson.core.ObjectReadContext;
 import tools.jackson.core.StreamReadConstraints;
 import tools.jackson.core.StreamReadFeature;
 import tools.jackson.core.json.JsonFactory;
@@ -56,7 +57,7 @@ public final class ReadingsText {
     public static Sent.Read json(byte[] body) {
         List<Sent> good = new ArrayList<>();
         List<FieldProblem> bad = new ArrayList<>();
-        try (JsonParser parser = JSON.createParser(body)) {
+        try (JsonParser parser = JSON.createParser(ObjectReadContext.empty(), body)) {
             if (parser.nextToken() != JsonToken.START_OBJECT) {
                 throw refused("", null, "must be an object with a list of readings");
             }
@@ -92,7 +93,7 @@ public final class ReadingsText {
     public static Sent.Read mqtt(byte[] payload, String series, Instant arrived) {
         List<Sent> good = new ArrayList<>();
         List<FieldProblem> bad = new ArrayList<>();
-        try (JsonParser parser = JSON.createParser(payload)) {
+        try (JsonParser parser = JSON.createParser(ObjectReadContext.empty(), payload)) {
             JsonToken first = parser.nextToken();
             if (first == JsonToken.START_ARRAY) {
                 for (int index = 0; parser.nextToken() != JsonToken.END_ARRAY; index++) {

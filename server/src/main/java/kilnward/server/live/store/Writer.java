@@ -90,7 +90,6 @@ public class Writer implements SmartLifecycle {
                 group.clear();
             } catch (InterruptedException stopping) {
                 // What waits is still written: it was promised to nobody yet, but it is here.
-                continue;
             }
         }
     }

@@ -88,7 +88,6 @@ class Mails {
                     each.close();
                 } catch (IOException gone) {
                     // It is of no use any more, and nobody waits for it.
-                    continue;
                 }
             }
         }
