@@ -149,7 +149,7 @@
                 <p>
                   <b class="mono">{watts(outlet.powerW)}</b>, <b class="mono">{amps(outlet.currentA)}</b> running, about <b class="mono">{amps(outlet.inrushA)}</b> at the moment of
                   starting.
-                  {#if outlet.contactLifeDays !== null}At the rehearsed switching its contact reaches 100 000 after <b class="mono"
+                  {#if outlet.contactLifeDays !== null}At the rehearsed switching its contact reaches 100&nbsp;000 after <b class="mono"
                       >{outlet.contactLifeDays > 3650 ? 'more than ten years' : duration(outlet.contactLifeDays * 86_400)}</b
                     >.{/if}
                 </p>

@@ -226,7 +226,6 @@
           {@const h = Math.max(rect.height, 10)}
           {@const x = rect.x + (rect.width - w) / 2}
           {@const y = rect.y + (rect.height - h) / 2}
-          <!-- svelte-ignore a11y_no_noninteractive_tabindex -->
           <g
             class="part"
             class:held={held?.key === part.key}

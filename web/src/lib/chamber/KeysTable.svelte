@@ -105,7 +105,7 @@
           </td>
           {#if key.words.length > 0}
             <td colspan="4" class="words">
-              {#each key.words as _, choice (choice)}
+              {#each [...key.words.keys()] as choice (choice)}
                 <input aria-label="Word {choice + 1} of {name}" maxlength="20" bind:value={key.words[choice]} oninput={() => draft.replan()} />
               {/each}
             </td>

@@ -44,7 +44,6 @@
     }
   }
 
-  // svelte-ignore state_referenced_locally
   function fresh(name: string): ReferenceView {
     return { name, stated: unit === 'RH' ? 3 : unit === 'PPM' ? 50 : 0.5, basis: 'LIMITS', correction: 0, validTo: null, fixedReading: null }
   }

@@ -35,7 +35,6 @@
 
 <div class="rung" class:compact style:left="{x}px" style:top="{y}px" style:width="{width}px">
   {#if rung.movable && keyed && shown !== null}
-    <!-- svelte-ignore a11y_no_noninteractive_tabindex -->
     <span
       class="handle"
       class:fixed={!mayKey}
