@@ -2,7 +2,7 @@
 export const GLOSSARY = {
   school: 'A way of keeping that is coherent in itself: keepers of the same animal disagree, and two right ways mixed make a wrong one. Choose one and stay with it for a batch.',
   stage: 'A time with needs of its own, such as incubation, lock-down and hatch.',
-  'keep band': 'The temperatures in which they do well, where they are, and not on the display.',
+  'target range': 'The temperatures in which they do well, where they are, and not on the display.',
   'harm limit': 'A temperature and how long it can be borne. Time beyond it adds up to a dose; at a full dose it harms.',
   'works by': 'How its output follows the display: on and off; slices of time; a fan that speeds up; a vent that opens by steps.',
   'set value': 'What the controller aims at, as keyed in. Whether heat stops there, starts there or swings around it is its style.',

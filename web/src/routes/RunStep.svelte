@@ -186,9 +186,9 @@
           {#if first.silent}
             <span class="mark act" aria-hidden="true">◆</span><b>Nothing heard for {ago(first.ageS).replace(' ago', '')}.</b> Last: {shown(first.valueC, first.one, prefs.unit)}
           {:else if first.inside === false}
-            <span class="mark act" aria-hidden="true">◆</span><b>{shown(first.valueC, first.one, prefs.unit)}, {first.above ? 'above' : 'below'} the keep band.</b>
+            <span class="mark act" aria-hidden="true">◆</span><b>{shown(first.valueC, first.one, prefs.unit)}, {first.above ? 'above' : 'below'} the target range.</b>
           {:else}
-            <span class="mark well" aria-hidden="true">■</span><b>{shown(first.valueC, first.one, prefs.unit)}{first.inside ? ', inside the keep band.' : '.'}</b>
+            <span class="mark well" aria-hidden="true">■</span><b>{shown(first.valueC, first.one, prefs.unit)}{first.inside ? ', inside the target range.' : '.'}</b>
           {/if}
           <span class="quiet">{first.moved ? (occupancy?.where ?? 'at the occupant') : first.one.name}, {ago(first.ageS)}</span>
         </p>

@@ -92,10 +92,10 @@
     const { lowest, highest } = answer.metrics.occupant
     const inside = lowest >= occupancy.keepLowC && highest <= occupancy.keepHighC
     return inside
-      ? 'inside the keep band all the time'
+      ? 'inside the target range all the time'
       : answer.metrics.inBandPct > 99
-        ? 'inside the keep band but for moments'
-        : `inside the keep band ${fixed(answer.metrics.inBandPct, 0)} % of the time`
+        ? 'inside the target range but for moments'
+        : `inside the target range ${fixed(answer.metrics.inBandPct, 0)} % of the time`
   })
 </script>
 

@@ -31,8 +31,9 @@
         </p>
       {/if}
       <p>
-        {#if answer.sizing.warmUpS !== null}From cold it takes <b class="mono">{duration(answer.sizing.warmUpS)}</b> to the keep band.
-        {:else}From cold it does not reach the keep band within three days.{/if}
+        {#if answer.sizing.warmUpS === 0}A cold start is inside the target range already.
+        {:else if answer.sizing.warmUpS !== null}From cold it takes <b class="mono">{duration(answer.sizing.warmUpS)}</b> to the target range.
+        {:else}From cold it does not reach the target range within three days.{/if}
       </p>
     {/if}
     <p>

@@ -77,7 +77,7 @@
   const figures: [string, (answer: RehearsalAnswer) => string][] = [
     ['lowest at the occupant', (answer) => level(answer.metrics.occupant.lowest, prefs.unit)],
     ['highest at the occupant', (answer) => level(answer.metrics.occupant.highest, prefs.unit)],
-    ['inside the keep band', (answer) => `${fixed(answer.metrics.inBandPct, 0)} %`],
+    ['inside the target range', (answer) => `${fixed(answer.metrics.inBandPct, 0)} %`],
     [
       'swing of the display',
       (answer) =>

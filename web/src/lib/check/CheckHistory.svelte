@@ -84,7 +84,7 @@
     </svg>
     <figcaption class="small quiet">
       Squares: what the sensor showed too much without any offset, with bars of about 95 %. Green: where the offset in force sets it right{history.tolerance !== null
-        ? `, and ${apart(history.tolerance, unit)} either side, a quarter of the keep band`
+        ? `, and ${apart(history.tolerance, unit)} either side, a quarter of the target range`
         : ''}. {drift ? 'Dashes: its drift.' : ''}
     </figcaption>
   </figure>

@@ -40,7 +40,7 @@ export const DUE: Record<HistoryView['due']['why'], string> = {
   NEVER_CHECKED: 'It was never checked against a reference.',
   SEASON: 'A new season has begun since the last one.',
   AGE: 'Temperature once a year, humidity every 3 to 6 months.',
-  DRIFT: 'By its drift the error passes what the keep band can bear.',
+  DRIFT: 'By its drift the error passes what the target range can bear.',
 }
 
 /** What is asked about a row, and what it is to be called. */

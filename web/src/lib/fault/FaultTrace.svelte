@@ -81,7 +81,7 @@
 {#if big}<figure bind:clientWidth={measured}>
     {@render drawing()}
     <figcaption class="small quiet">
-      Three days from the moment it happens, room at {fixed(celsiusTo(prefs.unit, row.roomC), 0)} °{prefs.unit}. Green the keep band, hatched harm.{row.bare
+      Three days from the moment it happens, room at {fixed(celsiusTo(prefs.unit, row.roomC), 0)} °{prefs.unit}. Green the target range, hatched harm.{row.bare
         ? ' Violet: without second layers.'
         : ''}
     </figcaption>

@@ -45,7 +45,9 @@
 
   // --- geometry -----------------------------------------------------------------------------------------------------------
 
-  const TOP = $derived(!course ? 26 : compact ? 86 : 40)
+  /** What is chosen above stands in as many rows as it takes on a narrow screen. */
+  let courseHeight = $state(0)
+  const TOP = $derived(!course ? 26 : compact ? Math.max(86, courseHeight + 40) : 40)
   const onLadder = $derived(parts?.rungs.filter((rung) => !isEnd(rung)) ?? [])
   /** What one label takes: its name, in one line or two, and what stands under it. */
   const twoLines = $derived(onLadder.some((rung) => nameOf(rung).length > (compact ? 13 : 18)))
@@ -244,7 +246,7 @@
   const stuckEnd = $derived(parts?.rungs.find((rung) => rung.kind === 'STUCK_ON_END') ?? null)
 </script>
 
-{#if course}<div class="course" style:left="{compact ? 0 : plotX}px">{@render course()}</div>{/if}
+{#if course}<div class="course" bind:offsetHeight={courseHeight} style:left="{compact ? 0 : plotX}px">{@render course()}</div>{/if}
 <div class="ladder" bind:clientWidth={width} style:height="{bottom + FOOT}px">
   {#if answer && needs && parts?.occupant}
     <p class="head need" style:top="{TOP - (course ? 40 : 24)}px" style:left="{compact ? 0 : needX - 26}px">

@@ -1,7 +1,7 @@
 <svelte:options namespace="svg" />
 
 <script lang="ts">
-  /** The keep band and harm, on both sides of the axis. */
+  /** The target range and harm, on both sides of the axis. */
   import { duration } from '../units'
   import type { Quantity } from './quantity'
 

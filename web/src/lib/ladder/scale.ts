@@ -34,7 +34,7 @@ export interface Extent {
   pad?: number
 }
 
-/** Harm further away than this from the keep band is left off the axis, or the band would shrink to a line. */
+/** Harm further away than this from the target range is left off the axis, or the band would shrink to a line. */
 const FARTHEST_HARM = 5.5
 
 export function rangeOf({ keep, harmLow, harmHigh, rungs, traceLow, traceHigh, pad = 1 }: Extent): { low: number; high: number } {

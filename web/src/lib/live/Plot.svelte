@@ -1,5 +1,5 @@
 <script lang="ts">
-  /** Several series on one time axis, drawn as the ladder draws: lowest to highest as an area, the mean as a line, gaps hatched, the keep band behind it. */
+  /** Several series on one time axis, drawn as the ladder draws: lowest to highest as an area, the mean as a line, gaps hatched, the target range behind it. */
   import uPlot from 'uplot'
   import 'uplot/dist/uPlot.min.css'
   import type { Chart, SeriesView } from '../api/types'

@@ -45,7 +45,7 @@ class BeginningTest extends AtTheBrowser {
         press("Propose settings for");
         assertThat(page.getByRole(AriaRole.REGION, new Page.GetByRoleOptions().setName("Proposed settings"))).isVisible(SLOWLY);
         press("Put them on the keys");
-        assertThat(page.getByText("inside the keep band all the time")).isVisible(SLOWLY);
+        assertThat(page.getByText("inside the target range all the time")).isVisible(SLOWLY);
         // A heater that sticks may still harm: that takes a second layer, and no key mends it.
         assertThat(page.locator("aside").getByText(Pattern.compile("It is set|It runs too|the wrong way|alarm sounds|alarm is inside"))).hasCount(0);
         press("Save with a reason");

@@ -50,7 +50,7 @@ class FaultsTest extends AtTheBrowser {
         assertThat(page.getByText(Pattern.compile("Rehearsed with a fault: Heating mat: relay stuck on"))).isVisible();
         assertThat(page.getByText(Pattern.compile("^At the eggs it stays.*39\\.\\d °C"))).isVisible();
         button("The sound box again").click();
-        assertThat(page.getByText(Pattern.compile("^At the eggs it stays.*inside the keep band all the time"))).isVisible();
+        assertThat(page.getByText(Pattern.compile("^At the eggs it stays.*inside the target range all the time"))).isVisible();
     }
 
     @Test

@@ -151,7 +151,7 @@ class HatchTest {
         page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName(Pattern.compile("^Propose settings for"))).first().click();
         assertThat(page.getByRole(AriaRole.REGION, new Page.GetByRoleOptions().setName("Proposed settings"))).isVisible(SLOWLY);
         page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName(Pattern.compile("^Put them on the keys"))).first().click();
-        assertThat(page.getByText("inside the keep band all the time")).isVisible(SLOWLY);
+        assertThat(page.getByText("inside the target range all the time")).isVisible(SLOWLY);
         // Closer than proposed: the widest differential that the eggs' own mass evens out leaves a cut-out in the air no room.
         type("Aim", "37.9");
         type("Slack", "0.6");

@@ -146,7 +146,7 @@ class JourneyTest extends AtTheBrowser {
         assertThat(bell).hasValue("95");
         page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName(Pattern.compile("^Set the high alarm"))).click();
         assertThat(bell).hasValue("99");
-        assertThat(page.getByText("The high alarm is inside the keep band")).not().isVisible();
+        assertThat(page.getByText("The high alarm is inside the target range")).not().isVisible();
         page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName(Pattern.compile("^Undo"))).click();
         assertThat(bell).hasValue("95");
     }

@@ -139,7 +139,7 @@ class PlanningTest extends AtTheBrowser {
         page.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName(Pattern.compile("^Propose settings for"))).click();
         assertThat(page.getByText(Pattern.compile("^One step more, ")).first()).isVisible();
         button("Put them on the keys").click();
-        assertThat(page.getByText(Pattern.compile("inside the keep band all the time"))).isVisible();
+        assertThat(page.getByText(Pattern.compile("inside the target range all the time"))).isVisible();
         double proposed = Double.parseDouble(page.getByLabel(Pattern.compile("3 Set value")).inputValue());
         assertTrue(proposed > 27 && proposed < 31, "" + proposed);
         button("Undo taking what was proposed").click();

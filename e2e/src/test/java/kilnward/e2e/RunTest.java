@@ -68,7 +68,7 @@ class RunTest extends AtTheBrowser {
         assertThat(page.getByText("Nothing has been sent yet.")).isVisible();
         String device = ApiClient.as(server, "LEAD").get("/api/v1/chambers/" + chamber + "/devices").body().at("/0/id").asString();
         new DeviceClient(null, server.url(), chamber, device, token).send(reading(series, Instant.now().truncatedTo(ChronoUnit.SECONDS), 82.4));
-        assertThat(page.getByText("28.0 °C, inside the keep band.")).isVisible();
+        assertThat(page.getByText("28.0 °C, inside the target range.")).isVisible();
         assertEquals(List.of(), Browser.serious(page));
     }
 
@@ -81,11 +81,11 @@ class RunTest extends AtTheBrowser {
         }
         device.send(reading(series[0], Instant.now(), 28.2));
         page.reload();
-        assertThat(page.getByText("inside the keep band.")).isVisible();
+        assertThat(page.getByText("inside the target range.")).isVisible();
         assertThat(page.locator("path.measured")).isAttached();
         String drawn = page.locator("path.measured").getAttribute("d");
         device.send(reading(series[0], Instant.now().plusSeconds(1), 33));
-        assertThat(page.getByText(Pattern.compile("33\\.\\d °C, above the keep band"))).isVisible();
+        assertThat(page.getByText(Pattern.compile("33\\.\\d °C, above the target range"))).isVisible();
         page.waitForCondition(() -> !drawn.equals(page.locator("path.measured").getAttribute("d")));
         page.getByLabel("with what the rehearsal says of these hours").check();
         assertThat(page.getByText(Pattern.compile(", rehearsed"))).isVisible();
@@ -162,7 +162,7 @@ class RunTest extends AtTheBrowser {
         BrowserContext phone = browser.person(390, 844);
         Page small = phone.newPage();
         small.navigate(page.url());
-        assertThat(small.getByText("inside the keep band.")).isVisible();
+        assertThat(small.getByText("inside the target range.")).isVisible();
         for (String each : List.of("Charts", "Devices and series", "Held back", "Now")) {
             small.locator(".views").getByRole(AriaRole.BUTTON, new Locator.GetByRoleOptions().setName(Pattern.compile("^" + each))).click();
             assertTrue((Boolean) small.evaluate("document.documentElement.scrollWidth <= innerWidth"), each + " is wider than the phone");

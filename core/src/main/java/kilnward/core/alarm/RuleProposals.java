@@ -21,7 +21,7 @@ import kilnward.core.rehearsal.Attendance;
 import kilnward.core.setup.Setup;
 
 /**
- * Rules that a chamber's plan asks for: from its keep band, its harm limits and what its settings make of it. Each level and delay is the one that, tried in rehearsals,
+ * Rules that a chamber's plan asks for: from its target range, its harm limits and what its settings make of it. Each level and delay is the one that, tried in rehearsals,
  * sounds on no good day and the longest before harm.
  */
 public final class RuleProposals {

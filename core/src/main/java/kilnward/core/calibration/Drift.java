@@ -83,7 +83,7 @@ public record Drift(double perDay, double perDayMargin, double atStart, double s
     }
 
     /**
-     * How far an error may move before somebody should look: a quarter of the keep band's width. The swing takes about half of a band that is well used, and
+     * How far an error may move before somebody should look: a quarter of the target range's width. The swing takes about half of a band that is well used, and
      * what is left lies on both sides. Common practice, no source.
      *
      * @param keepLow  lowest wanted

@@ -146,7 +146,7 @@ public record FaultTable(List<Row> rows, Map<String, Integer> deaf, boolean laye
         return new Scenario(RoomCurve.constant(roomC), 0, LENGTH_S, stepS, Scenario.Start.SETTLED, List.of(), BUCKETS);
     }
 
-    /** Which of two runs is the worse: the one that harms earlier, or strays farther from the keep band. */
+    /** Which of two runs is the worse: the one that harms earlier, or strays farther from the target range. */
     private static int worse(Setup setup, Rehearsed cold, Rehearsed warm) {
         OptionalDouble coldHarm = cold.metrics().harmedAtS();
         OptionalDouble warmHarm = warm.metrics().harmedAtS();

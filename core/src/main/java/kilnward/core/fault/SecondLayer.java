@@ -138,7 +138,7 @@ public enum SecondLayer {
         return shared;
     }
 
-    /** A dial or a fuse is set to a degree at best: it wants this much between the keep band and harm (K). */
+    /** A dial or a fuse is set to a degree at best: it wants this much between the target range and harm (K). */
     private static final double DIAL_ROOM_K = 2;
 
     /** Where a layer with a dial opens; empty where there is no room for one. */

@@ -9,7 +9,7 @@ import kilnward.core.finding.Severity;
 import kilnward.core.finding.Step;
 import kilnward.core.setup.PlannedController;
 
-/** The controller's display moves in steps too coarse for the keep band. */
+/** The controller's display moves in steps too coarse for the target range. */
 final class CoarseResolution implements Judgement {
     /** On, off and room to swing on both sides need at least this many steps; from the arithmetic of the rungs. */
     private static final double FEWEST_STEPS = 4;
@@ -24,7 +24,7 @@ final class CoarseResolution implements Judgement {
                     .differenceToModel(controller.profile().resolution());
             if (bandK < FEWEST_STEPS * stepK - 1e-9) {
                 findings.add(new Finding("coarse-resolution", Severity.MIND_THIS, "The controller's steps are too coarse",
-                        "Its display moves by {stepK}; the keep band is {bandK} wide, {steps} steps. On, off and some"
+                        "Its display moves by {stepK}; the target range is {bandK} wide, {steps} steps. On, off and some"
                                 + " swing need four.",
                         Map.of("stepK", Numbers.difference(stepK), "bandK", Numbers.difference(bandK),
                                 "steps", Numbers.count(bandK / stepK)),

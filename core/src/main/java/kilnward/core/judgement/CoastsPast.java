@@ -7,7 +7,7 @@ import kilnward.core.finding.Remedy;
 import kilnward.core.finding.Severity;
 import kilnward.core.finding.Step;
 
-/** At first power, from cold, the heat stored in elements and shell carries the occupant past the keep band. */
+/** At first power, from cold, the heat stored in elements and shell carries the occupant past the target range. */
 final class CoastsPast implements Judgement {
     private static final double NOTICEABLE_K = 0.3;
 
@@ -22,7 +22,7 @@ final class CoastsPast implements Judgement {
         if (!heats || !fromBelow || coastsToC <= keepHighC + NOTICEABLE_K || coastsToC <= runningC + NOTICEABLE_K) {
             return List.of();
         }
-        return List.of(new Finding("coasts-past", Severity.MIND_THIS, "At first power it coasts past the keep band",
+        return List.of(new Finding("coasts-past", Severity.MIND_THIS, "At first power it coasts past the target range",
                 "From cold it reaches {coastsToC} before it settles; up to {keepC} is wanted. The heat that is stored in the heater carries it on.",
                 Map.of("coastsToC", Numbers.level(coastsToC), "keepC", Numbers.level(keepHighC)),
                 Remedy.byHand("Warm it up empty, and put nothing living in before it is steady", Step.CHAMBER)));

@@ -9,7 +9,7 @@ import kilnward.core.finding.Severity;
 import kilnward.core.finding.Step;
 import kilnward.core.setup.Sizing;
 
-/** The heaters cannot hold the middle of the keep band in the coldest room, or only just. */
+/** The heaters cannot hold the middle of the target range in the coldest room, or only just. */
 final class HeaterTooSmall implements Judgement {
     @Override
     public List<Finding> judge(Situation situation) {

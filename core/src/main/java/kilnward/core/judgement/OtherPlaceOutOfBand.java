@@ -13,7 +13,7 @@ import kilnward.core.life.OtherPlace;
 import kilnward.core.rehearsal.Metrics;
 import kilnward.core.setup.Aim;
 
-/** The second place leaves its own keep band day by day: roots too cool below plants that are well. */
+/** The second place leaves its own target range day by day: roots too cool below plants that are well. */
 final class OtherPlaceOutOfBand implements Judgement {
     @Override
     public List<Finding> judge(Situation situation) {

@@ -61,7 +61,7 @@ final class RungOrder implements Judgement {
         Parameter parameter = high ? Parameter.HIGH_ALARM : Parameter.LOW_ALARM;
         Remedy remedy = Trials.alarms(situation, i, parameter, numbers, Trials.noPlace(situation, i, parameter));
         return Optional.of(new Finding("rung-order", beyondHarm ? Severity.NEEDS_YOU_NOW : Severity.MIND_THIS,
-                beyondHarm ? "The " + name + " alarm sounds when harm is done" : "The " + name + " alarm is inside the keep band",
+                beyondHarm ? "The " + name + " alarm sounds when harm is done" : "The " + name + " alarm is inside the target range",
                 beyondHarm ? "At the occupant it sounds at {alarm}; harm begins at {harm}."
                         : "At the occupant it sounds at {alarm}, while {keep} is still wanted. Alarms that cry for nothing get switched off.",
                 numbers, remedy)

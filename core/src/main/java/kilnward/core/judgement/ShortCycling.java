@@ -66,7 +66,7 @@ final class ShortCycling implements Judgement {
     private record Trial(Settings settings, double widthK, double perHour) {
     }
 
-    /** The narrowest of some wider bands that switches seldom enough and stays in the keep band, tried by rehearsal. */
+    /** The narrowest of some wider bands that switches seldom enough and stays in the target range, tried by rehearsal. */
     private static Optional<Trial> slower(Situation situation, PlannedController controller, int index) {
         Setup setup = situation.setup();
         Optional<SwitchingPoints> switching = Rekey.points(setup, controller);

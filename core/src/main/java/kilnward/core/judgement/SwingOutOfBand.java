@@ -20,7 +20,7 @@ import kilnward.core.quantity.Quantity;
 import kilnward.core.rehearsal.Metrics;
 import kilnward.core.rehearsal.Trace;
 
-/** The occupant leaves the keep band day by day without any fault. */
+/** The occupant leaves the target range day by day without any fault. */
 final class SwingOutOfBand implements Judgement {
     /** Less than this (K) is below what any of these devices can tell. */
     static final double NOTICEABLE_K = 0.1;
@@ -68,7 +68,7 @@ final class SwingOutOfBand implements Judgement {
         }
         String when = situation.setup().needs().night().isEmpty() ? "" : span.night() ? " by night" : " by day";
         return List.of(new Finding("swing-out-of-band", severity(situation),
-                (both ? "It swings out of the keep band on both sides" : side == Finding.Towards.HIGH ? "It runs too warm" : "It runs too cool") + when,
+                (both ? "It swings out of the target range on both sides" : side == Finding.Towards.HIGH ? "It runs too warm" : "It runs too cool") + when,
                 "At the occupant it goes from {lowestC} to {highestC}" + when + "; wanted are {keepLowC} to {keepHighC}. It is inside {inBandPct} of the time.", numbers, remedy)
                 .towards(side));
     }

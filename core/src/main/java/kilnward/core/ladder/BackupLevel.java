@@ -17,14 +17,14 @@ import kilnward.core.rehearsal.Scenario;
 import kilnward.core.setup.Setup;
 
 /**
- * Where a second layer against heat opens and closes again: half of the way from the keep band to the nearest harm above, closing again above the keep
+ * Where a second layer against heat opens and closes again: half of the way from the target range to the nearest harm above, closing again above the keep
  * band. The one rule for findings, rankings and proposals.
  *
  * @param opensC  where it opens (°C)
  * @param closesC where it closes again (°C)
  */
 public record BackupLevel(double opensC, double closesC) {
-    /** Between the keep band and harm there must be this much (K) for an electronic cut-out with a display in tenths. */
+    /** Between the target range and harm there must be this much (K) for an electronic cut-out with a display in tenths. */
     private static final double LEAST_ROOM_K = 0.6;
     private static final double WIDEST_BAND_K = 1.5;
     private static final double HALF_WAY = 0.5;
@@ -57,7 +57,7 @@ public record BackupLevel(double opensC, double closesC) {
         return new BackupLevel(opensC, opensC - Math.min(WIDEST_BAND_K, 0.8 * share * room));
     }
 
-    /** How far it is from the keep band to harm (K), twice the way to where it opens. */
+    /** How far it is from the target range to harm (K), twice the way to where it opens. */
     public double roomK(Needs needs) {
         return 2 * (opensC - needs.keep().highC());
     }

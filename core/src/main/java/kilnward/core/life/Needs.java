@@ -12,13 +12,13 @@ import kilnward.core.finding.Require;
 import kilnward.core.quantity.Quantity;
 
 /**
- * What the occupant needs now: the keep band and the harm limits on both sides, all at the occupant.
+ * What the occupant needs now: the target range and the harm limits on both sides, all at the occupant.
  *
- * @param keep       keep band
+ * @param keep       target range
  * @param harmLimits levels and how long each can be borne, on either side, in any order
  * @param air        ranges wanted of what the air holds; what does not matter is not there
  * @param maxRateKh  greatest rate of change it bears (K/h); empty where none is known
- * @param other      a second place with a keep band of its own; empty where the occupant lives in one place
+ * @param other      a second place with a target range of its own; empty where the occupant lives in one place
  * @param poorer     levels that do not kill but cost
  * @param night      what is wanted by night; empty where that is what is wanted by day
  */
@@ -39,8 +39,8 @@ public record Needs(KeepBand keep, List<HarmLimit> harmLimits, Map<Quantity, Ban
             HarmLimit limit = harmLimits.get(i);
             boolean outside = limit.side() == Side.HIGH ? limit.levelC() > keep.highC() : limit.levelC() < keep.lowC();
             Require.that(outside, "harmLimits[" + i + "].levelC", limit.levelC(), limit.side() == Side.HIGH
-                    ? "must be above the keep band (" + Require.plain(keep.highC()) + " °C)"
-                    : "must be below the keep band (" + Require.plain(keep.lowC()) + " °C)");
+                    ? "must be above the target range (" + Require.plain(keep.highC()) + " °C)"
+                    : "must be below the target range (" + Require.plain(keep.lowC()) + " °C)");
         }
     }
 
@@ -59,7 +59,7 @@ public record Needs(KeepBand keep, List<HarmLimit> harmLimits, Map<Quantity, Ban
         return new Needs(keep, harmLimits, air, maxRateKh, this.other, poorer, Optional.of(other));
     }
 
-    /** The keep band at an hour of the day (h); soon after dusk and dawn what is inside either band will do. */
+    /** The target range at an hour of the day (h); soon after dusk and dawn what is inside either band will do. */
     public KeepBand keepAt(double hour) {
         if (night.isEmpty()) {
             return keep;
@@ -69,7 +69,7 @@ public record Needs(KeepBand keep, List<HarmLimit> harmLimits, Map<Quantity, Ban
         return now.equals(before) ? now : new KeepBand(Math.min(now.lowC(), before.lowC()), Math.max(now.highC(), before.highC()));
     }
 
-    /** The keep bands of day and night together: what is outside of this is wanted at no hour. */
+    /** The target ranges of day and night together: what is outside of this is wanted at no hour. */
     public KeepBand widest() {
         return night.map(Night::keep).map(dark -> new KeepBand(Math.min(keep.lowC(), dark.lowC()), Math.max(keep.highC(), dark.highC()))).orElse(keep);
     }
@@ -109,7 +109,7 @@ public record Needs(KeepBand keep, List<HarmLimit> harmLimits, Map<Quantity, Ban
         return new Needs(keep, harmLimits, more, maxRateKh, other, poorer, night);
     }
 
-    /** The harm limit on a side that lies nearest to the keep band. */
+    /** The harm limit on a side that lies nearest to the target range. */
     public Optional<HarmLimit> nearest(Side side) {
         Comparator<HarmLimit> byLevel = Comparator.comparingDouble(HarmLimit::levelC);
         return harmLimits.stream().filter(limit -> limit.side() == side)

@@ -10,7 +10,7 @@ import kilnward.core.quantity.Quantity;
 /**
  * What is wanted by night, where that differs.
  *
- * @param keep     keep band by night
+ * @param keep     target range by night
  * @param air      ranges of what the air holds by night; what is that of the day is not there
  * @param fromHour when the night begins (h), 0 to 24
  * @param toHour   when it ends (h), 0 to 24

@@ -1,6 +1,6 @@
 package kilnward.core.life;
 
-/** Which side of the keep band. */
+/** Which side of the target range. */
 public enum Side {
     LOW,
     HIGH

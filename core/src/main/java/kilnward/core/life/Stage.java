@@ -14,8 +14,8 @@ import kilnward.core.quantity.Quantity;
  * @param name              what a keeper calls it
  * @param durationDays      usual duration (days); null where it is open-ended
  * @param durationGrade     grade of the duration's source; null where there is no duration
- * @param temperatureC      keep band at the occupant (°C); by day, where the night differs
- * @param nightTemperatureC keep band by night (°C); null where it is that of the day
+ * @param temperatureC      target range at the occupant (°C); by day, where the night differs
+ * @param nightTemperatureC target range by night (°C); null where it is that of the day
  * @param humidityPct       humidity band at the occupant (%RH); null where it does not matter
  * @param nightHumidityPct  humidity band by night (%RH); null where it is that of the day
  * @param carbonDioxidePpm  carbon dioxide band at the occupant (ppm); null where it does not matter

@@ -11,7 +11,7 @@ import kilnward.core.quantity.Quantity;
  * The figures of one rehearsal.
  *
  * @param occupant         the occupant's temperature
- * @param inBandShare      share of the time the occupant was inside the keep band, 0 to 1
+ * @param inBandShare      share of the time the occupant was inside the target range, 0 to 1
  * @param displays         one a controller: its display, converted to °C or %RH
  * @param loops            one a loop, in the order of controllers and loops
  * @param energyKWh        electrical energy of all appliances (kWh)
@@ -22,7 +22,7 @@ import kilnward.core.quantity.Quantity;
  * @param harmedAtS        when the first harm limit was used up (s); empty where none was
  * @param air              what of the air was simulated, by quantity
  * @param other            temperature in the second place; empty where there is none
- * @param otherInBandShare share of the time it was inside its own keep band, 0 to 1
+ * @param otherInBandShare share of the time it was inside its own target range, 0 to 1
  * @param water            where the water went, storedKg being the change; empty where moisture is not simulated
  */
 public record Metrics(Level occupant, double inBandShare, List<Level> displays, List<Switching> loops, double energyKWh,

@@ -15,7 +15,7 @@ import kilnward.core.quantity.Quantity;
  * What a fault comes to, all times from the moment it befalls (s).
  *
  * @param kind     verdict
- * @param worstC   the value at the occupant farthest outside the keep band; inside it, the one nearest to leaving it (°C)
+ * @param worstC   the value at the occupant farthest outside the target range; inside it, the one nearest to leaving it (°C)
  * @param worstPct humidity farthest from its band (%RH); empty where humidity does not matter or is not rehearsed
  * @param alarmS   until an alarm sounds that can be heard; empty where none does
  * @param seenS    until a look at a display tells that something is wrong; empty where it never does
@@ -116,7 +116,7 @@ public record Verdict(Kind kind, double worstC, OptionalDouble worstPct, Optiona
         return new GoodDay(shown, Optional.of(sound.metrics().occupant()), humidity(rig.needs(), sound));
     }
 
-    /** Whether it strays more than half of the way from the keep band to the nearest harm on that side. */
+    /** Whether it strays more than half of the way from the target range to the nearest harm on that side. */
     private static boolean strays(Needs needs, Side side, double worstC) {
         double edge = side == Side.HIGH ? needs.keep().highC() : needs.keep().lowC();
         return needs.nearest(side).map(limit -> Math.abs(worstC - edge) > 0.5 * Math.abs(limit.levelC() - edge)

@@ -21,7 +21,7 @@ import kilnward.core.rehearsal.Trace;
  * holds the coldest room with something to spare, to {@link #harmlessW()}, which cannot harm when stuck on in the warmest.
  *
  * @param hasW         power of all heaters (W)
- * @param neededW      power that just holds the middle of the keep band in the coldest room (W), shared out as the heaters are;
+ * @param neededW      power that just holds the middle of the target range in the coldest room (W), shared out as the heaters are;
  *                     0 where it warms itself
  * @param fullC        where the occupant ends in the coldest room with every heater on all the time and nothing living in it (°C)
  * @param wantedW      the same with a margin: needed over {@link #LARGEST_SHARE} (W)
@@ -29,19 +29,19 @@ import kilnward.core.rehearsal.Trace;
  *                     heater, so that cooling is what is missing; empty without a limit on the high side
  * @param dimmerPct    share to which a dimmer would bring all heaters into the window (%); empty where they are not too strong, no
  *                     size does both, or one of them must not be dimmed
- * @param warmUpS      from everything at the coldest room's temperature to the keep band (s), to five minutes; empty where it
+ * @param warmUpS      from everything at the coldest room's temperature to the target range (s), to five minutes; empty where it
  *                     is not reached within three days
  * @param coastsToC    highest at the occupant in that warm-up (°C)
- * @param chillS       from normal running to below the keep band with all power off in the coldest room (s), to five minutes;
+ * @param chillS       from normal running to below the target range with all power off in the coldest room (s), to five minutes;
  *                     empty where it stays inside
  * @param chillHarmS   the same until harm (s); empty where it is borne for three days
- * @param heatUpS      from normal running to above the keep band with all power off in the warmest room (s), to five minutes;
+ * @param heatUpS      from normal running to above the target range with all power off in the warmest room (s), to five minutes;
  *                     empty where it stays inside
  * @param heatHarmS    the same until harm (s); empty where it is borne for three days
  * @param loadedPerHour how often the first temperature output switches an hour, as rehearsed; empty where there is none
  * @param emptyPerHour the same with next to nothing inside
  * @param idleWarmestC where the occupant ends in the warmest room with no heat on and everything running that cools (°C)
- * @param coolingW     heat to take out so that the upper end of the keep band is held in the warmest room, with everything airing
+ * @param coolingW     heat to take out so that the upper end of the target range is held in the warmest room, with everything airing
  *                     that can (W); 0 where none has to be
  */
 public record Sizing(double hasW, double neededW, double fullC, double wantedW, OptionalDouble harmlessW, OptionalDouble dimmerPct,

@@ -60,7 +60,7 @@ class RuleTrialTest {
             each.trial().ifPresent(trial -> assertEquals(0, trial.goodDaySounds(), each.rule().toString()));
         }
         Rule high = proposals.get(0).rule();
-        assertTrue(high.limit() > 29 && high.limit() < 34, "above the keep band, below harm: " + high.limit());
+        assertTrue(high.limit() > 29 && high.limit() < 34, "above the target range, below harm: " + high.limit());
         RuleTrial.Told stuck = proposals.get(0).trial().orElseThrow().faults().stream().filter(each -> each.fault().kind() == Fault.Kind.RELAY_STUCK_ON && each.harmS().isPresent())
                 .findFirst().orElseThrow();
         assertTrue(stuck.aheadS().orElseThrow() > 3600, "an hour before harm: " + stuck);

@@ -101,7 +101,7 @@ class TriedByHandTest {
     }
 
     /**
-     * The keep band of 27.5 to 29 °C is 0.25 K lower at the probe. High: on good days 28.5, so it begins at 28.75; harm is at 33.75, a fifth of the way 29.75. It sounds there
+     * The target range of 27.5 to 29 °C is 0.25 K lower at the probe. High: on good days 28.5, so it begins at 28.75; harm is at 33.75, a fifth of the way 29.75. It sounds there
      * 29 minutes after the relay stuck, a good 11,000 s before harm; two minutes' delay cost nothing that is worth more, five do. Low: nothing harms, so the farthest, with the
      * longest delay: 27.25 less half of the way to 19.75.
      */

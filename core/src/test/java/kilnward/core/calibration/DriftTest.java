@@ -63,7 +63,7 @@ class DriftTest {
         assertEquals(0.2, new Drift(0.01, 0, 0, 0).room(0.25, 0.05), 1e-12);
         assertEquals(0.3, new Drift(-0.01, 0, 0, 0).room(0.25, 0.05), 1e-12);
         assertEquals(1e-6, new Drift(0.01, 0, 0, 0).room(0.25, 0.4), 1e-12, "used up");
-        assertEquals(0.25, Drift.tolerance(37, 38), 1e-12, "a quarter of the keep band");
+        assertEquals(0.25, Drift.tolerance(37, 38), 1e-12, "a quarter of the target range");
         assertEquals("keepHigh", assertThrows(RefusedValueException.class, () -> Drift.tolerance(37, 37)).field());
     }
 }

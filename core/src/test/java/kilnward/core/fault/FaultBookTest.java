@@ -130,7 +130,7 @@ class FaultBookTest {
         return setup.chamber().heaters().get(0);
     }
 
-    /** Keep band to 29, harm from 34: half of the way is 31.5. */
+    /** Target range to 29, harm from 34: half of the way is 31.5. */
     @Test
     void layersAgainstHeatOpenHalfWayToTheHarm() {
         Setup plain = setup(PLAIN);

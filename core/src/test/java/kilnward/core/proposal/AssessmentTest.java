@@ -195,7 +195,7 @@ class AssessmentTest {
         Setup inside = keyed(Osier.settings(PROFILE, 28.6, 0.6, 28.7, 25));
         Finding finding = find(inside, "rung-order")
                 .orElseThrow();
-        assertEquals("The high alarm is inside the keep band", finding.title());
+        assertEquals("The high alarm is inside the target range", finding.title());
         assertTrue(find(mended(inside, finding), "rung-order").isEmpty());
         Setup beyond = keyed(Osier.settings(PROFILE, 28.6, 0.6, 31, 18));
         assertEquals("The low alarm sounds when harm is done",

@@ -53,7 +53,7 @@ class NumbersSaidTest {
         return finding.numbers().get(name).value();
     }
 
-    /** A stuck heater: its end is the root of the balance, its cut-out halfway from the keep band to harm, 29 and 34: 31.5. */
+    /** A stuck heater: its end is the root of the balance, its cut-out halfway from the target range to harm, 29 and 34: 31.5. */
     @Test
     void aStuckHeater() {
         Room room = Room.of(16, 24, 15);

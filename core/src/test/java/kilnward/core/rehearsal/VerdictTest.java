@@ -21,7 +21,7 @@ import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 
-/** What a rehearsed fault comes to, on hand-made rehearsals: keep band 27 to 29 °C, harm at 34 and at 20, humidity 70 to 85 %RH, an hour a bucket. */
+/** What a rehearsed fault comes to, on hand-made rehearsals: target range 27 to 29 °C, harm at 34 and at 20, humidity 70 to 85 %RH, an hour a bucket. */
 class VerdictTest {
     private static final int HOURS = 24;
     private static final double HOUR = 3600;

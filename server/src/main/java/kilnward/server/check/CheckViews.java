@@ -168,7 +168,7 @@ public final class CheckViews {
     /**
      * All that is known of one display.
      *
-     * @param tolerance how far the error may move; null where no keep band says so
+     * @param tolerance how far the error may move; null where no target range says so
      */
     public record HistoryView(String controllerId, Parameter offsetKey, DisplayUnit unit, @OrNull Double tolerance, List<FoundView> found, List<PlacedView> placed,
             @OrNull DriftView drift, DueView due, List<CertificateView> certificates) {

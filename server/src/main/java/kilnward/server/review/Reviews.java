@@ -136,7 +136,7 @@ class Reviews {
     /**
      * A log looked back on.
      *
-     * @param wantedLow   lower end of the keep band where it was measured; null with the upper one where the plan does not say
+     * @param wantedLow   lower end of the target range where it was measured; null with the upper one where the plan does not say
      * @param toOccupantK what is added for the occupant (K)
      * @param singly      whether it is single readings, and not means of minutes
      * @param figures     null where nothing was measured

@@ -62,7 +62,7 @@ public final class WardViews {
      * Who lives in a chamber.
      *
      * @param where     where it counts
-     * @param keepLowC  lower end of the keep band there (°C)
+     * @param keepLowC  lower end of the target range there (°C)
      * @param keepHighC upper end (°C)
      */
     public record Living(String name, String where, double keepLowC, double keepHighC, @OrNull LocalDate startedOn) {

@@ -94,8 +94,8 @@ public class Imagining {
     /**
      * What is wanted where a series measures.
      *
-     * @param low         lower end of the keep band there
-     * @param high        upper end of the keep band there
+     * @param low         lower end of the target range there
+     * @param high        upper end of the target range there
      * @param toOccupantK what is to be added for the occupant (K); 0 for a humidity
      * @param harm        levels at the occupant that harm
      */

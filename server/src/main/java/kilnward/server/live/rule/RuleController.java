@@ -39,7 +39,7 @@ public class RuleController {
         return rules.all(chamberId);
     }
 
-    /** What keep band, harm limits and settings ask for, each with how it did in rehearsals and over what was measured. */
+    /** What target range, harm limits and settings ask for, each with how it did in rehearsals and over what was measured. */
     @Needs(Role.VISITOR)
     @GetMapping("/proposals")
     public ProposalsView proposals(@PathVariable UUID chamberId) {
