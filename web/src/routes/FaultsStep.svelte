@@ -1,5 +1,6 @@
 <script lang="ts">
   import { untrack } from 'svelte'
+  import { AIR, OF_AIR } from '../lib/held'
   import { api, Problem, dataOf } from '../lib/api/client'
   import type { FaultAnswer, FaultRow, LayerAnswer, SurenessAnswer, VerdictKind, WatchPlan } from '../lib/api/types'
   import type { ChamberDraft } from '../lib/chamber/draft.svelte'
@@ -131,9 +132,14 @@
     const high = Math.min(Math.max(...reached, ...harm, occupancy.keepHighC) + 1, occupancy.keepHighC + 25)
     return { low, high }
   })
-  /** Whether humidity ends outside what is wanted. */
-  const dampOut = (row: FaultRow) =>
-    row.with.worstPct !== null && occupancy !== null && (row.with.worstPct < (occupancy.keepHumidityLowPct ?? 0) || row.with.worstPct > (occupancy.keepHumidityHighPct ?? 100))
+  /** What of the air ends outside of what is wanted, in words. */
+  const airOut = (row: FaultRow) =>
+    OF_AIR.flatMap((of) => {
+      const worst = row.with.worstAir[of]
+      if (worst === undefined || !occupancy) return []
+      const [low, high] = AIR[of].wanted(occupancy)
+      return worst < (low ?? -Infinity) || worst > (high ?? Infinity) ? [`${fixed(worst, 0)} ${AIR[of].sign}`] : []
+    })
   const after = (row: FaultRow) => picked?.changed.find((each) => each.faultId === row.id)?.after ?? null
   const COUNT = ['No fault', 'One fault', 'Two faults', 'Three faults', 'Four faults', 'Five faults', 'Six faults', 'Seven faults', 'Eight faults', 'Nine faults']
 
@@ -192,7 +198,7 @@
                 >
                 <td class="trace"><FaultTrace {row} {occupancy} {range} /></td>
                 <td class="mono" data-label="worst"
-                  >{level(row.with.worstC, prefs.unit)}{#if dampOut(row)}<br /><span class="small">{fixed(row.with.worstPct ?? 0, 0)} %RH</span>{/if}</td
+                  >{level(row.with.worstC, prefs.unit)}{#each airOut(row) as out (out)}<br /><span class="small">{out}</span>{/each}</td
                 >
                 <td class="mono" data-label="alarm in">{row.with.alarmS === null ? '—' : row.with.alarmS < 60 ? 'at once' : duration(row.with.alarmS)}</td>
                 <td class="mono" data-label="acted in">{row.with.actS === null ? '—' : duration(row.with.actS)}</td>

@@ -1,5 +1,6 @@
 package kilnward.core.rehearsal;
 
+import java.util.EnumMap;
 import java.util.HashMap;
 import java.util.Map;
 import java.util.Optional;
@@ -16,19 +17,21 @@ import kilnward.core.quantity.Quantity;
  *
  * @param kind     verdict
  * @param worstC   the value at the occupant farthest outside the target range; inside it, the one nearest to leaving it (°C)
- * @param worstPct humidity farthest from its band (%RH); empty where humidity does not matter or is not rehearsed
+ * @param worstAir what goes farthest outside its range of each quantity of the air, in the model's unit; without those that do not matter or are not simulated
  * @param alarmS   until an alarm sounds that can be heard; empty where none does
  * @param seenS    until a look at a display tells that something is wrong; empty where it never does
  * @param actS     until somebody has acted; empty where nobody knows
  * @param harmS    until harm is done, level and duration together, if nobody acts; empty where none is
  * @param marginK  how far the worst value stays from the nearest harm level on its side (K); below 0 past it; infinite where there is none
  */
-public record Verdict(Kind kind, double worstC, OptionalDouble worstPct, OptionalDouble alarmS, OptionalDouble seenS, OptionalDouble actS, OptionalDouble harmS,
+public record Verdict(Kind kind, double worstC, Map<Quantity, Double> worstAir, OptionalDouble alarmS, OptionalDouble seenS, OptionalDouble actS, OptionalDouble harmS,
         double marginK) {
     /** Nearer than this to a harm level (K) is tight. */
     private static final double TIGHT_K = 1;
-    /** Humidity this far outside its band (points) is tight. */
-    private static final double TIGHT_PCT = 5;
+
+    public Verdict {
+        worstAir = Map.copyOf(worstAir);
+    }
 
     /** How it ends, best first. */
     public enum Kind {
@@ -61,16 +64,18 @@ public record Verdict(Kind kind, double worstC, OptionalDouble worstPct, Optiona
         OptionalDouble seen = since(fault, seen(fault, rig, run, goodDay, watch));
         OptionalDouble acts = watch.actsAtS(alarm, seen);
         OptionalDouble harm = since(fault, run.metrics().harmedAtS());
-        OptionalDouble worstPct = humidity(needs, run);
-        boolean damp = worstPct.isPresent()
-                && needs.band(Quantity.RELATIVE_HUMIDITY).map(band -> outside(band.low(), band.high(), worstPct.getAsDouble()) > TIGHT_PCT).orElse(false);
+        Map<Quantity, Double> worstAir = air(needs, run);
+        // So far outside an alarm stands where nothing else says how far.
+        boolean off = worstAir.entrySet().stream().anyMatch(each -> {
+            Band band = needs.band(each.getKey()).orElseThrow();
+            return band.outside(each.getValue()) > each.getKey().margins().alarmOut() && !goodDay.isAsFar(band, each.getValue());
+        });
         Kind kind;
         if (harm.isEmpty()) {
             // What a sound day does already tells nothing of the fault.
             boolean poorer = needs.poorer().stream().anyMatch(each -> each.isReached(run.trace().occupant().low(), run.trace().occupant().high(), run.trace().bucketS()));
             boolean near = poorer || marginK < TIGHT_K || strays(needs, high ? Side.HIGH : Side.LOW, worst);
-            kind = near && !goodDay.reaches(high, worst) || damp && !goodDay.isAsDamp(needs.band(Quantity.RELATIVE_HUMIDITY).orElseThrow(), worstPct.getAsDouble()) ? Kind.TIGHT
-                    : Kind.HOLDS;
+            kind = near && !goodDay.reaches(high, worst) || off ? Kind.TIGHT : Kind.HOLDS;
         } else if (acts.isPresent() && acts.getAsDouble() < harm.getAsDouble()) {
             kind = Kind.TIGHT;
         } else {
@@ -79,19 +84,20 @@ public record Verdict(Kind kind, double worstC, OptionalDouble worstPct, Optiona
                     || seen.isPresent() && seen.getAsDouble() + watch.unlookedS() < harm.getAsDouble();
             kind = known ? Kind.HARMED : Kind.HARMED_UNSEEN;
         }
-        return new Verdict(kind, worst, worstPct, alarm, seen, acts, harm, marginK);
+        return new Verdict(kind, worst, worstAir, alarm, seen, acts, harm, marginK);
     }
 
     /**
      * A rehearsal without a fault: what anybody is used to.
      *
-     * @param shown    what the displays show, by controller (°C or %RH)
+     * @param shown    what the displays show, by controller, in the model's unit
      * @param occupant what the occupant has (°C); empty where that is not compared
-     * @param humidity what the air has at its end (%RH); empty where humidity does not matter
+     * @param air      what goes farthest outside its range at its end, of each quantity that matters, in the model's unit
      */
-    public record GoodDay(Map<String, Metrics.Level> shown, Optional<Metrics.Level> occupant, OptionalDouble humidity) {
+    public record GoodDay(Map<String, Metrics.Level> shown, Optional<Metrics.Level> occupant, Map<Quantity, Double> air) {
         public GoodDay {
             shown = Map.copyOf(shown);
+            air = Map.copyOf(air);
         }
 
         /** Whether the occupant goes as far, or nearly, without any fault. */
@@ -101,9 +107,9 @@ public record Verdict(Kind kind, double worstC, OptionalDouble worstPct, Optiona
         }
 
         /** Whether the air is as far outside, or nearly, without any fault. */
-        private boolean isAsDamp(Band band, double worstPct) {
-            return humidity.isPresent()
-                    && outside(band.low(), band.high(), worstPct) <= outside(band.low(), band.high(), humidity.getAsDouble()) + Quantity.RELATIVE_HUMIDITY.margins().asSound();
+        private boolean isAsFar(Band band, double worst) {
+            Double sound = air.get(band.quantity());
+            return sound != null && band.outside(worst) <= band.outside(sound) + band.quantity().margins().asSound();
         }
     }
 
@@ -113,7 +119,7 @@ public record Verdict(Kind kind, double worstC, OptionalDouble worstPct, Optiona
         for (int i = 0; i < rig.controllers().size(); i++) {
             shown.put(rig.controllers().get(i).id(), sound.metrics().displays().get(i));
         }
-        return new GoodDay(shown, Optional.of(sound.metrics().occupant()), humidity(rig.needs(), sound));
+        return new GoodDay(shown, Optional.of(sound.metrics().occupant()), air(rig.needs(), sound));
     }
 
     /** Whether it strays more than half of the way from the target range to the nearest harm on that side. */
@@ -154,25 +160,22 @@ public record Verdict(Kind kind, double worstC, OptionalDouble worstPct, Optiona
         return Double.isFinite(first) ? OptionalDouble.of(first) : OptionalDouble.empty();
     }
 
-    private static OptionalDouble humidity(Needs needs, Rehearsed run) {
-        if (needs.band(Quantity.RELATIVE_HUMIDITY).isEmpty() || run.metrics().air(Quantity.RELATIVE_HUMIDITY).isEmpty()) {
-            return OptionalDouble.empty();
-        }
-        double low = needs.band(Quantity.RELATIVE_HUMIDITY).get().low();
-        double high = needs.band(Quantity.RELATIVE_HUMIDITY).get().high();
-        // Its last quarter: where it comes to, not the first minutes.
-        Trace.Envelope damp = run.trace().air(Quantity.RELATIVE_HUMIDITY).orElseThrow();
-        double worst = damp.low()[damp.low().length - 1];
-        for (int i = damp.low().length * 3 / 4; i < damp.low().length; i++) {
-            for (double reached : new double[] {damp.low()[i], damp.high()[i]}) {
-                worst = outside(low, high, reached) > outside(low, high, worst) ? reached : worst;
-            }
-        }
-        return OptionalDouble.of(worst);
+    private static Map<Quantity, Double> air(Needs needs, Rehearsed run) {
+        Map<Quantity, Double> worst = new EnumMap<>(Quantity.class);
+        needs.air().values().forEach(band -> run.trace().air(band.quantity()).filter(of -> run.metrics().air(band.quantity()).isPresent())
+                .ifPresent(of -> worst.put(band.quantity(), farthest(band, of))));
+        return worst;
     }
 
-    private static double outside(double low, double high, double value) {
-        return Math.max(low - value, value - high);
+    /** Of its last quarter: where it comes to, not the first minutes. */
+    private static double farthest(Band band, Trace.Envelope of) {
+        double worst = of.low()[of.low().length - 1];
+        for (int i = of.low().length * 3 / 4; i < of.low().length; i++) {
+            for (double reached : new double[] {of.low()[i], of.high()[i]}) {
+                worst = band.outside(reached) > band.outside(worst) ? reached : worst;
+            }
+        }
+        return worst;
     }
 
     private static OptionalDouble since(Fault fault, OptionalDouble timeS) {

@@ -51,6 +51,7 @@ import kilnward.core.rehearsal.RelayStuckOn;
 import kilnward.core.rehearsal.RoomCurve;
 import kilnward.core.rehearsal.Scenario;
 import kilnward.core.rehearsal.Workers;
+import kilnward.core.rehearsal.Verdict;
 import kilnward.core.setup.PlannedController;
 import kilnward.core.setup.Power;
 import kilnward.core.setup.Setup;
@@ -197,5 +198,14 @@ class CarbonDioxideTest {
         assertEquals(WANTED.high(), range.rule().secondLimit().orElseThrow());
         assertEquals(0, range.trial().orElseThrow().goodDaySounds(), "silent on good days");
         assertTrue(range.trial().orElseThrow().faults().stream().anyMatch(each -> each.soundS().isPresent()), "a fan that fails is heard of");
+    }
+
+    @Test
+    void aFanThatStaysOffIsNotSaidToHold() {
+        Setup aired = setup(tent(ROOM_PPM, GIVES_GH, exhaust(40)), 0, fan(680, 60), warm());
+        Verdict off = FaultTable.of(aired, Attendance.USUAL, 10, Workers.ALONE).rows().stream()
+                .filter(row -> row.fault().kind() == Fault.Kind.APPLIANCE_DEAD && row.fault().subject().equals("out")).findFirst().orElseThrow().with();
+        assertEquals(Verdict.Kind.TIGHT, off.kind(), "nothing lives there that it kills, but far more than is wanted is no good day");
+        assertTrue(off.worstAir().get(Quantity.CARBON_DIOXIDE) > WANTED.high() + 200, "comes to " + off.worstAir());
     }
 }

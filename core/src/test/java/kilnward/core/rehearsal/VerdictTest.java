@@ -28,7 +28,7 @@ class VerdictTest {
     private static final Needs NEEDS = new Needs(new KeepBand(27, 29), List.of(new HarmLimit(Side.HIGH, 34, 7200), new HarmLimit(Side.LOW, 20, 86_400)),
             Map.of(Quantity.RELATIVE_HUMIDITY, Band.humidity(70, 85)), OptionalDouble.empty());
     private static final Rig RIG = new Rig(Osier.reedbox(), NEEDS, Osier.rig(Osier.reedbox()).probes(), Osier.rig(Osier.reedbox()).controllers());
-    private static final Verdict.GoodDay GOOD = new Verdict.GoodDay(Map.of("controller", new Metrics.Level(28, 27.5, 28.5, 1)), Optional.empty(), OptionalDouble.empty());
+    private static final Verdict.GoodDay GOOD = new Verdict.GoodDay(Map.of("controller", new Metrics.Level(28, 27.5, 28.5, 1)), Optional.empty(), Map.of());
     /** Within hearing, never away, a quarter of an hour to act, a look every two hours. */
     private static final Attendance NEAR = new Attendance(0, true, 0, false, 0, 900, 2 * HOUR);
     private static final Fault FAULT = new RelayStuckOn("loop", HOUR);
@@ -97,7 +97,7 @@ class VerdictTest {
         damp[HOURS - 3] = end;
         Verdict verdict = verdict();
         assertEquals(kind, verdict.kind());
-        assertEquals(end, verdict.worstPct().orElseThrow(), 1e-12);
+        assertEquals(end, verdict.worstAir().get(Quantity.RELATIVE_HUMIDITY), 1e-12);
     }
 
     @Test

@@ -16,6 +16,7 @@ import kilnward.core.fault.FaultTable;
 import kilnward.core.fault.FirstAct;
 import kilnward.core.fault.SecondLayer;
 import kilnward.core.judgement.LinkLossChoice;
+import kilnward.core.quantity.Quantity;
 import kilnward.core.rehearsal.Attendance;
 import kilnward.core.rehearsal.Fault;
 import kilnward.core.rehearsal.LidLeftOpen;
@@ -78,10 +79,10 @@ public final class FaultViews {
     }
 
     /** What a fault comes to; times in seconds from the moment it befalls, null where that never happens. */
-    public record VerdictAnswer(Verdict.Kind kind, double worstC, @OrNull Double worstPct, @OrNull Double alarmS, @OrNull Double seenS, @OrNull Double actS,
+    public record VerdictAnswer(Verdict.Kind kind, double worstC, Map<Quantity, Double> worstAir, @OrNull Double alarmS, @OrNull Double seenS, @OrNull Double actS,
             @OrNull Double harmS, @OrNull Double marginK) {
         public static VerdictAnswer of(Verdict verdict) {
-            return new VerdictAnswer(verdict.kind(), rounded(verdict.worstC()), orNull(verdict.worstPct()), orNull(verdict.alarmS()), orNull(verdict.seenS()),
+            return new VerdictAnswer(verdict.kind(), rounded(verdict.worstC()), verdict.worstAir(), orNull(verdict.alarmS()), orNull(verdict.seenS()),
                     orNull(verdict.actS()), orNull(verdict.harmS()), Double.isFinite(verdict.marginK()) ? rounded(verdict.marginK()) : null);
         }
     }
