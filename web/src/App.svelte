@@ -7,7 +7,7 @@
   import { prefs } from './lib/prefs.svelte'
   import { follow, router } from './lib/router.svelte'
   import { STEPS } from './lib/steps'
-  import { reach } from './lib/reach.svelte'
+  import { reach } from './lib/api/reach.svelte'
   import { session } from './lib/session.svelte'
   import type ChamberPage from './routes/ChamberPage.svelte'
   import Ward from './routes/Ward.svelte'

@@ -1,5 +1,5 @@
 import { afterEach, describe, expect, it, vi } from 'vitest'
-import { reach } from './reach.svelte'
+import { reach } from './api/reach.svelte'
 import { session } from './session.svelte'
 
 /** A server that keeps a role, as it answers. */

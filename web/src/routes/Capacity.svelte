@@ -6,6 +6,7 @@
   import { Work } from '../lib/parts/work.svelte'
   import { fixed } from '../lib/units'
   import Trouble from '../lib/parts/Trouble.svelte'
+  import NumberInput from '../lib/parts/NumberInput.svelte'
 
   interface Place {
     name: string
@@ -68,30 +69,10 @@
           {#each stages as stage, i (i)}
             <tr>
               <td><input aria-label="Name of place {i + 1}" bind:value={stage.name} maxlength="60" required /></td>
-              <td><input aria-label="Places of {stage.name}" type="number" min="0" bind:value={stage.places} required aria-invalid={error(i, 'places') ? true : undefined} /></td>
-              <td
-                ><input
-                  aria-label="Days in {stage.name}"
-                  type="number"
-                  step="any"
-                  min="0.1"
-                  bind:value={stage.days}
-                  required
-                  aria-invalid={error(i, 'days') ? true : undefined}
-                /></td
-              >
-              <td
-                ><input
-                  aria-label="Spread of days in {stage.name}"
-                  type="number"
-                  step="any"
-                  min="0"
-                  bind:value={stage.spreadDays}
-                  required
-                  aria-invalid={error(i, 'spreadDays') ? true : undefined}
-                /></td
-              >
-              <td><input aria-label="Places of one more shelf of {stage.name}" type="number" min="1" bind:value={stage.shelfPlaces} placeholder="none" /></td>
+              <td><NumberInput label="Places of {stage.name}" bind:value={stage.places} min={0} whole required error={error(i, 'places')} /></td>
+              <td><NumberInput label="Days in {stage.name}" bind:value={stage.days} min={0.1} required error={error(i, 'days')} /></td>
+              <td><NumberInput label="Spread of days in {stage.name}" bind:value={stage.spreadDays} min={0} required error={error(i, 'spreadDays')} /></td>
+              <td><NumberInput label="Places of one more shelf of {stage.name}" bind:value={stage.shelfPlaces} min={1} whole placeholder="none" /></td>
               <td
                 >{#if stages.length > 1}<button class="link small" type="button" onclick={() => stages.splice(i, 1)}>Remove</button>{/if}</td
               >
@@ -107,9 +88,9 @@
       <button class="link small" type="button" onclick={() => stages.push({ name: 'Greenhouse', places: 100, days: 21, spreadDays: 4, shelfPlaces: null })}>Another place</button>
     </p>
     <p class="row">
-      <label>Started each week <input type="number" min="0" bind:value={starts} required /></label>
-      <label>for weeks <input type="number" min="1" max="156" bind:value={weeks} required /></label>
-      <label>lost by the end of the first, % <input type="number" step="any" min="0" max="100" bind:value={lossPct} required /></label>
+      <label>Started each week <NumberInput bind:value={starts} min={0} whole required /></label>
+      <label>for weeks <NumberInput bind:value={weeks} min={1} max={156} whole required /></label>
+      <label>lost by the end of the first, % <NumberInput bind:value={lossPct} min={0} max={100} required /></label>
       <button class="button main" disabled={work.busy}>{work.busy ? 'Reckoning …' : 'Reckon'}</button>
     </p>
     {#each ['startsPerWeek', 'weeks', 'lossPct'] as field (field)}{#if work.at(field)}<p class="error">{work.at(field)}</p>{/if}{/each}
@@ -194,12 +175,12 @@
         void reckonCost()
       }}
     >
-      <label>Build <input type="number" step="any" min="0" bind:value={cost.build} required /></label>
-      <label>over years <input type="number" step="any" min="0.1" bind:value={cost.yearsOfUse} required /></label>
-      <label>weeks a year <input type="number" step="any" min="0.1" max="53" bind:value={cost.weeksAYear} required /></label>
-      <label>kWh a week <input type="number" step="any" min="0" bind:value={cost.kWhPerWeek} required /></label>
-      <label>price a kWh <input type="number" step="any" min="0" bind:value={cost.pricePerKWh} required /></label>
-      <label>out of it a year <input type="number" step="any" min="1" bind:value={cost.thingsPerYear} required /></label>
+      <label>Build <NumberInput bind:value={cost.build} min={0} required /></label>
+      <label>over years <NumberInput bind:value={cost.yearsOfUse} min={0.1} required /></label>
+      <label>weeks a year <NumberInput bind:value={cost.weeksAYear} min={0.1} max={53} required /></label>
+      <label>kWh a week <NumberInput bind:value={cost.kWhPerWeek} min={0} required /></label>
+      <label>price a kWh <NumberInput bind:value={cost.pricePerKWh} min={0} required /></label>
+      <label>out of it a year <NumberInput bind:value={cost.thingsPerYear} min={1} required /></label>
       <button class="button" disabled={money.busy}>Reckon</button>
     </form>
     {#if money.trouble}<p class="error" role="alert">
@@ -244,8 +225,8 @@
     font-size: var(--small);
   }
 
-  .row input,
-  td input[type='number'] {
+  .row :global(.number),
+  td :global(.number) {
     width: 96px;
   }
 

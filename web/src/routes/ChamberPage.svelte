@@ -5,27 +5,30 @@
   import { dueChecks } from '../lib/check/due'
   import { ChamberDraft } from '../lib/chamber/draft.svelte'
   import { provenState, runningState, tilesOf, type TileState } from '../lib/chamber/tiles'
-  import Notices from '../lib/parts/Notices.svelte'
-  import SaveDialog from '../lib/parts/SaveDialog.svelte'
-  import Shelf from '../lib/parts/Shelf.svelte'
+  import Notices from '../lib/chamber/Notices.svelte'
+  import SaveDialog from '../lib/chamber/SaveDialog.svelte'
+  import Shelf from '../lib/chamber/Shelf.svelte'
   import { router } from '../lib/router.svelte'
   import { AFTER_SETTINGS, UNPLANNED, type StepName } from '../lib/steps'
   import { session } from '../lib/session.svelte'
   import { glance, sinceStart, subtitle } from '../lib/chamber/subtitle'
-  import CardStep from './CardStep.svelte'
-  import CheckStep from './CheckStep.svelte'
-  import ChamberStep from './ChamberStep.svelte'
-  import FaultsStep from './FaultsStep.svelte'
-  import LoadsStep from './LoadsStep.svelte'
-  import OccupantStep from './OccupantStep.svelte'
-  import ProbesStep from './ProbesStep.svelte'
-  import ProveStep from './ProveStep.svelte'
-  import ReviewStep from './ReviewStep.svelte'
-  import RunStep from './RunStep.svelte'
-  import SettingsStep from './SettingsStep.svelte'
   import { confirmed } from '../lib/parts/ask.svelte'
 
   let { id, step }: { id: string; step: StepName } = $props()
+  /** Each step comes when it is opened, and its code with it. */
+  const late = {
+    occupant: () => import('./OccupantStep.svelte'),
+    chamber: () => import('./ChamberStep.svelte'),
+    probes: () => import('./ProbesStep.svelte'),
+    loads: () => import('./LoadsStep.svelte'),
+    settings: () => import('./SettingsStep.svelte'),
+    card: () => import('./CardStep.svelte'),
+    check: () => import('./CheckStep.svelte'),
+    faults: () => import('./FaultsStep.svelte'),
+    prove: () => import('./ProveStep.svelte'),
+    run: () => import('./RunStep.svelte'),
+    review: () => import('./ReviewStep.svelte'),
+  }
   let draft = $state.raw<ChamberDraft | null>(null)
   let trouble = $state.raw<Problem | null>(null)
   let dialog = $state<SaveDialog | null>(null)
@@ -125,6 +128,12 @@
   })
 </script>
 
+{#snippet missing()}
+  <p class="error" role="alert">
+    This step could not be loaded. What you typed is kept in this browser. <button class="button" onclick={() => location.reload()}>Load the page again</button>
+  </p>
+{/snippet}
+
 <svelte:window onpagehide={() => draft?.keep()} />
 <svelte:head><title>{draft ? `${draft.plan.name} · Kiln Ward` : 'Kiln Ward'}</title></svelte:head>
 
@@ -175,9 +184,9 @@
     <div class="step">
       <div class="no-print"><Notices {draft} /></div>
       {#if step === 'occupant'}
-        <OccupantStep {draft} />
+        {#await late.occupant() then { default: OccupantStep }}<OccupantStep {draft} />{:catch}{@render missing()}{/await}
       {:else if step === 'chamber'}
-        <ChamberStep {draft} />
+        {#await late.chamber() then { default: ChamberStep }}<ChamberStep {draft} />{:catch}{@render missing()}{/await}
         <div class="name">
           <label for="chamber-name" class="small quiet">Name of the chamber</label>
           <input
@@ -201,23 +210,26 @@
         </div>
         {#if session.mayPlan}<p class="remove"><button class="link small" onclick={remove}>Remove this chamber</button></p>{/if}
       {:else if step === 'probes'}
-        <ProbesStep {draft} />
+        {#await late.probes() then { default: ProbesStep }}<ProbesStep {draft} />{:catch}{@render missing()}{/await}
       {:else if step === 'loads'}
-        <LoadsStep {draft} />
+        {#await late.loads() then { default: LoadsStep }}<LoadsStep {draft} />{:catch}{@render missing()}{/await}
       {:else if step === 'settings'}
-        <SettingsStep {draft} />
+        {#await late.settings() then { default: SettingsStep }}<SettingsStep {draft} />{:catch}{@render missing()}{/await}
       {:else if step === 'check'}
-        <CheckStep {draft} />
+        {#await late.check() then { default: CheckStep }}<CheckStep {draft} />{:catch}{@render missing()}{/await}
       {:else if step === 'faults'}
-        <FaultsStep {draft} />
+        {#await late.faults() then { default: FaultsStep }}<FaultsStep {draft} />{:catch}{@render missing()}{/await}
       {:else if step === 'prove'}
-        <ProveStep {draft} onproven={() => void provenState(id).then((state) => (proven = state))} />
+        {#await late.prove() then { default: ProveStep }}<ProveStep
+            {draft}
+            onproven={() => void provenState(id).then((state) => (proven = state))}
+          />{:catch}{@render missing()}{/await}
       {:else if step === 'run'}
-        <RunStep {draft} onrunning={(state) => (running = state)} />
+        {#await late.run() then { default: RunStep }}<RunStep {draft} onrunning={(state) => (running = state)} />{:catch}{@render missing()}{/await}
       {:else if step === 'review'}
-        <ReviewStep {draft} />
+        {#await late.review() then { default: ReviewStep }}<ReviewStep {draft} />{:catch}{@render missing()}{/await}
       {:else}
-        <CardStep {draft} />
+        {#await late.card() then { default: CardStep }}<CardStep {draft} />{:catch}{@render missing()}{/await}
       {/if}
     </div>
   </div>

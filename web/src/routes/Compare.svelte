@@ -4,7 +4,7 @@
   import { api, dataOf, Problem } from '../lib/api/client'
   import type { Chart, ChamberView, SeriesView } from '../lib/api/types'
   import Plot from '../lib/live/Plot.svelte'
-  import { shown, signOf } from '../lib/live/quantities'
+  import { shown, signOf } from '../lib/quantities'
   import { prefs } from '../lib/prefs.svelte'
   import Trouble from '../lib/parts/Trouble.svelte'
 

@@ -4,7 +4,7 @@
   import { traitsOf } from '../api/catalogue'
   import { api, asTyped, dataOf, Problem } from '../api/client'
   import type { ProposalView, RulePlan, RuleView, SeriesView, TrialView, Urgency } from '../api/types'
-  import { QUANTITIES } from '../live/quantities'
+  import { QUANTITIES } from '../quantities'
   import { prefs } from '../prefs.svelte'
   import { session } from '../session.svelte'
   import { celsiusTo, duration, kelvinTo, toCelsius, toKelvin } from '../units'
@@ -12,6 +12,7 @@
   import { isNuisance, RULES, ruleSays, trialSays, URGENCIES } from './words'
   import { asked, confirmed } from '../parts/ask.svelte'
   import Trouble from '../parts/Trouble.svelte'
+  import NumberInput from '../parts/NumberInput.svelte'
 
   interface Props {
     chamberId: string
@@ -256,21 +257,21 @@
         </select></label
       >
     {/if}
-    <label>Limit ({unitOf(form.rule)}) <input type="number" step="any" bind:value={form.limit} required aria-invalid={error('limit') ? true : undefined} /></label>
+    <label>Limit ({unitOf(form.rule)}) <NumberInput bind:value={form.limit} required error={error('limit')} /></label>
     {#if error('limit')}<p class="error">{error('limit')}</p>{/if}
     {#if form.second !== null}
-      <label>To ({unitOf(form.rule)}) <input type="number" step="any" bind:value={form.second} required /></label>
+      <label>To ({unitOf(form.rule)}) <NumberInput bind:value={form.second} required /></label>
       {#if error('secondLimit')}<p class="error">{error('secondLimit')}</p>{/if}
     {/if}
     {#if hasBand(form.rule)}
       <label
         >Clears after going back by ({bandUnit(form.rule)})
-        <input type="number" step="any" min="0" bind:value={form.deadband} required aria-invalid={error('deadband') ? true : undefined} /></label
+        <NumberInput bind:value={form.deadband} min={0} required error={error('deadband')} /></label
       >
       {#if error('deadband')}<p class="error">{error('deadband')}</p>{/if}
     {/if}
-    <label>Must last (min) <input type="number" step="any" min="0" bind:value={form.onDelayMin} required /></label>
-    <label>Over when back for (min) <input type="number" step="any" min="0" bind:value={form.offDelayMin} required /></label>
+    <label>Must last (min) <NumberInput bind:value={form.onDelayMin} min={0} required /></label>
+    <label>Over when back for (min) <NumberInput bind:value={form.offDelayMin} min={0} required /></label>
     <label
       >How soon <select bind:value={form.urgency}>
         {#each Object.entries(URGENCIES) as [each, words] (each)}<option value={each}>{words.words}: {words.meaning}</option>{/each}

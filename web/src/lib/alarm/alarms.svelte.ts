@@ -1,7 +1,7 @@
 /** All alarms that are open, wherever one is; heard and shown where somebody has allowed it. */
 import { api, dataOf, Problem } from '../api/client'
 import type { AlarmView, Notices } from '../api/types'
-import { reach } from '../reach.svelte'
+import { reach } from '../api/reach.svelte'
 import { prefs } from '../prefs.svelte'
 import { groupsOf, sentence } from './words'
 

@@ -1,6 +1,6 @@
 /** Alarms and rules in words: what, where, since when, and what to do about it. */
 import type { AlarmView, Measured, RuleKind, RulePlan, SeriesUnit, TrialView, Urgency, Way } from '../api/types'
-import { QUANTITIES } from '../live/quantities'
+import { QUANTITIES } from '../quantities'
 import { celsiusTo, difference, duration, fixed, timeLeft, type TemperatureUnit } from '../units'
 
 export const URGENCIES: Record<Urgency, { words: string; sign: string; tone: 'act' | 'mind'; meaning: string }> = {

@@ -1,5 +1,5 @@
 import createClient from 'openapi-fetch'
-import { reach } from '../reach.svelte'
+import { reach } from './reach.svelte'
 import type { paths } from './schema'
 
 /** One field that the server refused. */

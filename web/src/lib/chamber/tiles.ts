@@ -1,7 +1,7 @@
 /** What the shelf's tiles say about a chamber. */
 import { api, dataOf, Problem } from '../api/client'
 import type { ChamberDueView, Step } from '../api/types'
-import { isSilent } from '../live/quantities'
+import { isSilent } from '../quantities'
 import { UNPLANNED, type StepName } from '../steps'
 import type { ChamberDraft } from './draft.svelte'
 

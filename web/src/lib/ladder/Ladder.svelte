@@ -2,7 +2,7 @@
   import type { Snippet } from 'svelte'
   import type { RungAnswer } from '../api/types'
   import type { ChamberDraft } from '../chamber/draft.svelte'
-  import { type MeasuredTrace, stretches } from '../live/measured'
+  import { type MeasuredTrace, stretches } from './measured'
   import { clock, duration, fixed, timeLeft } from '../units'
   import { AIR, type DisplayUnit, type Doing, HELD, airOf, isOfAir } from '../held'
   import { rungName } from '../words'

@@ -7,7 +7,7 @@
   import { duration, fixed } from '../units'
   import { when } from '../when'
   import Plot from './Plot.svelte'
-  import { QUANTITIES, shown, signOf, toRead } from './quantities'
+  import { QUANTITIES, shown, signOf, toRead } from '../quantities'
   import Trouble from '../parts/Trouble.svelte'
 
   interface Props {

@@ -7,11 +7,12 @@
   import { session } from '../session.svelte'
   import { duration } from '../units'
   import { when } from '../when'
-  import { QUANTITIES } from './quantities'
+  import { QUANTITIES } from '../quantities'
   import RetentionForm from './RetentionForm.svelte'
   import { asked, confirmed } from '../parts/ask.svelte'
   import Trouble from '../parts/Trouble.svelte'
   import { Work } from '../parts/work.svelte'
+  import NumberInput from '../parts/NumberInput.svelte'
 
   const work = new Work()
 
@@ -240,7 +241,7 @@
               >{/each}</select
           ></label
         >
-        <label><span>Usually every (s)</span><input type="number" min="1" max="86400" bind:value={form.everyS} aria-invalid={work.at('everyS') ? 'true' : undefined} /></label>
+        <label><span>Usually every (s)</span><NumberInput bind:value={form.everyS} min={1} max={86400} whole error={work.at('everyS')} /></label>
         {#each work.trouble?.errors ?? [] as each (each.field)}<p class="error" role="alert">{each.field} {each.allowed}</p>{/each}
         <p class="acts">
           <button class="button main">{editing ? 'Change the series' : 'Add the series'}</button>

@@ -7,7 +7,7 @@
   import { session } from '../session.svelte'
   import { fixed } from '../units'
   import { when } from '../when'
-  import { QUANTITIES, shown } from './quantities'
+  import { QUANTITIES, shown } from '../quantities'
   import Trouble from '../parts/Trouble.svelte'
 
   interface Props {

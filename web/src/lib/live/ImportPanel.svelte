@@ -9,6 +9,7 @@
   import { session } from '../session.svelte'
   import { when } from '../when'
   import { badSays, DELIMITERS, doubtSays, ORDERS, reasonSays, UNITS, unlikeSays } from './imports'
+  import NumberInput from '../parts/NumberInput.svelte'
 
   let { chamberId, series, ontaken }: { chamberId: string; series: SeriesView[]; ontaken: () => void } = $props()
   const work = new Work()
@@ -173,7 +174,7 @@
                 <option value="comma">28,5</option>
               </select></label
             >
-            <label>Rows before the first reading <input type="number" min="0" max="100" bind:value={plan.headerRows} /></label>
+            <label>Rows before the first reading <NumberInput bind:value={plan.headerRows} min={0} max={100} whole /></label>
             <label
               >By the clock of <select bind:value={plan.zone}>
                 {#each timeZones() as zone (zone)}<option>{zone}</option>{/each}
@@ -269,7 +270,7 @@
     gap: 2px;
   }
 
-  .how input {
+  .how :global(.number) {
     width: 80px;
   }
 

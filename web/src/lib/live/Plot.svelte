@@ -6,7 +6,7 @@
   import { prefs } from '../prefs.svelte'
   import { session } from '../session.svelte'
   import { fixed } from '../units'
-  import { QUANTITIES, signOf, toRead } from './quantities'
+  import { QUANTITIES, signOf, toRead } from '../quantities'
 
   interface Props {
     shown: { series: SeriesView; chart: Chart; colour: string; dash: number[] }[]

@@ -6,6 +6,7 @@
   import { when } from '../when'
   import { confirmed } from '../parts/ask.svelte'
   import Trouble from '../parts/Trouble.svelte'
+  import NumberInput from '../parts/NumberInput.svelte'
 
   let { chamberId, one }: { chamberId: string; one: SeriesView } = $props()
   let kept = $state.raw<RetentionView | null>(null)
@@ -43,16 +44,7 @@
 {#if kept}
   <div class="keeps">
     {#each FIELDS as [field, words, least] (field)}
-      <label
-        ><span>{words}</span><input
-          type="number"
-          min={least}
-          max="36600"
-          placeholder="always"
-          value={days[field] ?? ''}
-          oninput={(event) => (days[field] = event.currentTarget.value === '' ? null : Number(event.currentTarget.value))}
-        /></label
-      >
+      <label><span>{words}</span><NumberInput bind:value={days[field]} min={least} max={36600} whole placeholder="always" /></label>
     {/each}
     <button class="button" onclick={save}>Keep it so long</button>
   </div>

@@ -1,7 +1,7 @@
 /** Files of loggers, in words. */
 import type { ImportPlan, ImportView, SeriesUnit } from '../api/types'
 import { level, type TemperatureUnit } from '../units'
-import { QUANTITIES } from './quantities'
+import { QUANTITIES } from '../quantities'
 
 export const DELIMITERS: [ImportPlan['partedBy'], string, string][] = [
   ['COMMA', 'commas', ','],

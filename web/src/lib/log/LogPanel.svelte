@@ -9,6 +9,7 @@
   import { when } from '../when'
   import { Log } from './log.svelte'
   import { KINDS, told } from './words'
+  import NumberInput from '../parts/NumberInput.svelte'
 
   let { chamberId }: { chamberId: string } = $props()
   // svelte-ignore state_referenced_locally
@@ -166,9 +167,9 @@
         <b>{KINDS[asked.kind].press}</b>
         {#if asked.unit !== 'NONE'}<label
             >{asked.unit === 'LITRES' ? 'Litres' : 'Grams together'}
-            <input type="number" step="any" min="0" inputmode="decimal" bind:value={asked.amount} required={asked.unit === 'GRAMS'} /></label
+            <NumberInput bind:value={asked.amount} min={0} required={asked.unit === 'GRAMS'} /></label
           >{/if}
-        {#if asked.counted}<label>How many <input type="number" min="0" step="1" inputmode="numeric" bind:value={asked.pieces} /></label>{/if}
+        {#if asked.counted}<label>How many <NumberInput bind:value={asked.pieces} min={0} whole /></label>{/if}
         <label
           >{asked.kind === 'READ' ? 'Temperature, humidity' : asked.kind === 'NOTE' ? 'What' : 'Anything to say'}
           <input

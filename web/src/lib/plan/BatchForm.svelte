@@ -6,6 +6,7 @@
   import { Work } from '../parts/work.svelte'
   import { local, OVER, titleOf } from './words'
   import Trouble from '../parts/Trouble.svelte'
+  import NumberInput from '../parts/NumberInput.svelte'
 
   interface Props {
     chamberId: string
@@ -67,7 +68,7 @@
     >
   {/if}
   <label>Called <input bind:value={form.name} maxlength="80" placeholder={guide?.name ?? ''} /></label>
-  <label>How many <input type="number" min="1" bind:value={form.pieces} required /></label>
+  <label>How many <NumberInput bind:value={form.pieces} min={1} whole required /></label>
   {#if work.at('pieces')}<p class="error">{work.at('pieces')}</p>{/if}
   <label>Put in, by the clock here <input type="datetime-local" bind:value={form.startsAt} required onchange={() => (preview = null)} /></label>
   {#if work.at('startsAt')}<p class="error" role="alert">This {work.at('startsAt')}</p>{/if}

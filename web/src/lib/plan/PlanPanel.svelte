@@ -14,6 +14,7 @@
   import { CHANGES, local, OVER, REPEATS, titleOf } from './words'
   import { asked } from '../parts/ask.svelte'
   import Trouble from '../parts/Trouble.svelte'
+  import NumberInput from '../parts/NumberInput.svelte'
 
   let { draft }: { draft: ChamberDraft } = $props()
   const work = new Work()
@@ -188,7 +189,7 @@
               >{#each REPEATS as each (each.words)}<option value={each.everyDays}>{each.words}</option>{/each}<option value="days">every so many days</option></select
             ></label
           >
-          {#if own.repeats === 'days'}<label>Days from one to the next <input type="number" min="1" max="3650" step="1" bind:value={own.everyDays} required /></label>{/if}
+          {#if own.repeats === 'days'}<label>Days from one to the next <NumberInput bind:value={own.everyDays} min={1} max={3650} whole required /></label>{/if}
           {#if work.at('everyDays')}<p class="error">{work.at('everyDays')}</p>{/if}
           <p class="acts"><button class="button main">Keep</button> <button class="button" type="button" onclick={() => (own = null)}>Leave it</button></p>
         </form>

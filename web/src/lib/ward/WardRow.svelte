@@ -5,7 +5,7 @@
   import type { Living, Outlook } from '../api/types'
   import { sinceStart, subtitle } from '../chamber/subtitle'
   import { envelopePath, rangeOf, scaleOf } from '../ladder/scale'
-  import { ago } from '../live/quantities'
+  import { ago } from '../quantities'
   import { prefs } from '../prefs.svelte'
   import { celsiusTo, fill, fixed, level } from '../units'
   import type { Newest } from './live.svelte'

@@ -1,7 +1,7 @@
 /** The temperature that each chamber of a ward is known by, as it comes. */
 import { alarms } from '../alarm/alarms.svelte'
 import type { WardRow } from '../api/types'
-import { isSilent } from '../live/quantities'
+import { isSilent } from '../quantities'
 
 export interface Newest {
   seriesId: string

@@ -1,7 +1,7 @@
 <script lang="ts">
   /** What a person must know about the state of their work: conflict, trouble, brought-back changes. */
-  import { fieldSpoken } from '../chamber/conflict'
-  import type { ChamberDraft } from '../chamber/draft.svelte'
+  import { fieldSpoken } from './conflict'
+  import type { ChamberDraft } from './draft.svelte'
   import ConflictTable from './ConflictTable.svelte'
 
   let { draft }: { draft: ChamberDraft } = $props()

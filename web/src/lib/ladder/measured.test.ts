@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import type { RehearsalAnswer, SeriesView } from '../api/types'
 import { linesOf, stretches } from './measured'
-import { ago, isSilent, shown } from './quantities'
+import { ago, isSilent, shown } from '../quantities'
 
 const series = (id: string, quantity: string, controllerId: string | null) => ({ id, name: id, quantity, controllerId }) as SeriesView
 const answer = { ladder: { placementK: { c: -0.5 } } } as unknown as RehearsalAnswer

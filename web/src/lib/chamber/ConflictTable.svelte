@@ -1,7 +1,7 @@
 <script lang="ts">
-  import { differences, merged, spoken, told, type Side } from '../chamber/conflict'
-  import type { Conflict } from '../chamber/conflict'
-  import type { ChamberDraft } from '../chamber/draft.svelte'
+  import { differences, merged, spoken, told, type Side } from './conflict'
+  import type { Conflict } from './conflict'
+  import type { ChamberDraft } from './draft.svelte'
 
   let { draft, conflict }: { draft: ChamberDraft; conflict: Conflict } = $props()
   const id = $props.id()

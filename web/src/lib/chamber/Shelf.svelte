@@ -1,7 +1,7 @@
 <script lang="ts">
   /** The way through as a shelf of tiles; a tile's fill shows its state. */
   import type { StepName } from '../steps'
-  import type { TileState } from '../chamber/tiles'
+  import type { TileState } from './tiles'
 
   let { id, step, tiles }: { id: string; step: StepName; tiles: { step: StepName; name: string; state: TileState; says: string }[] } = $props()
 </script>

@@ -1,7 +1,7 @@
 <script lang="ts">
   import type { ControllerPlan, KeyPlan, Parameter } from '../api/types'
-  import type { ChamberDraft } from '../chamber/draft.svelte'
-  import { keyUnit } from '../chamber/meanings'
+  import type { ChamberDraft } from './draft.svelte'
+  import { keyUnit } from './meanings'
   import { decimalsOf, fixed, parse, toStep } from '../units'
 
   let { draft, controller, mayKey }: { draft: ChamberDraft; controller: ControllerPlan; mayKey: boolean } = $props()

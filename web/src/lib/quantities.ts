@@ -1,6 +1,6 @@
 /** What series measure, in words and in the units a person reads. */
-import type { Measured, SeriesUnit } from '../api/types'
-import { celsiusTo, fixed, type TemperatureUnit } from '../units'
+import type { Measured, SeriesUnit } from './api/types'
+import { celsiusTo, fixed, type TemperatureUnit } from './units'
 
 /** Names, the units that can be sent, how many decimals a value is shown with, and how far back a new alarm rule wants it to go, in the unit it is kept in. */
 export const QUANTITIES: Record<Measured, { name: string; units: [SeriesUnit, string][]; digits: number; deadband: number }> = {

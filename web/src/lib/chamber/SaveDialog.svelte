@@ -1,6 +1,6 @@
 <script lang="ts">
   import type { Problem } from '../api/client'
-  import type { ChamberDraft } from '../chamber/draft.svelte'
+  import type { ChamberDraft } from './draft.svelte'
 
   let { draft, onsaved }: { draft: ChamberDraft; onsaved: (what: string) => void } = $props()
   const id = $props.id()

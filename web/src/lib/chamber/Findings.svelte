@@ -1,6 +1,6 @@
 <script lang="ts">
   import type { FindingAnswer } from '../api/types'
-  import type { ChamberDraft } from '../chamber/draft.svelte'
+  import type { ChamberDraft } from './draft.svelte'
   import { prefs } from '../prefs.svelte'
   import { router } from '../router.svelte'
   import { fill } from '../units'
