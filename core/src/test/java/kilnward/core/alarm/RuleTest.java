@@ -107,8 +107,9 @@ class RuleTest {
         assertEquals(OptionalDouble.empty(), says(Quantity.TEMPERATURE, "air", "blind"), "it shows a code");
         assertEquals(OptionalDouble.of(22), says(Quantity.POWER, null, null), "12 W held, and 600 J in a minute");
         assertEquals(OptionalDouble.of(0), new Spot(Quantity.POWER, Optional.empty(), Optional.empty()).says(seen(0, 0, true), seen(60, 600, false)), "no mains");
+        assertEquals(OptionalDouble.empty(), says(Quantity.CARBON_DIOXIDE, "air", null), "it has no such sensor");
         assertEquals(OptionalDouble.empty(), says(Quantity.PH, null, null));
         Set<Quantity> simulated = Stream.of(Quantity.values()).filter(each -> new Spot(each, Optional.empty(), Optional.empty()).isSimulated()).collect(Collectors.toSet());
-        assertEquals(EnumSet.of(Quantity.TEMPERATURE, Quantity.RELATIVE_HUMIDITY, Quantity.POWER), simulated);
+        assertEquals(EnumSet.of(Quantity.TEMPERATURE, Quantity.RELATIVE_HUMIDITY, Quantity.CARBON_DIOXIDE, Quantity.POWER), simulated);
     }
 }
