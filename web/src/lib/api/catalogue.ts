@@ -16,14 +16,11 @@ interface Begins {
   highest: number
 }
 
-/** What a kind of alarm rule has: what its limit is, and what else has to be typed. */
+/** What a kind of alarm rule has: what its limit is, and whether it has a deadband. */
 export interface RuleTraits {
   kind: RulePlan['kind']
   limit: 'LEVEL' | 'DIFFERENCE' | 'TIME' | 'POWER'
-  secondLimit: boolean
-  over: boolean
   deadband: boolean
-  fewestOthers: number
 }
 
 interface Catalogue {

@@ -10,8 +10,9 @@ import kilnward.core.finding.Require;
 
 /** What becomes of an alarm: the states it goes through, from readings and from what people do. */
 public final class AlarmCourse {
-    /** A device's clock may be ahead by this (s), and a minute for the way. */
+    /** What is sent may bear a moment so far in the future (s): five minutes by which a device's clock is ahead, and one for the way. */
     public static final double MOST_AHEAD_S = 360;
+    /** Longest delay before an alarm, and before it is over (s). */
     public static final double LONGEST_DELAY_S = 30 * 86_400;
 
     private AlarmCourse() {

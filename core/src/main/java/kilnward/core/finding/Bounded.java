@@ -7,7 +7,7 @@ import java.lang.annotation.Target;
 
 /**
  * The bounds of a number, both included, at the component that holds it. They stand here once: {@link Bounds} gives them to the check in the constructor, to
- * what the server takes, to its API's description and to the forms.
+ * what the server takes, and to its API's description.
  */
 @Target({ElementType.RECORD_COMPONENT, ElementType.METHOD})
 @Retention(RetentionPolicy.RUNTIME)

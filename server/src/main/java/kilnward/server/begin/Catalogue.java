@@ -59,20 +59,17 @@ public record Catalogue(List<ParameterView> parameters, List<LawView> laws, List
     /**
      * A kind of alarm rule.
      *
-     * @param limit        what its limit is
-     * @param secondLimit  whether it has another one
-     * @param over         whether it looks at a stretch of its own length
-     * @param deadband     whether it has to come back by one before it counts as back
-     * @param fewestOthers how many other series it is held against at least
+     * @param limit    what its limit is
+     * @param deadband whether it has to come back by one before it counts as back
      */
-    public record RuleKindView(RuleKind kind, RuleKind.Limit limit, boolean secondLimit, boolean over, boolean deadband, int fewestOthers) {
+    public record RuleKindView(RuleKind kind, RuleKind.Limit limit, boolean deadband) {
     }
 
     private static final String NO_ID = "00000000-0000-0000-0000-000000000000";
 
     static Catalogue catalogue() {
         return new Catalogue(Arrays.stream(Parameter.values()).map(Catalogue::parameter).toList(), Arrays.stream(LawKind.values()).map(Catalogue::law).toList(),
-                Arrays.stream(RuleKind.values()).map(each -> new RuleKindView(each, each.limit(), each.hasSecondLimit(), each.hasOver(), each.hasDeadband(), each.fewestOthers()))
+                Arrays.stream(RuleKind.values()).map(each -> new RuleKindView(each, each.limit(), each.hasDeadband()))
                         .toList(),
                 Starter.foamBox(0.5, 0.4, 0.35, 50, 0), new ProbePlan(NO_ID, "probe", null, null, null, null, 0.0, 0.0, 40.0, 0.0, 0.0, 0.0, null, null), Starter.plainProfile());
     }
