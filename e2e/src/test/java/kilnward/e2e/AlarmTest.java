@@ -116,10 +116,10 @@ class AlarmTest extends AtTheBrowser {
             assertThat(page.getByText("Silent on rehearsed good days.").first()).isVisible();
             page.locator("li").filter(new Locator.FilterOptions().setHasText("at duckling height: harm is near")).getByRole(AriaRole.BUTTON).click();
             assertThat(page.getByText("■ normal")).isVisible();
-            // One that need not last, so that nobody has to wait for it.
+            // One that need not last, and that the stuck heater also passes in the coldest hour of the night (37.6 °C there).
             button("Another rule …").click();
             page.getByLabel("Watches").selectOption(new com.microsoft.playwright.options.SelectOption().setLabel("at duckling height (temperature)"));
-            page.getByLabel("Limit (°C)").fill("38");
+            page.getByLabel("Limit (°C)").fill("36");
             page.getByLabel("Must last (min)").fill("0");
             page.getByLabel("Over when back for (min)").fill("0");
             button("Try and arm it").click();
