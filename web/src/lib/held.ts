@@ -64,6 +64,8 @@ export const HELD: Record<Held, HeldRow> = {
   },
 }
 
+type AirEnd = 'keepHumidityLowPct' | 'keepHumidityHighPct' | 'keepCarbonDioxideLowPpm' | 'keepCarbonDioxideHighPpm'
+
 interface AirRow {
   unit: DisplayUnit
   sign: string
@@ -76,7 +78,8 @@ interface AirRow {
   /** How wide the axis is drawn around what is there. */
   pad: number
   highest: number
-  wanted(needs: OccupancyPlan): [number | null, number | null]
+  /** The fields in which a plan says what is wanted of it, by day and by night. */
+  ends: [AirEnd, AirEnd]
 }
 
 /** What the air holds. */
@@ -89,7 +92,7 @@ export const AIR: Record<HeldOfAir, AirRow> = {
     resolution: 1,
     pad: 5,
     highest: 100,
-    wanted: (needs) => [needs.keepHumidityLowPct, needs.keepHumidityHighPct],
+    ends: ['keepHumidityLowPct', 'keepHumidityHighPct'],
   },
   CARBON_DIOXIDE: {
     unit: 'PPM',
@@ -99,9 +102,12 @@ export const AIR: Record<HeldOfAir, AirRow> = {
     resolution: 10,
     pad: 100,
     highest: 10_000,
-    wanted: (needs) => [needs.keepCarbonDioxideLowPpm, needs.keepCarbonDioxideHighPpm],
+    ends: ['keepCarbonDioxideLowPpm', 'keepCarbonDioxideHighPpm'],
   },
 }
+
+/** The two ends of what is wanted of it; null where it does not matter. */
+export const wantedOf = (of: HeldOfAir, needs: Pick<OccupancyPlan, AirEnd>) => AIR[of].ends.map((end) => needs[end]) as [number | null, number | null]
 
 export const OF_AIR = Object.keys(AIR) as HeldOfAir[]
 

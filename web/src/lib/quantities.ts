@@ -47,6 +47,15 @@ export const QUANTITIES: Record<Measured, { name: string; units: [SeriesUnit, st
   POWER: { name: 'power', units: [['W', 'W']], digits: 0, deadband: 2 },
 }
 
+/** Whether a unit is one of temperature. */
+export const isTemperature = (unit: SeriesUnit) => QUANTITIES.TEMPERATURE.units.some(([each]) => each === unit)
+
+/** A unit as it is written after a number. */
+export const signOfUnit = (unit: SeriesUnit) =>
+  Object.values(QUANTITIES)
+    .flatMap((each) => each.units)
+    .find(([each]) => each === unit)![1]
+
 type Of = { quantity: Measured; sign: string }
 
 /** A value as it is kept, in the unit a person reads. */

@@ -1,6 +1,7 @@
 <script lang="ts">
+  import { deadly } from '../lib/danger'
   import { untrack } from 'svelte'
-  import { AIR, OF_AIR } from '../lib/held'
+  import { AIR, OF_AIR, wantedOf } from '../lib/held'
   import { api, Problem, dataOf } from '../lib/api/client'
   import type { FaultAnswer, FaultRow, LayerAnswer, SurenessAnswer, VerdictKind, WatchPlan } from '../lib/api/types'
   import type { ChamberDraft } from '../lib/chamber/draft.svelte'
@@ -126,7 +127,7 @@
   const best = $derived(layers?.find((each) => each.harmsGone > 0) ?? null)
   const range = $derived.by(() => {
     if (!occupancy) return { low: 0, high: 1 }
-    const harm = occupancy.harmLimits.filter((each) => each.costs === null).map((each) => each.levelC)
+    const harm = deadly(occupancy.harmLimits).map((each) => each.level)
     const reached = rows.flatMap((row) => [row.with.worstC])
     const low = Math.max(Math.min(...reached, ...harm, occupancy.keepLowC) - 1, occupancy.keepLowC - 25)
     const high = Math.min(Math.max(...reached, ...harm, occupancy.keepHighC) + 1, occupancy.keepHighC + 25)
@@ -137,7 +138,7 @@
     OF_AIR.flatMap((of) => {
       const worst = row.with.worstAir[of]
       if (worst === undefined || !occupancy) return []
-      const [low, high] = AIR[of].wanted(occupancy)
+      const [low, high] = wantedOf(of, occupancy)
       return worst < (low ?? -Infinity) || worst > (high ?? Infinity) ? [`${fixed(worst, 0)} ${AIR[of].sign}`] : []
     })
   const after = (row: FaultRow) => picked?.changed.find((each) => each.faultId === row.id)?.after ?? null

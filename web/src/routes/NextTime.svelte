@@ -1,5 +1,6 @@
 <script lang="ts">
   /** A batch looked back on, on one page: wanted, set, measured, done, came out, and what to have otherwise. */
+  import { isTemperature } from '../lib/quantities'
   import { onMount } from 'svelte'
   import { api, dataOf } from '../lib/api/client'
   import type { NextTimeView } from '../lib/api/types'
@@ -9,7 +10,7 @@
   import BettermentPanel from '../lib/review/BettermentPanel.svelte'
   import { among } from '../lib/review/outcome'
   import { differenceOf, levelOf, ORDER, said } from '../lib/review/words'
-  import { duration, fixed, level } from '../lib/units'
+  import { duration, fixed } from '../lib/units'
   import { when } from '../lib/when'
 
   let { id, batch }: { id: string; batch: string } = $props()
@@ -19,7 +20,7 @@
   const missed = $derived((found?.tasks ?? []).filter((each) => each.doneAt === null && each.overdue))
   const done = $derived((found?.tasks ?? []).filter((each) => each.doneAt !== null))
   /** What was governed by: the display of a controller before any other temperature. */
-  const governed = $derived(found?.measured.find((each) => each.unit !== 'RH' && each.wantedLow !== null) ?? null)
+  const governed = $derived(found?.measured.find((each) => isTemperature(each.unit) && each.wantedLow !== null) ?? null)
   const harmed = $derived((found?.measured ?? []).filter((each) => each.exposure?.harmedAt))
   const outOfBand = $derived((found?.measured ?? []).filter((each) => (each.figures?.inBandShare ?? 1) < 0.95))
 
@@ -98,10 +99,10 @@
           </table>
         </div>
         {#each found.measured as each (each.seriesId)}
-          {#each each.exposure?.harmedAt ? each.borne.filter((limit) => limit.boreS > 0) : [] as limit (limit.side + limit.levelC)}
+          {#each each.exposure?.harmedAt ? each.borne.filter((limit) => limit.boreS > 0) : [] as limit (limit.side + limit.level)}
             <p>
               <span class="mark act" aria-hidden="true">◆</span>{each.name}: {limit.side === 'HIGH' ? 'at or above' : 'at or below'}
-              {level(limit.levelC, prefs.unit)} for {duration(limit.boreS)} at a stretch.
+              {levelOf(limit.level, each.unit, prefs.unit)} for {duration(limit.boreS)} at a stretch.
             </p>
           {/each}
           {#if each.seen.length > 0}

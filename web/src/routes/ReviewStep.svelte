@@ -1,5 +1,6 @@
 <script lang="ts">
   /** What was measured, looked back on: how it was, what it shows, and what to look at. */
+  import { isTemperature } from '../lib/quantities'
   import { onMount } from 'svelte'
   import { api, dataOf, Problem } from '../lib/api/client'
   import type { Chart, HistoryView as CheckHistory, LogReview, SeriesView } from '../lib/api/types'
@@ -12,7 +13,7 @@
   import { Work } from '../lib/parts/work.svelte'
   import { prefs } from '../lib/prefs.svelte'
   import { differenceOf, levelOf, ORDER, said, SURE, untold } from '../lib/review/words'
-  import { duration, fixed, kelvinTo, level, toKelvin } from '../lib/units'
+  import { duration, fixed, kelvinTo, toKelvin } from '../lib/units'
   import { when } from '../lib/when'
   import Trouble from '../lib/parts/Trouble.svelte'
 
@@ -216,7 +217,7 @@
               >{f.cycles}{f.cyclesPerHour === null ? '' : `, ${fixed(f.cyclesPerHour, 1)} an hour`}</td
             ></tr
           >
-          {#if f.inBandShare !== null && review.unit !== 'RH'}<tr
+          {#if f.inBandShare !== null && isTemperature(review.unit)}<tr
               ><th scope="row">Too cool, too warm</th><td class="mono"
                 >{fixed(kelvinTo(prefs.unit, f.doseLow), 1)} and {fixed(kelvinTo(prefs.unit, f.doseHigh), 1)} °{prefs.unit}·h</td
               ></tr
@@ -238,9 +239,9 @@
           {#each review.working as each (each.seriesId)}
             <tr><th scope="row">{each.name} on</th><td class="mono">{share(each.onShare)} of the time, {fixed(each.perHour, 1)} times an hour</td></tr>
           {/each}
-          {#each review.borne as each (each.side + each.levelC)}
+          {#each review.borne as each (each.side + each.level)}
             <tr
-              ><th scope="row">{each.side === 'HIGH' ? 'At or above' : 'At or below'} {level(each.levelC, prefs.unit)} at the occupant</th><td class="mono"
+              ><th scope="row">{each.side === 'HIGH' ? 'At or above' : 'At or below'} {levelOf(each.level, review.unit, prefs.unit)} at the occupant</th><td class="mono"
                 >{#if each.boreS === 0}■ never{:else}{each.boreS >= each.allowedS ? '◆' : '▲'}
                   {duration(each.boreS)} at a stretch; {each.allowedS === 0 ? 'harms at once' : `${duration(each.allowedS)} can be borne`}{/if}</td
               ></tr

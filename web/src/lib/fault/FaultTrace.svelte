@@ -1,5 +1,6 @@
 <script lang="ts">
   /** Three days of one fault at the occupant, on an axis that all faults of the chamber share. */
+  import { deadly } from '../danger'
   import type { FaultRow, OccupancyPlan } from '../api/types'
   import { envelopePath, scaleOf, ticks } from '../ladder/scale'
   import { prefs } from '../prefs.svelte'
@@ -22,8 +23,9 @@
   const scale = $derived(scaleOf(range.low, range.high, 0, height))
   const x = $derived((seconds: number) => left + (seconds / 259_200) * (width - left))
   const bucket = $derived((index: number) => x((index + 0.5) * (259_200 / row.trace.low.length)))
-  const harmHigh = $derived(Math.min(...occupancy.harmLimits.filter((each) => each.side === 'HIGH' && each.costs === null).map((each) => each.levelC), Infinity))
-  const harmLow = $derived(Math.max(...occupancy.harmLimits.filter((each) => each.side === 'LOW' && each.costs === null).map((each) => each.levelC), -Infinity))
+  const dangers = $derived(deadly(occupancy.harmLimits))
+  const harmHigh = $derived(Math.min(...dangers.filter((each) => each.side === 'HIGH').map((each) => each.level), Infinity))
+  const harmLow = $derived(Math.max(...dangers.filter((each) => each.side === 'LOW').map((each) => each.level), -Infinity))
   const marks = $derived(
     big
       ? ([

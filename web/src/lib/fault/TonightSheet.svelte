@@ -1,5 +1,6 @@
 <script lang="ts">
   /** What to look for and what to do first, on one sheet of paper. */
+  import { sayLevel } from '../danger'
   import type { FaultRow, OccupancyPlan } from '../api/types'
   import type { ChamberDraft } from '../chamber/draft.svelte'
   import { prefs } from '../prefs.svelte'
@@ -15,7 +16,7 @@
     {occupancy.name}, wanted {level(occupancy.keepLowC, prefs.unit)} to {level(occupancy.keepHighC, prefs.unit)}
     {occupancy.where}.
     {#each occupancy.harmLimits.filter((each) => each.costs === null) as limit, index (index)}Harm {limit.side === 'HIGH' ? 'above' : 'below'}
-      {level(limit.levelC, prefs.unit)}{limit.durationS > 0 ? ` for ${duration(limit.durationS)}` : ' at once'}.
+      {sayLevel(limit, prefs.unit)}{limit.durationS > 0 ? ` for ${duration(limit.durationS)}` : ' at once'}.
     {/each}
   </p>
   <table class="rows">

@@ -1,7 +1,8 @@
 /** What a ladder is of: temperature, temperature in a second place, or what the air holds. All values are the server's, in the model's unit, until they are shown. */
 import type { OccupancyPlan, RehearsalAnswer, RungAnswer } from '../api/types'
 import { celsiusTo, fixed, level, toCelsius, type TemperatureUnit } from '../units'
-import { AIR, type DisplayUnit, type Doing, HELD, type Held, type HeldOfAir, heldOf } from '../held'
+import { deadly } from '../danger'
+import { AIR, type DisplayUnit, type Doing, HELD, type Held, type HeldOfAir, heldOf, wantedOf } from '../held'
 
 export interface Harm {
   side: 'LOW' | 'HIGH'
@@ -32,7 +33,7 @@ export function temperature(needs: OccupancyPlan, unit: TemperatureUnit): Quanti
     of: 'TEMPERATURE',
     other: null,
     keep: { low: needs.keepLowC, high: needs.keepHighC },
-    harm: needs.harmLimits.filter((each) => each.costs === null).map(({ side, levelC, durationS }) => ({ side, level: levelC, durationS })),
+    harm: deadly(needs.harmLimits),
     pad: 1,
     lowest: -273,
     highest: 1000,
@@ -50,13 +51,13 @@ export function secondPlace(needs: OccupancyPlan, unit: TemperatureUnit): Quanti
 }
 
 export function ofAir(of: HeldOfAir, needs: OccupancyPlan): Quantity {
-  const { pad, highest, sign, wanted } = AIR[of]
-  const [low, high] = wanted(needs)
+  const { pad, highest, sign } = AIR[of]
+  const [low, high] = wantedOf(of, needs)
   return {
     of,
     other: null,
     keep: low !== null && high !== null ? { low, high } : null,
-    harm: [],
+    harm: deadly(needs.harmLimits, of),
     pad,
     lowest: 0,
     highest,

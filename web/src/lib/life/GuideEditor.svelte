@@ -1,6 +1,8 @@
 <script lang="ts">
   /** A guide of one's own, changed in a dialog: schools, stages, values with where they come from. */
 
+  import { fieldOf, levelOf, quantityOf } from '../danger'
+  import { AIR, isOfAir } from '../held'
   import { api, Problem, dataOf } from '../api/client'
   import type { Grade, Guide, GuideView, Stage } from '../api/types'
   import { fieldErrors } from '../chamber/draft'
@@ -208,14 +210,16 @@
       </div>
       <h3>What harms them, and how soon</h3>
       {#each stage.harm as harm, index (harm)}
+        {@const of = quantityOf(harm)}
         <div class="row">
           <div class="plain"><label>Side <select bind:value={harm.side}><option value="HIGH">at or above</option><option value="LOW">at or below</option></select></label></div>
           <NumberField
             label="Level"
-            kind="level"
-            value={harm.levelC}
-            error={error(`harm[${index}].levelC`) ?? error(`harmLimits[${index}].levelC`)}
-            onchange={(value) => (harm.levelC = value!)}
+            kind={isOfAir(of) ? 'plain' : 'level'}
+            unit={isOfAir(of) ? AIR[of].sign : ''}
+            value={levelOf(harm)}
+            error={error(`harm[${index}].${fieldOf(of)}`) ?? error(`dangerLimits[${index}].level`)}
+            onchange={(value) => (harm[fieldOf(of)] = value!)}
           />
           <NumberField
             label="Borne for"
@@ -232,8 +236,8 @@
       <button
         type="button"
         class="link small"
-        onclick={() => stage!.harm.push({ side: 'HIGH', levelC: stage!.temperatureC.high + 5, durationS: 3600, grade: 'FROM_MEMORY', costs: null as unknown as string })}
-        >Add a harm limit</button
+        onclick={() => stage!.harm.push({ side: 'HIGH', levelC: stage!.temperatureC.high + 5, durationS: 3600, grade: 'FROM_MEMORY' } as Stage['harm'][number])}
+        >Add a danger limit</button
       >
       <div class="row buttons">
         <button type="button" class="button" onclick={() => dialog.close()}>Leave it as it was</button>

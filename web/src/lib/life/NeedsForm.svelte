@@ -1,4 +1,6 @@
 <script lang="ts">
+  import { deadly, fieldOf, levelOf, quantityOf, withLevel } from '../danger'
+  import { AIR, HELD, type Held, isOfAir, OF_AIR, wantedOf } from '../held'
   import type { OccupancyPlan, Stage } from '../api/types'
   import type { ChamberDraft } from '../chamber/draft.svelte'
   import NumberField from '../parts/NumberField.svelte'
@@ -22,6 +24,17 @@
     plan: (stage: Stage) => void
   } = $props()
   const id = $props.id()
+  /** What of the air has a target range here: only that can harm. */
+  const ofAir = $derived(OF_AIR.filter((each) => wantedOf(each, occupancy).every((end) => end !== null)))
+
+  /** A level to begin with: outside of what is wanted, on that side. */
+  const beyond = (of: Held, side: 'LOW' | 'HIGH') => {
+    if (!isOfAir(of)) return side === 'HIGH' ? Math.min(80, occupancy.keepHighC + 5) : Math.max(-40, occupancy.keepLowC - 5)
+    const [low, high] = wantedOf(of, occupancy) as [number, number]
+    return side === 'HIGH' ? (of === 'CARBON_DIOXIDE' ? 2 * high : Math.min(100, high + 5)) : low / 2
+  }
+
+  const capital = (word: string) => word.charAt(0).toUpperCase() + word.slice(1)
 
   function change(action: () => void) {
     action()
@@ -34,7 +47,7 @@
     if (!reached || occupancy.night || (reached.lowest >= occupancy.keepLowC - 0.1 && reached.highest <= occupancy.keepHighC + 0.1)) return null
     const low = Math.floor(reached.lowest * 10 - 1) / 10
     const high = Math.ceil(reached.highest * 10 + 1) / 10
-    const safe = occupancy.harmLimits.every((each) => (each.side === 'HIGH' ? high < each.levelC : low > each.levelC))
+    const safe = deadly(occupancy.harmLimits).every((each) => (each.side === 'HIGH' ? high < each.level : low > each.level))
     return safe && high - low < 12 ? { low, high } : null
   })
 </script>
@@ -73,40 +86,19 @@
           error={draft.error('occupancy.keepHighC')}
           onchange={(value) => change(() => (occupancy.keepHighC = value!))}
         />
-        <NumberField
-          label="Humidity from"
-          unit="%RH"
-          emptyMeans="any"
-          value={occupancy.keepHumidityLowPct}
-          error={draft.error('occupancy.keepHumidityLowPct')}
-          onchange={(value) => change(() => (occupancy.keepHumidityLowPct = value))}
-        />
-        <NumberField
-          label="Humidity to"
-          unit="%RH"
-          emptyMeans="any"
-          value={occupancy.keepHumidityHighPct}
-          error={draft.error('occupancy.keepHumidityHighPct')}
-          onchange={(value) => change(() => (occupancy.keepHumidityHighPct = value))}
-        />
-        <NumberField
-          label="Carbon dioxide from"
-          unit="ppm"
-          digits={0}
-          emptyMeans="any"
-          value={occupancy.keepCarbonDioxideLowPpm}
-          error={draft.error('occupancy.keepCarbonDioxideLowPpm')}
-          onchange={(value) => change(() => (occupancy.keepCarbonDioxideLowPpm = value))}
-        />
-        <NumberField
-          label="Carbon dioxide to"
-          unit="ppm"
-          digits={0}
-          emptyMeans="any"
-          value={occupancy.keepCarbonDioxideHighPpm}
-          error={draft.error('occupancy.keepCarbonDioxideHighPpm')}
-          onchange={(value) => change(() => (occupancy.keepCarbonDioxideHighPpm = value))}
-        />
+        {#each OF_AIR as of (of)}
+          {#each AIR[of].ends as end, index (end)}
+            <NumberField
+              label="{capital(HELD[of].name)} {index === 0 ? 'from' : 'to'}"
+              unit={AIR[of].sign}
+              digits={AIR[of].digits === 0 ? 0 : 2}
+              emptyMeans="any"
+              value={occupancy[end]}
+              error={draft.error(`occupancy.${end}`)}
+              onchange={(value) => change(() => (occupancy[end] = value))}
+            />
+          {/each}
+        {/each}
         <NumberField
           label="Changes by at most"
           kind="difference"
@@ -207,6 +199,19 @@
             error={draft.error('occupancy.night.keepHighC')}
             onchange={(value) => change(() => (night.keepHighC = value!))}
           />
+          {#each ofAir as of (of)}
+            {#each AIR[of].ends as end, index (end)}
+              <NumberField
+                label="{capital(HELD[of].name)} {index === 0 ? 'from' : 'to'}, by night"
+                unit={AIR[of].sign}
+                digits={AIR[of].digits === 0 ? 0 : 2}
+                emptyMeans="as by day"
+                value={night[end]}
+                error={draft.error(`occupancy.night.${end}`)}
+                onchange={(value) => change(() => (night[end] = value))}
+              />
+            {/each}
+          {/each}
           <button class="link small" onclick={() => change(() => (occupancy.night = null))}>The same by night as by day</button>
         </div>
       {:else}
@@ -221,6 +226,8 @@
                     keepHighC: occupancy.keepHighC,
                     keepHumidityLowPct: null,
                     keepHumidityHighPct: null,
+                    keepCarbonDioxideLowPpm: null,
+                    keepCarbonDioxideHighPpm: null,
                     fromHour: 21,
                     toHour: 7,
                   }),
@@ -231,7 +238,25 @@
       <h3>What harms them, and how soon</h3>
       <p class="small quiet">What does not kill and still costs, as a poorer hatch, is told apart: say what it costs.</p>
       {#each occupancy.harmLimits as limit, index (limit)}
+        {@const of = quantityOf(limit)}
+        {@const field = fieldOf(of)}
+        {@const choices = ['TEMPERATURE' as const, ...OF_AIR.filter((each) => each === of || ofAir.includes(each))]}
         <div class="row">
+          {#if choices.length > 1}
+            <div class="plain">
+              <label for="{id}-of-{index}">Of</label>
+              <select
+                id="{id}-of-{index}"
+                value={of}
+                onchange={(event) => {
+                  const other = event.currentTarget.value as Held
+                  change(() => (occupancy.harmLimits[index] = withLevel(limit, beyond(other, limit.side), other)))
+                }}
+              >
+                {#each choices as each (each)}<option value={each}>{HELD[each].name}</option>{/each}
+              </select>
+            </div>
+          {/if}
           <div class="plain">
             <label for="{id}-side-{index}">Side</label>
             <select id="{id}-side-{index}" bind:value={limit.side} onchange={() => draft.replan()}>
@@ -241,10 +266,11 @@
           </div>
           <NumberField
             label="Level"
-            kind="level"
-            value={limit.levelC}
-            error={draft.error(`occupancy.harmLimits[${index}].levelC`)}
-            onchange={(value) => change(() => (limit.levelC = value!))}
+            kind={isOfAir(of) ? 'plain' : 'level'}
+            unit={isOfAir(of) ? AIR[of].sign : ''}
+            value={levelOf(limit)}
+            error={draft.error(`occupancy.harmLimits[${index}].${field}`)}
+            onchange={(value) => change(() => (limit[field] = value!))}
           />
           <NumberField
             label="Borne for"
@@ -273,12 +299,13 @@
       <div>
         <button
           class="button"
-          onclick={() => change(() => occupancy.harmLimits.push({ side: 'HIGH', levelC: Math.min(80, occupancy.keepHighC + 5), durationS: 3600, costs: null }))}
-          >Add a harm limit</button
+          onclick={() =>
+            change(() => occupancy.harmLimits.push({ side: 'HIGH', levelC: beyond('TEMPERATURE', 'HIGH'), levelPct: null, levelPpm: null, durationS: 3600, costs: null }))}
+          >Add a danger limit</button
         >
       </div>
     </div>
-    <HarmChart keepLowC={occupancy.keepLowC} keepHighC={occupancy.keepHighC} limits={occupancy.harmLimits.filter((each) => each.costs === null)} />
+    <HarmChart keepLowC={occupancy.keepLowC} keepHighC={occupancy.keepHighC} limits={deadly(occupancy.harmLimits)} />
   </div>
 </fieldset>
 

@@ -1,5 +1,6 @@
 <script lang="ts">
   /** The schools of a guide side by side, stage under stage. */
+  import { keyOf, sayLevel } from '../danger'
   import type { Guide, School, Stage } from '../api/types'
   import { prefs } from '../prefs.svelte'
   import { difference, duration, fixed, level } from '../units'
@@ -58,11 +59,11 @@
             {#if stage.maxRateKh}<p class="small">
                 changes by at most {difference(stage.maxRateKh.value, prefs.unit)} an hour <span class="grade">{SHORT[stage.maxRateKh.grade]}</span>
               </p>{/if}
-            {#each stage.harm as harm (harm.side + harm.levelC + harm.durationS)}
+            {#each stage.harm as harm (keyOf(harm))}
               <p class="small">
                 {harm.costs ?? 'harmed'}{harm.costs ? ':' : ''}
                 {harm.side === 'HIGH' ? 'at or above' : 'at or below'}
-                {level(harm.levelC, prefs.unit)} for {duration(harm.durationS)} <span class="grade">{SHORT[harm.grade]}</span>
+                {sayLevel(harm, prefs.unit)} for {duration(harm.durationS)} <span class="grade">{SHORT[harm.grade]}</span>
               </p>
             {/each}
             {#each stage.notes as note (note)}<p class="small quiet">{note}</p>{/each}

@@ -3,7 +3,8 @@
   import { api, dataOf, Problem } from '../api/client'
   import type { Guide, OccupancyPlan } from '../api/types'
   import { prefs } from '../prefs.svelte'
-  import { duration, level } from '../units'
+  import { sayLevel } from '../danger'
+  import { duration } from '../units'
   import { GRADE_NAMES } from '../words'
   import { unvouched } from './unvouched'
 
@@ -28,6 +29,6 @@
 {#if limits.length > 0}
   <p class="small quiet">
     No published source gives {limits.length === 1 ? 'this danger limit' : 'these danger limits'}:
-    {limits.map((each) => `${level(each.levelC, prefs.unit)} for ${duration(each.durationS)} (${GRADE_NAMES[each.grade]})`).join(', ')}. Judge by your own experience.
+    {limits.map((each) => `${sayLevel(each, prefs.unit)} for ${duration(each.durationS)} (${GRADE_NAMES[each.grade]})`).join(', ')}. Judge by your own experience.
   </p>
 {/if}

@@ -45,6 +45,8 @@ function nightOf(stage: Stage, now: OccupancyPlan | null): OccupancyPlan['night'
     keepHighC: warmth.high,
     keepHumidityLowPct: stage.nightHumidityPct?.low ?? null,
     keepHumidityHighPct: stage.nightHumidityPct?.high ?? null,
+    keepCarbonDioxideLowPpm: null,
+    keepCarbonDioxideHighPpm: null,
     fromHour: now?.night?.fromHour ?? (MORNING + (stage.lightHours?.value ?? USUAL_LIGHT)) % 24,
     toHour: now?.night?.toHour ?? MORNING,
   }
@@ -71,7 +73,14 @@ export function needsOf(guide: Guide, school: School, stage: Stage, now: Occupan
     keepCarbonDioxideLowPpm: stage.carbonDioxidePpm?.low ?? null,
     keepCarbonDioxideHighPpm: stage.carbonDioxidePpm?.high ?? null,
     maxRateKh: stage.maxRateKh?.value ?? null,
-    harmLimits: stage.harm.map(({ side, levelC, durationS, costs }) => ({ side, levelC, durationS, costs: costs ?? null })),
+    harmLimits: stage.harm.map(({ side, levelC, levelPct, levelPpm, durationS, costs }) => ({
+      side,
+      levelC: levelC ?? null,
+      levelPct: levelPct ?? null,
+      levelPpm: levelPpm ?? null,
+      durationS,
+      costs: costs ?? null,
+    })),
     night: night ? null : nightOf(stage, now),
   }
 }

@@ -1,5 +1,6 @@
 /** Danger limits of a plan that no published source gives. */
 import type { Guide, OccupancyPlan } from '../api/types'
+import { keyOf } from '../danger'
 
 type Harm = Guide['schools'][number]['stages'][number]['harm'][number]
 
@@ -8,6 +9,6 @@ export function unvouched(occupancy: OccupancyPlan, guides: Guide[]): Harm[] {
   const guide = guides.find((each) => each.id === occupancy.guideId)
   const school = guide?.schools.find((each) => each.id === occupancy.schoolId)
   const stage = school?.stages.find((each) => each.id === occupancy.stageId)
-  const planned = (harm: Harm) => occupancy.harmLimits.some((each) => each.side === harm.side && each.levelC === harm.levelC && each.durationS === harm.durationS)
+  const planned = (harm: Harm) => occupancy.harmLimits.some((each) => keyOf(each) === keyOf(harm))
   return (stage?.harm ?? []).filter((harm) => harm.grade !== 'PUBLISHED' && planned(harm))
 }

@@ -1,5 +1,6 @@
 <script lang="ts">
   /** What would better a box, rehearsed beside the box as it is and beside what was measured. */
+  import { isTemperature } from '../quantities'
   import { api, dataOf } from '../api/client'
   import type { BettermentList, ChamberView, LogReview } from '../api/types'
   import { Work } from '../parts/work.svelte'
@@ -26,7 +27,7 @@
   let chosen = $state<What | null>(null)
   let reason = $state('')
   let taken = $state('')
-  const figures = $derived(measured && measured.unit !== 'RH' ? measured.figures : null)
+  const figures = $derived(measured && isTemperature(measured.unit) ? measured.figures : null)
   const at = (valueC: number) => level(valueC + (measured?.toOccupantK ?? 0), prefs.unit)
 
   export function rehearse() {

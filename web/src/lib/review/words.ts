@@ -1,14 +1,16 @@
 /** A log looked back on, in words. */
 import type { LogReview, SeriesUnit } from '../api/types'
+import { AIR } from '../held'
+import { isTemperature, signOfUnit } from '../quantities'
 import { difference, duration, fixed, level, type TemperatureUnit } from '../units'
 import type { StepName } from '../steps'
 
 export type SightView = LogReview['seen'][number]
 type Sign = SightView['sign']
 
-const humid = (unit: SeriesUnit) => unit === 'RH'
-export const levelOf = (value: number, of: SeriesUnit, unit: TemperatureUnit) => (humid(of) ? `${fixed(value, 0)} %RH` : level(value, unit))
-export const differenceOf = (value: number, of: SeriesUnit, unit: TemperatureUnit) => (humid(of) ? `${fixed(value, 0)} points` : difference(value, unit))
+export const levelOf = (value: number, of: SeriesUnit, unit: TemperatureUnit) => (isTemperature(of) ? level(value, unit) : `${fixed(value, 0)} ${signOfUnit(of)}`)
+export const differenceOf = (value: number, of: SeriesUnit, unit: TemperatureUnit) =>
+  isTemperature(of) ? difference(value, unit) : `${fixed(value, 0)} ${of === 'RH' ? AIR.RELATIVE_HUMIDITY.differences[1] : signOfUnit(of)}`
 
 export const SURE: Record<SightView['sure'], string> = { SURE: 'sure', LIKELY: 'likely', PERHAPS: 'perhaps' }
 

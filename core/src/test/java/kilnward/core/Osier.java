@@ -30,7 +30,7 @@ import kilnward.core.device.Parameter;
 import kilnward.core.device.Profile;
 import kilnward.core.device.ProfileKey;
 import kilnward.core.device.Settings;
-import kilnward.core.life.HarmLimit;
+import kilnward.core.life.DangerLimit;
 import kilnward.core.life.KeepBand;
 import kilnward.core.life.Needs;
 import kilnward.core.life.OccupantPlace;
@@ -88,8 +88,8 @@ public final class Osier {
     }
 
     public static Needs eggNeeds() {
-        return new Needs(new KeepBand(27.5, 29), List.of(new HarmLimit(Side.HIGH, 34, 2 * 3600),
-                new HarmLimit(Side.LOW, 20, 2 * 86_400)));
+        return new Needs(new KeepBand(27.5, 29), List.of(new DangerLimit(Side.HIGH, 34, 2 * 3600),
+                new DangerLimit(Side.LOW, 20, 2 * 86_400)));
     }
 
     public static Probe probe(double heaterShare, double sensorErrorK) {

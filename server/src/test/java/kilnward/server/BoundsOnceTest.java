@@ -36,7 +36,7 @@ import org.springframework.web.bind.annotation.RequestBody;
 /** Bounds stand once: at the core's record where there is one, else at the wire's, and no number comes in without. */
 class BoundsOnceTest {
     /** What has bounds that depend on something else that is given: the core refuses it by itself. */
-    private static final Set<String> BY_THE_CORE = Set.of("Doing.lastDay", "Expected.lastDay", "Expected.usualDay", "Graded.value", "GuideHarm.durationS", "GuideHarm.levelC",
+    private static final Set<String> BY_THE_CORE = Set.of("Doing.lastDay", "Expected.lastDay", "Expected.usualDay", "Graded.value", "GuideHarm.durationS",
             "KeyLimit.askedHigh", "KeyLimit.askedLow", "KeyLimit.refusedHigh", "KeyLimit.refusedLow", "KeysRequest.values", "LivingPlan.kg", "LivingPlan.pieces",
             "LivingRequest.kg", "LivingRequest.pieces", "NewLogEntry.amount", "NewLogEntry.humidityPct", "NewLogEntry.pieces", "NewLogEntry.temperatureC", "Point.co2Gh",
             "Point.heatW", "Point.waterGh", "Range.high", "Range.low", "ReadBackRequest.before", "ReadBackRequest.wanted", "TakenController.values", "WantedLoss.endDay",

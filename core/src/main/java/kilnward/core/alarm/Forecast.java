@@ -12,6 +12,7 @@ import kilnward.core.chamber.Appliance;
 import kilnward.core.chamber.Effect;
 import kilnward.core.life.HarmClock;
 import kilnward.core.life.Side;
+import kilnward.core.quantity.Quantity;
 import kilnward.core.rehearsal.Fault;
 import kilnward.core.rehearsal.LiveRun;
 import kilnward.core.rehearsal.PowerCut;
@@ -88,7 +89,7 @@ public record Forecast(List<Line> lines, Optional<Way> asNow) {
             double[] pace = new double[rooms.length];
             for (int i = 0; i < rooms.length; i++) {
                 LiveRun run = LiveRun.begin(rig, new Scenario(RoomCurve.constant(rooms[i]), hour, LENGTH_S, STEP_S, Scenario.Start.SETTLED, faults, 1), occupantC);
-                HarmClock clock = new HarmClock(setup.needs().harmLimits(), doses);
+                HarmClock clock = new HarmClock(setup.needs().dangerLimits(Quantity.TEMPERATURE), doses);
                 int points = (int) (LENGTH_S / EVERY_S) + 1;
                 double[] here = new double[points];
                 for (int point = 0; point < points; point++) {

@@ -6,8 +6,8 @@ import java.util.Map;
 import java.util.OptionalDouble;
 import java.util.stream.DoubleStream;
 import kilnward.core.finding.Require;
+import kilnward.core.life.DangerLimit;
 import kilnward.core.life.HarmClock;
-import kilnward.core.life.HarmLimit;
 import kilnward.core.life.Side;
 
 /**
@@ -16,7 +16,7 @@ import kilnward.core.life.Side;
  * @param limits levels where the series measures, and how long each can be borne
  * @param leadS  nearer than this (s)
  */
-public record HarmNear(List<HarmLimit> limits, double leadS) implements Condition {
+public record HarmNear(List<DangerLimit> limits, double leadS) implements Condition {
     /** Over only when it is farther away than this many times the lead: a pace is never steady. */
     private static final double OVER = 1.25;
     /** Moments are worked out from what is asked at them: they meet within a hair (s). */
@@ -62,7 +62,7 @@ public record HarmNear(List<HarmLimit> limits, double leadS) implements Conditio
     /** On which side the nearest harm lies. */
     Side side(Heard heard, double atS) {
         double value = heard.at(atS).orElse(0);
-        return limits.stream().min(Comparator.comparingDouble(limit -> Math.abs(limit.levelC() - value))).map(HarmLimit::side).orElse(Side.HIGH);
+        return limits.stream().min(Comparator.comparingDouble(limit -> Math.abs(limit.level() - value))).map(DangerLimit::side).orElse(Side.HIGH);
     }
 
     /**

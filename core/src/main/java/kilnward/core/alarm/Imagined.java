@@ -1,6 +1,7 @@
 package kilnward.core.alarm;
 
 import java.util.ArrayList;
+import java.util.EnumMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -9,6 +10,7 @@ import java.util.OptionalDouble;
 import kilnward.core.chamber.Room;
 import kilnward.core.fault.FaultBook;
 import kilnward.core.life.HarmClock;
+import kilnward.core.quantity.Quantity;
 import kilnward.core.rehearsal.Fault;
 import kilnward.core.rehearsal.LiveRun;
 import kilnward.core.rehearsal.Rig;
@@ -24,7 +26,7 @@ import kilnward.core.setup.Setup;
  * @param roomC     the room it was rehearsed in (°C)
  * @param occupantC temperature at the occupant, each minute (°C)
  * @param says      one a spot: what is said there each minute; NaN where nothing is
- * @param harmedAtS when the first harm limit was used up (s); empty where none was
+ * @param harmedAtS when the first danger limit was used up (s); empty where none was
  */
 public record Imagined(Optional<Fault> fault, double roomC, double[] occupantC, List<double[]> says, OptionalDouble harmedAtS) {
     /** Read so often (s). */
@@ -66,19 +68,21 @@ public record Imagined(Optional<Fault> fault, double roomC, double[] occupantC, 
         // What several instruments tell of one spot is kept once: a chamber may have many of them.
         Map<Spot, double[]> told = new LinkedHashMap<>();
         spots.forEach(spot -> told.computeIfAbsent(spot, each -> new double[minutes]));
-        HarmClock clock = new HarmClock(rig.needs().harmLimits());
+        Map<Quantity, HarmClock> clocks = new EnumMap<>(Quantity.class);
+        rig.needs().dangerLimits().forEach(limit -> clocks.computeIfAbsent(limit.quantity(), each -> new HarmClock(rig.needs().dangerLimits(each))));
         LiveRun.Seen before = run.seen();
         for (int minute = 0; minute < minutes; minute++) {
             run.advance(EVERY_S);
             LiveRun.Seen now = run.seen();
             occupantC[minute] = now.occupantC();
-            clock.see(now.timeS(), now.occupantC());
+            clocks.forEach((quantity, clock) -> now.occupant(quantity).ifPresent(value -> clock.see(now.timeS(), value)));
             for (Map.Entry<Spot, double[]> each : told.entrySet()) {
                 each.getValue()[minute] = each.getKey().says(before, now).orElse(Double.NaN);
             }
             before = now;
         }
-        return new Imagined(fault, roomC, occupantC, spots.stream().map(told::get).toList(), clock.harmedAtS());
+        return new Imagined(fault, roomC, occupantC, spots.stream().map(told::get).toList(),
+                clocks.values().stream().map(HarmClock::harmedAtS).flatMapToDouble(OptionalDouble::stream).min());
     }
 
     /** What is said at a spot, as readings from the beginning. */

@@ -7,7 +7,7 @@ import java.util.OptionalDouble;
 import kilnward.core.alarm.AlarmCourse.Delays;
 import kilnward.core.finding.RefusedValueException;
 import kilnward.core.finding.Require;
-import kilnward.core.life.HarmLimit;
+import kilnward.core.life.DangerLimit;
 import kilnward.core.life.Side;
 
 /**
@@ -41,15 +41,15 @@ public record Rule(RuleKind kind, Urgency urgency, double limit, OptionalDouble 
     /**
      * What it goes by.
      *
-     * @param harm harm limits at the occupant
+     * @param harm danger limits at the occupant, of what the series measures
      * @param toOccupantK occupant less what the series measures (K)
      */
-    public Condition condition(List<HarmLimit> harm, double toOccupantK) {
+    public Condition condition(List<DangerLimit> harm, double toOccupantK) {
         return condition(kind, limit, secondLimit, deadband, overS,
                 kind != RuleKind.HARM_NEAR ? List.of() : harm.stream().map(each -> each.asMeasured(toOccupantK)).toList());
     }
 
-    private static Condition condition(RuleKind kind, double limit, OptionalDouble secondLimit, double deadband, OptionalDouble overS, List<HarmLimit> harm) {
+    private static Condition condition(RuleKind kind, double limit, OptionalDouble secondLimit, double deadband, OptionalDouble overS, List<DangerLimit> harm) {
         return switch (kind) {
             case HIGH -> new High(limit, deadband);
             case LOW, WATER_LOW -> new Low(limit, deadband);

@@ -18,8 +18,8 @@ public enum RuleKind {
     BROKEN_PROBE(EnumSet.allOf(Quantity.class)),
     /** limit and second limit: ends of the band. */
     OUT_OF_BAND(EnumSet.allOf(Quantity.class)),
-    /** limit: seconds until harm; the harm limits are those of the chamber. */
-    HARM_NEAR(EnumSet.of(Quantity.TEMPERATURE)),
+    /** limit: seconds until harm; the danger limits are those of the chamber. */
+    HARM_NEAR(EnumSet.of(Quantity.TEMPERATURE, Quantity.RELATIVE_HUMIDITY, Quantity.CARBON_DIOXIDE)),
     /** limit: distance from the median of its peers. */
     OUTLIER(EnumSet.allOf(Quantity.class)),
     /** limit: output counts as on; second limit: least change; over: in how many seconds. */

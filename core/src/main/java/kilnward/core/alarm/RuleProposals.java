@@ -87,6 +87,7 @@ public final class RuleProposals {
                 case TEMPERATURE -> temperature(setup, series, all, i, found);
                 case RELATIVE_HUMIDITY, CARBON_DIOXIDE -> {
                     int own = i;
+                    harmNear(series, all, needs, own, found);
                     needs.band(one.spot().measured())
                             .ifPresent(band -> found.add(rehearsed(series, all, needs, own, List.of(), new Rule(RuleKind.OUT_OF_BAND, Urgency.MIND, band.low(),
                                     OptionalDouble.of(band.high()), Math.min(deadband(band.quantity()), 0.2 * (band.high() - band.low())), OptionalDouble.empty(),
@@ -111,9 +112,7 @@ public final class RuleProposals {
         double placementK = Imagined.toOccupantK(all, own);
         found.add(level(series, all, needs, own, placementK, Side.HIGH));
         found.add(level(series, all, needs, own, placementK, Side.LOW));
-        if (!needs.harmLimits().isEmpty()) {
-            found.add(rehearsed(series, all, needs, own, List.of(), Rule.of(RuleKind.HARM_NEAR, Urgency.NOW, COMES_S, 0, new Delays(300, OFF_DELAY_S))));
-        }
+        harmNear(series, all, needs, own, found);
         double width = needs.widest().highC() - needs.widest().lowC();
         found.add(rehearsed(series, all, needs, own, List.of(), new Rule(RuleKind.OUT_OF_BAND, Urgency.MIND, rounded(needs.widest().lowC() - placementK),
                 OptionalDouble.of(rounded(needs.widest().highC() - placementK)), Math.min(deadband(Quantity.TEMPERATURE), 0.2 * width), OptionalDouble.empty(),
@@ -132,6 +131,12 @@ public final class RuleProposals {
         });
     }
 
+    private static void harmNear(List<Watched> series, List<Imagined> all, Needs needs, int own, List<Proposal> found) {
+        if (!needs.dangerLimits(series.get(own).spot().measured()).isEmpty()) {
+            found.add(rehearsed(series, all, needs, own, List.of(), Rule.of(RuleKind.HARM_NEAR, Urgency.NOW, COMES_S, 0, new Delays(300, OFF_DELAY_S))));
+        }
+    }
+
     /** The level that sounds on no good day and the longest before harm; of equals the farther, with the longer delay. */
     private static Proposal level(List<Watched> series, List<Imagined> all, Needs needs, int own, double placementK, Side side) {
         int sign = side == Side.HIGH ? 1 : -1;
@@ -141,7 +146,7 @@ public final class RuleProposals {
                 .map(value -> sign * value).sorted().toArray();
         double swingC = good.length == 0 ? keepC : sign * good[(int) (USUAL_SHARE * (good.length - 1))];
         double fromC = sign * Math.max(sign * keepC, sign * swingC);
-        double harmC = needs.nearest(side).map(limit -> limit.levelC() - placementK).orElse(keepC + sign * WITHOUT_HARM_K);
+        double harmC = needs.nearest(side).map(limit -> limit.level() - placementK).orElse(keepC + sign * WITHOUT_HARM_K);
         List<Heard> heard = Imagined.heard(all, own, List.of());
         List<Proposal> tried = new ArrayList<>();
         for (double share : SHARES) {
@@ -194,7 +199,7 @@ public final class RuleProposals {
 
     private static Proposal rehearsed(List<Watched> series, List<Imagined> all, Needs needs, int own, List<Integer> others, Rule rule) {
         return new Proposal(series.get(own).id(), others.stream().map(i -> series.get(i).id()).toList(), rule,
-                Optional.of(RuleTrial.rehearsed(rule, needs.harmLimits(), all, own, others)));
+                Optional.of(RuleTrial.rehearsed(rule, needs.dangerLimits(series.get(own).spot().measured()), all, own, others)));
     }
 
     /** Whether anything is heard at all, by device; and of each probe of it. */

@@ -3,7 +3,8 @@ package kilnward.core.alarm;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.OptionalDouble;
-import kilnward.core.life.HarmLimit;
+import kilnward.core.life.DangerLimit;
+import kilnward.core.quantity.Quantity;
 import kilnward.core.rehearsal.Fault;
 
 /**
@@ -73,11 +74,14 @@ public record RuleTrial(double goodDays, int goodDaySounds, List<Told> faults, P
     /**
      * Tries it in rehearsals.
      *
+     * @param harm   danger limits of what is measured there
      * @param own    place of its spot among those of the rehearsals
      * @param others places of what that is held against
      */
-    public static RuleTrial rehearsed(Rule rule, List<HarmLimit> harm, List<Imagined> all, int own, List<Integer> others) {
-        return rehearsed(rule, rule.condition(harm, Imagined.toOccupantK(all, own)), all, Imagined.heard(all, own, others));
+    public static RuleTrial rehearsed(Rule rule, List<DangerLimit> harm, List<Imagined> all, int own, List<Integer> others) {
+        // The air is mixed: what a sensor of it measures is what the occupant has.
+        boolean warmth = harm.stream().allMatch(each -> each.quantity() == Quantity.TEMPERATURE);
+        return rehearsed(rule, rule.condition(harm, warmth ? Imagined.toOccupantK(all, own) : 0), all, Imagined.heard(all, own, others));
     }
 
     /** The same with what is heard in each rehearsal, for who tries many rules on it. */

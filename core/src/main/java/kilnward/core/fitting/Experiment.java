@@ -12,6 +12,7 @@ import kilnward.core.control.Loop;
 import kilnward.core.life.HarmClock;
 import kilnward.core.life.Side;
 import kilnward.core.probe.Probe;
+import kilnward.core.quantity.Quantity;
 import kilnward.core.rehearsal.Fault;
 import kilnward.core.rehearsal.LiveRun;
 import kilnward.core.rehearsal.RelayStuckOff;
@@ -108,7 +109,8 @@ public record Experiment(Kind kind, double takesS, Set<BoxParameter> tells, Opti
     }
 
     private static boolean bears(Setup box, OptionalDouble lowestC, double takesS) {
-        return lowestC.isEmpty() || new HarmClock(box.needs().harmLimits().stream().filter(each -> each.side() == Side.LOW).toList()).borneS(lowestC.getAsDouble()) > takesS;
+        return lowestC.isEmpty()
+                || new HarmClock(box.needs().dangerLimits(Quantity.TEMPERATURE).stream().filter(each -> each.side() == Side.LOW).toList()).borneS(lowestC.getAsDouble()) > takesS;
     }
 
     private record Made(BoxLog log, double lowestC) {

@@ -43,7 +43,7 @@ final class AlarmOpensCooling implements Judgement {
     /** Whether its display ever gets to the alarm: day by day, or when something fails. */
     private static boolean comesToIt(Situation situation, int i) {
         Optional<Double> alarm = situation.controller(i).inForce().value(Parameter.HIGH_ALARM).map(situation.unit(i)::toModel);
-        double harmless = situation.setup().needs().nearest(kilnward.core.life.Side.HIGH).map(limit -> limit.levelC() - situation.placement(i)).orElse(Double.NEGATIVE_INFINITY);
+        double harmless = situation.setup().needs().nearest(kilnward.core.life.Side.HIGH).map(limit -> limit.level() - situation.placement(i)).orElse(Double.NEGATIVE_INFINITY);
         double reached = Math.max(situation.display(i).highest(), situation.stuckOn().metrics().displays().get(i).highest());
         return alarm.isPresent() && alarm.get() <= (situation.controller(i).readsTemperature() ? Math.max(reached, harmless) : situation.controller(i).reads().holding().highest());
     }

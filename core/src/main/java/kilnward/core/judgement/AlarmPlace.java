@@ -9,7 +9,7 @@ import kilnward.core.device.ProfileKey;
 import kilnward.core.device.Settings;
 import kilnward.core.device.Translation;
 import kilnward.core.ladder.Rekey;
-import kilnward.core.life.HarmLimit;
+import kilnward.core.life.DangerLimit;
 import kilnward.core.life.Side;
 import kilnward.core.probe.DisplayUnit;
 import kilnward.core.quantity.Quantity;
@@ -36,19 +36,19 @@ public final class AlarmPlace {
             return List.of();
         }
         return candidates(situation.controller(i), alarm, wanted.get()[high ? 1 : 0], high ? situation.display(i).highest() : situation.display(i).lowest(),
-                situation.placement(i), situation.aim(i) != Aim.OCCUPANT ? OptionalDouble.empty() : harm(situation.setup(), high));
+                situation.placement(i), situation.aim(i) == Aim.OTHER ? OptionalDouble.empty() : harm(situation.setup(), situation.aim(i).quantity(), high));
     }
 
-    /** The nearest harm limit on one side (°C). */
-    public static OptionalDouble harm(Setup setup, boolean high) {
-        return setup.needs().nearest(high ? Side.HIGH : Side.LOW).map(HarmLimit::levelC).map(OptionalDouble::of).orElse(OptionalDouble.empty());
+    /** The nearest danger limit of a quantity on one side, in the model's unit. */
+    public static OptionalDouble harm(Setup setup, Quantity quantity, boolean high) {
+        return setup.needs().nearest(quantity, high ? Side.HIGH : Side.LOW).map(DangerLimit::level).map(OptionalDouble::of).orElse(OptionalDouble.empty());
     }
 
     /**
      * @param keepEdge  end of what is wanted on that side, at the occupant (°C or %RH)
      * @param reached   farthest that the display comes on that side in a sound day (°C or %RH)
      * @param placement occupant less display (K or points)
-     * @param harm      where harm begins on that side, at the occupant (°C)
+     * @param harm      where harm begins on that side, at the occupant, in the model's unit
      * @return settings that differ from the controller's in the alarm alone, the best first; none where there is no place
      */
     public static List<Settings> candidates(PlannedController controller, Parameter alarm, double keepEdge, double reached, double placement, OptionalDouble harm) {

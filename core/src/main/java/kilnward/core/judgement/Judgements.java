@@ -25,6 +25,7 @@ public final class Judgements {
             new SwingOutOfBand(),
             new PoorerResult(),
             new OtherPlaceOutOfBand(),
+            new AirHarms(),
             new HumidityOutOfBand(),
             new CarbonDioxideOutOfRange(),
             new HumidityUnsaid(),

@@ -13,12 +13,13 @@ import kilnward.core.rehearsal.Trace;
 final class PoorerResult implements Judgement {
     @Override
     public List<Finding> judge(Situation situation) {
-        Trace.Envelope occupant = situation.daily().trace().occupant();
-        return situation.setup().needs().poorer().stream().filter(each -> each.isReached(occupant.low(), occupant.high(), situation.daily().trace().bucketS())).limit(1)
+        Trace trace = situation.daily().trace();
+        return situation.setup().needs().poorer().stream()
+                .filter(each -> trace.occupant(each.limit().quantity()).map(course -> each.isReached(course.low(), course.high(), trace.bucketS())).orElse(false)).limit(1)
                 .map(each -> new Finding("poorer-result", Severity.MIND_THIS, "They live, and do worse",
                         "It stands " + (each.limit().side() == Side.HIGH ? "above" : "below") + " {levelC} for longer than {durationS}. What that costs: {costs}.",
-                        Map.of("levelC", Numbers.level(each.limit().levelC()), "durationS", Numbers.seconds(each.limit().durationS())), Map.of("costs", each.costs()),
-                        Remedy.byHand("Bring it back between what is wanted", Step.SETTINGS), Finding.Subject.CHAMBER,
+                        Map.of("levelC", each.limit().quantity().level(each.limit().level()), "durationS", Numbers.seconds(each.limit().durationS())),
+                        Map.of("costs", each.costs()), Remedy.byHand("Bring it back between what is wanted", Step.SETTINGS), Finding.Subject.CHAMBER,
                         each.limit().side() == Side.HIGH ? Finding.Towards.HIGH : Finding.Towards.LOW, List.of()))
                 .toList();
     }

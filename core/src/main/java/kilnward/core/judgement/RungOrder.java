@@ -13,9 +13,8 @@ import kilnward.core.finding.Remedy;
 import kilnward.core.finding.Severity;
 import kilnward.core.finding.Step;
 import kilnward.core.ladder.Rung;
-import kilnward.core.life.HarmLimit;
+import kilnward.core.life.DangerLimit;
 import kilnward.core.life.Side;
-import kilnward.core.quantity.Quantity;
 import kilnward.core.setup.Aim;
 import kilnward.core.setup.PlannedController;
 
@@ -49,15 +48,15 @@ final class RungOrder implements Judgement {
         PlannedController controller = situation.controller(i);
         double sign = high ? 1 : -1;
         double keep = wanted.get()[high ? 1 : 0];
-        Optional<HarmLimit> harm = rung.quantity() != Quantity.TEMPERATURE || rung.other() ? Optional.empty() : situation.setup().needs().nearest(high ? Side.HIGH : Side.LOW);
+        Optional<DangerLimit> harm = rung.other() ? Optional.empty() : situation.setup().needs().nearest(rung.quantity(), high ? Side.HIGH : Side.LOW);
         boolean insideBand = sign * rung.occupant() <= sign * keep;
-        boolean beyondHarm = harm.isPresent() && sign * rung.occupant() >= sign * harm.get().levelC();
+        boolean beyondHarm = harm.isPresent() && sign * rung.occupant() >= sign * harm.get().level();
         if (!insideBand && !beyondHarm) {
             return Optional.empty();
         }
         String name = high ? "high" : "low";
         Map<String, QuantityValue> numbers = new HashMap<>(Map.of("alarm", rung.quantity().level(rung.occupant()), "keep", rung.quantity().level(keep),
-                "harm", rung.quantity().level(harm.map(HarmLimit::levelC).orElse(keep))));
+                "harm", rung.quantity().level(harm.map(DangerLimit::level).orElse(keep))));
         Parameter parameter = high ? Parameter.HIGH_ALARM : Parameter.LOW_ALARM;
         Remedy remedy = Trials.alarms(situation, i, parameter, numbers, Trials.noPlace(situation, i, parameter));
         return Optional.of(new Finding("rung-order", beyondHarm ? Severity.NEEDS_YOU_NOW : Severity.MIND_THIS,
@@ -70,16 +69,16 @@ final class RungOrder implements Judgement {
 
     private static Optional<Finding> backup(Situation situation, Rung rung) {
         double highestC = situation.daily().metrics().occupant().highest();
-        Optional<HarmLimit> harm = situation.setup().needs().nearest(Side.HIGH);
+        Optional<DangerLimit> harm = situation.setup().needs().nearest(Side.HIGH);
         boolean tooHigh = rung.kind() == LevelKind.BACKUP_OPENS && harm.isPresent()
-                && rung.occupant() >= harm.get().levelC();
+                && rung.occupant() >= harm.get().level();
         boolean tooLow = rung.kind() == LevelKind.BACKUP_CLOSES && rung.occupant() <= highestC;
         if (!tooHigh && !tooLow) {
             return Optional.empty();
         }
         boolean own = rung.controllerId().isEmpty();
         Map<String, QuantityValue> numbers = Map.of("rungC", Numbers.level(rung.occupant()), "highestC", Numbers.level(highestC),
-                "harmC", Numbers.level(harm.map(HarmLimit::levelC).orElse(rung.occupant())));
+                "harmC", Numbers.level(harm.map(DangerLimit::level).orElse(rung.occupant())));
         return Optional.of(new Finding("backup-order", tooHigh ? Severity.NEEDS_YOU_NOW : Severity.MIND_THIS,
                 tooHigh ? "The backup cuts out too late" : "The backup governs instead of backing up",
                 tooHigh ? "It opens at {rungC}; harm begins at {harmC}."

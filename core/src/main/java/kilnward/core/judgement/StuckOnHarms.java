@@ -11,7 +11,7 @@ import kilnward.core.finding.Remedy;
 import kilnward.core.finding.Severity;
 import kilnward.core.finding.Step;
 import kilnward.core.ladder.BackupLevel;
-import kilnward.core.life.HarmLimit;
+import kilnward.core.life.DangerLimit;
 import kilnward.core.life.Side;
 import kilnward.core.setup.Sizing;
 
@@ -25,7 +25,7 @@ final class StuckOnHarms implements Judgement {
         OptionalDouble harmed = situation.stuckOn().metrics().harmedAtS();
         // In a room too cold for it the same run could be harmed by cold; that is another finding's business.
         boolean byHeat = situation.stuckOn().metrics().occupant().highest() > situation.setup().needs().keep().highC();
-        Optional<HarmLimit> limit = situation.setup().needs().nearest(Side.HIGH);
+        Optional<DangerLimit> limit = situation.setup().needs().nearest(Side.HIGH);
         if (situation.setup().chamber().heaters().isEmpty() || harmed.isEmpty() || !byHeat || limit.isEmpty()) {
             return List.of();
         }

@@ -12,7 +12,7 @@ import kilnward.core.finding.QuantityValue;
 import kilnward.core.finding.Remedy;
 import kilnward.core.finding.Severity;
 import kilnward.core.finding.Step;
-import kilnward.core.life.HarmLimit;
+import kilnward.core.life.DangerLimit;
 import kilnward.core.life.KeepBand;
 import kilnward.core.life.Needs;
 import kilnward.core.life.Side;
@@ -109,9 +109,9 @@ final class SwingOutOfBand implements Judgement {
 
     /** How much of the way from the band to harm it goes; where no harm is known, to as far beyond the band as the band is wide. */
     private static double nearness(Situation situation, Side side) {
-        Optional<HarmLimit> harm = situation.setup().needs().nearest(side);
+        Optional<DangerLimit> harm = situation.setup().needs().nearest(side);
         return spans(situation).stream().mapToDouble(span -> (side == Side.HIGH ? span.above() : span.below())
-                / harm.map(limit -> Math.abs(limit.levelC() - (side == Side.HIGH ? span.keep().highC() : span.keep().lowC()))).orElse(span.keep().highC() - span.keep().lowC()))
+                / harm.map(limit -> Math.abs(limit.level() - (side == Side.HIGH ? span.keep().highC() : span.keep().lowC()))).orElse(span.keep().highC() - span.keep().lowC()))
                 .max().orElse(0);
     }
 

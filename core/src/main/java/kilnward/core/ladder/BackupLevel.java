@@ -6,7 +6,7 @@ import java.util.stream.DoubleStream;
 import kilnward.core.chamber.Appliance;
 import kilnward.core.chamber.Heater;
 import kilnward.core.chamber.OwnThermostat;
-import kilnward.core.life.HarmLimit;
+import kilnward.core.life.DangerLimit;
 import kilnward.core.life.Needs;
 import kilnward.core.life.Side;
 import kilnward.core.rehearsal.Fault;
@@ -34,12 +34,12 @@ public record BackupLevel(double opensC, double closesC) {
     /** The level for a chamber; empty where no heater is controlled, no harm above is known, or there is no room between. */
     public static Optional<BackupLevel> of(Setup setup) {
         Needs needs = setup.needs();
-        Optional<HarmLimit> harm = needs.nearest(Side.HIGH);
+        Optional<DangerLimit> harm = needs.nearest(Side.HIGH);
         boolean heats = setup.chamber().heaters().stream().anyMatch(heater -> setup.isControlled(heater.id()));
         if (!heats || harm.isEmpty()) {
             return Optional.empty();
         }
-        double room = harm.get().levelC() - needs.keep().highC();
+        double room = harm.get().level() - needs.keep().highC();
         return room < LEAST_ROOM_K ? Optional.empty() : Optional.of(at(needs, room, HALF_WAY));
     }
 

@@ -7,21 +7,22 @@ import java.util.OptionalDouble;
 import java.util.stream.Stream;
 
 /**
- * Follows a temperature at the occupant and says when it is harmed: a dose that grows beyond the first danger limit, the faster the farther, and decays short of it, like
- * a fuse. Each side has a dose of its own; at 1 it harms. Between two samples the temperature goes in a straight line.
+ * Follows one quantity at the occupant and says when it is harmed: a dose that grows beyond the first danger limit, the faster the farther, and decays short of it, like
+ * a fuse. Each side has a dose of its own; at 1 it harms. Between two samples the value goes in a straight line.
  * Mutable; one clock per course.
  */
 public final class HarmClock {
     private final List<One> sides;
     /** Between these nothing is reached; nearly every sample of a run lies there. */
-    private final double safeAboveC;
-    private final double safeBelowC;
+    private final double safeAbove;
+    private final double safeBelow;
     private double lastS = Double.NaN;
-    private double lastC = Double.NaN;
+    private double last = Double.NaN;
     private boolean lastSafe;
     private double harmedAtS = Double.NaN;
 
-    public HarmClock(List<HarmLimit> limits) {
+    /** @param limits all of one quantity */
+    public HarmClock(List<DangerLimit> limits) {
         this(limits, Map.of());
     }
 
@@ -30,18 +31,18 @@ public final class HarmClock {
      *
      * @param doses the dose of each side so far; a side that is missing has none
      */
-    public HarmClock(List<HarmLimit> limits, Map<Side, Double> doses) {
+    public HarmClock(List<DangerLimit> limits, Map<Side, Double> doses) {
         this.sides = Stream.of(Side.values()).flatMap(side -> Tolerance.of(limits, side).map(found -> new One(side, found, doses.getOrDefault(side, 0.0))).stream()).toList();
-        this.safeAboveC = limits.stream().filter(limit -> limit.side() == Side.LOW).mapToDouble(HarmLimit::levelC).max().orElse(Double.NEGATIVE_INFINITY);
-        this.safeBelowC = limits.stream().filter(limit -> limit.side() == Side.HIGH).mapToDouble(HarmLimit::levelC).min().orElse(Double.POSITIVE_INFINITY);
+        this.safeAbove = limits.stream().filter(limit -> limit.side() == Side.LOW).mapToDouble(DangerLimit::level).max().orElse(Double.NEGATIVE_INFINITY);
+        this.safeBelow = limits.stream().filter(limit -> limit.side() == Side.HIGH).mapToDouble(DangerLimit::level).min().orElse(Double.POSITIVE_INFINITY);
     }
 
     private HarmClock(HarmClock other) {
         this.sides = other.sides.stream().map(One::copy).toList();
-        this.safeAboveC = other.safeAboveC;
-        this.safeBelowC = other.safeBelowC;
+        this.safeAbove = other.safeAbove;
+        this.safeBelow = other.safeBelow;
         this.lastS = other.lastS;
-        this.lastC = other.lastC;
+        this.last = other.last;
         this.lastSafe = other.lastSafe;
         this.harmedAtS = other.harmedAtS;
     }
@@ -83,17 +84,17 @@ public final class HarmClock {
      * Takes the next sample.
      *
      * @param timeS     time of the sample (s), not before the last one
-     * @param occupantC temperature at the occupant (°C)
+     * @param value what the occupant has, in the model's unit
      */
-    public void see(double timeS, double occupantC) {
-        boolean safe = occupantC > safeAboveC && occupantC < safeBelowC;
+    public void see(double timeS, double value) {
+        boolean safe = value > safeAbove && value < safeBelow;
         boolean first = Double.isNaN(lastS);
         if (first || !safe || !lastSafe) {
             double fromS = first ? timeS : lastS;
-            double fromC = first ? occupantC : lastC;
+            double from = first ? value : last;
             for (One each : sides) {
                 each.rest(fromS);
-                Tolerance.Along along = each.tolerance.along(each.dose, fromC, occupantC, timeS - fromS);
+                Tolerance.Along along = each.tolerance.along(each.dose, from, value, timeS - fromS);
                 each.dose = along.dose();
                 each.followedToS = timeS;
                 if (!Double.isNaN(along.fullS()) && !(harmedAtS <= fromS + along.fullS())) {
@@ -102,7 +103,7 @@ public final class HarmClock {
             }
         }
         lastS = timeS;
-        lastC = occupantC;
+        last = value;
         lastSafe = safe;
     }
 
@@ -144,22 +145,22 @@ public final class HarmClock {
         return doses().values().stream().mapToDouble(Double::doubleValue).max().orElse(0);
     }
 
-    /** How long until it is harmed (s) if it goes on from the last sample at a pace (K/s), 0 where it is; empty where it is not going to be. */
+    /** How long until it is harmed (s) if it goes on from the last sample at a pace (1/s), 0 where it is; empty where it is not going to be. */
     public OptionalDouble untilHarmS(double perS) {
         Map<Side, Double> now = doses();
-        double least = sides.stream().mapToDouble(each -> each.tolerance.untilFullS(now.get(each.side), lastC, perS)).min().orElse(Double.POSITIVE_INFINITY);
+        double least = sides.stream().mapToDouble(each -> each.tolerance.untilFullS(now.get(each.side), last, perS)).min().orElse(Double.POSITIVE_INFINITY);
         return Double.isFinite(least) ? OptionalDouble.of(least) : OptionalDouble.empty();
     }
 
-    /** How long it has to stay as it was at the last sample (s) until harm will be nearer than a lead (s) at a pace (K/s); infinite where staying does not bring it nearer. */
+    /** How long it has to stay as it was at the last sample (s) until harm will be nearer than a lead (s) at a pace (1/s); infinite where staying does not bring it nearer. */
     public double untilWithinS(double perS, double leadS) {
         Map<Side, Double> now = doses();
-        return sides.stream().mapToDouble(each -> each.tolerance.untilWithinS(now.get(each.side), lastC, perS, leadS)).min().orElse(Double.POSITIVE_INFINITY);
+        return sides.stream().mapToDouble(each -> each.tolerance.untilWithinS(now.get(each.side), last, perS, leadS)).min().orElse(Double.POSITIVE_INFINITY);
     }
 
-    /** How long a temperature (°C) is borne from nothing (s); infinite short of every limit. */
-    public double borneS(double occupantC) {
-        return sides.stream().mapToDouble(each -> each.tolerance.borneS(occupantC)).min().orElse(Double.POSITIVE_INFINITY);
+    /** How long a value is borne from nothing (s); infinite short of every limit. */
+    public double borneS(double value) {
+        return sides.stream().mapToDouble(each -> each.tolerance.borneS(value)).min().orElse(Double.POSITIVE_INFINITY);
     }
 
     /** What is longer ago than this hardly counts (s); 0 without limits. */

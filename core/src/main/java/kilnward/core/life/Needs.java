@@ -12,17 +12,17 @@ import kilnward.core.finding.Require;
 import kilnward.core.quantity.Quantity;
 
 /**
- * What the occupant needs now: the target range and the harm limits on both sides, all at the occupant.
+ * What the occupant needs now: the target range and the danger limits on both sides, all at the occupant.
  *
  * @param keep       target range
- * @param harmLimits levels and how long each can be borne, on either side, in any order
+ * @param dangerLimits levels of any quantity and how long each can be borne, on either side, in any order
  * @param air        ranges wanted of what the air holds; what does not matter is not there
  * @param maxRateKh  greatest rate of change it bears (K/h); empty where none is known
  * @param other      a second place with a target range of its own; empty where the occupant lives in one place
  * @param poorer     levels that do not kill but cost
  * @param night      what is wanted by night; empty where that is what is wanted by day
  */
-public record Needs(KeepBand keep, List<HarmLimit> harmLimits, Map<Quantity, Band> air, @Bounded(min = 0.01, max = 100, unit = "K/h") OptionalDouble maxRateKh,
+public record Needs(KeepBand keep, List<DangerLimit> dangerLimits, Map<Quantity, Band> air, @Bounded(min = 0.01, max = 100, unit = "K/h") OptionalDouble maxRateKh,
         Optional<OtherPlace> other,
         List<PoorerLimit> poorer, Optional<Night> night) {
     /** From dusk and dawn it takes this long (h) to come to what is wanted then: until then either will do; common practice, no source. */
@@ -30,33 +30,38 @@ public record Needs(KeepBand keep, List<HarmLimit> harmLimits, Map<Quantity, Ban
 
     public Needs {
         Objects.requireNonNull(keep, "keep");
-        harmLimits = List.copyOf(harmLimits);
+        dangerLimits = List.copyOf(dangerLimits);
         air = Map.copyOf(air);
         poorer = List.copyOf(poorer);
         Objects.requireNonNull(night, "night");
         maxRateKh.ifPresent(rate -> Require.within(Needs.class, "maxRateKh", rate));
-        for (int i = 0; i < harmLimits.size(); i++) {
-            HarmLimit limit = harmLimits.get(i);
-            boolean outside = limit.side() == Side.HIGH ? limit.levelC() > keep.highC() : limit.levelC() < keep.lowC();
-            Require.that(outside, "harmLimits[" + i + "].levelC", limit.levelC(), limit.side() == Side.HIGH
-                    ? "must be above the target range (" + Require.plain(keep.highC()) + " °C)"
-                    : "must be below the target range (" + Require.plain(keep.lowC()) + " °C)");
+        for (int i = 0; i < dangerLimits.size(); i++) {
+            DangerLimit limit = dangerLimits.get(i);
+            Optional<Band> wanted = Optional.ofNullable(air.get(limit.quantity()));
+            boolean warmth = limit.quantity() == Quantity.TEMPERATURE;
+            Require.that(warmth || wanted.isPresent(), "dangerLimits[" + i + "].level", limit.level(), "must have a target range of " + limit.quantity().sign() + " beside it");
+            double low = warmth ? keep.lowC() : wanted.orElseThrow().low();
+            double high = warmth ? keep.highC() : wanted.orElseThrow().high();
+            boolean outside = limit.side() == Side.HIGH ? limit.level() > high : limit.level() < low;
+            Require.that(outside, "dangerLimits[" + i + "].level", limit.level(), limit.side() == Side.HIGH
+                    ? "must be above the target range (" + Require.plain(high) + " " + limit.quantity().sign() + ")"
+                    : "must be below the target range (" + Require.plain(low) + " " + limit.quantity().sign() + ")");
         }
     }
 
     /** The same by day and by night, with nothing between well and harmed. */
-    public Needs(KeepBand keep, List<HarmLimit> harmLimits, Map<Quantity, Band> air, OptionalDouble maxRateKh, Optional<OtherPlace> other) {
-        this(keep, harmLimits, air, maxRateKh, other, List.of(), Optional.empty());
+    public Needs(KeepBand keep, List<DangerLimit> dangerLimits, Map<Quantity, Band> air, OptionalDouble maxRateKh, Optional<OtherPlace> other) {
+        this(keep, dangerLimits, air, maxRateKh, other, List.of(), Optional.empty());
     }
 
     /** The same with levels that do not kill but cost. */
     public Needs withPoorer(List<PoorerLimit> limits) {
-        return new Needs(keep, harmLimits, air, maxRateKh, other, limits, night);
+        return new Needs(keep, dangerLimits, air, maxRateKh, other, limits, night);
     }
 
     /** The same with other needs by night. */
     public Needs withNight(Night other) {
-        return new Needs(keep, harmLimits, air, maxRateKh, this.other, poorer, Optional.of(other));
+        return new Needs(keep, dangerLimits, air, maxRateKh, this.other, poorer, Optional.of(other));
     }
 
     /** The target range at an hour of the day (h); soon after dusk and dawn what is inside either band will do. */
@@ -92,13 +97,13 @@ public record Needs(KeepBand keep, List<HarmLimit> harmLimits, Map<Quantity, Ban
     }
 
     /** Needs in one place. */
-    public Needs(KeepBand keep, List<HarmLimit> harmLimits, Map<Quantity, Band> air, OptionalDouble maxRateKh) {
-        this(keep, harmLimits, air, maxRateKh, Optional.empty());
+    public Needs(KeepBand keep, List<DangerLimit> dangerLimits, Map<Quantity, Band> air, OptionalDouble maxRateKh) {
+        this(keep, dangerLimits, air, maxRateKh, Optional.empty());
     }
 
     /** Needs of temperature alone. */
-    public Needs(KeepBand keep, List<HarmLimit> harmLimits) {
-        this(keep, harmLimits, Map.of(), OptionalDouble.empty());
+    public Needs(KeepBand keep, List<DangerLimit> dangerLimits) {
+        this(keep, dangerLimits, Map.of(), OptionalDouble.empty());
     }
 
     /** The same with a range for what the air holds. */
@@ -106,13 +111,22 @@ public record Needs(KeepBand keep, List<HarmLimit> harmLimits, Map<Quantity, Ban
         Map<Quantity, Band> more = new EnumMap<>(Quantity.class);
         more.putAll(air);
         more.put(band.quantity(), band);
-        return new Needs(keep, harmLimits, more, maxRateKh, other, poorer, night);
+        return new Needs(keep, dangerLimits, more, maxRateKh, other, poorer, night);
     }
 
-    /** The harm limit on a side that lies nearest to the target range. */
-    public Optional<HarmLimit> nearest(Side side) {
-        Comparator<HarmLimit> byLevel = Comparator.comparingDouble(HarmLimit::levelC);
-        return harmLimits.stream().filter(limit -> limit.side() == side)
-                .min(side == Side.HIGH ? byLevel : byLevel.reversed());
+    /** The danger limits of a quantity. */
+    public List<DangerLimit> dangerLimits(Quantity quantity) {
+        return dangerLimits.stream().filter(each -> each.quantity() == quantity).toList();
+    }
+
+    /** The danger limit of temperature on a side that lies nearest to the target range. */
+    public Optional<DangerLimit> nearest(Side side) {
+        return nearest(Quantity.TEMPERATURE, side);
+    }
+
+    /** The danger limit of a quantity on a side that lies nearest to what is wanted of it. */
+    public Optional<DangerLimit> nearest(Quantity quantity, Side side) {
+        Comparator<DangerLimit> byLevel = Comparator.comparingDouble(DangerLimit::level);
+        return dangerLimits.stream().filter(limit -> limit.quantity() == quantity && limit.side() == side).min(side == Side.HIGH ? byLevel : byLevel.reversed());
     }
 }

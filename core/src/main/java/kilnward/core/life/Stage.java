@@ -1,5 +1,6 @@
 package kilnward.core.life;
 
+import java.util.EnumMap;
 import java.util.List;
 import java.util.Map;
 import java.util.OptionalDouble;
@@ -23,7 +24,7 @@ import kilnward.core.quantity.Quantity;
  * @param turnsPerDay       how often eggs are turned a day; null where they are not
  * @param freshAirPerHour   air changes wanted (1/h); null where it does not matter
  * @param maxRateKh         greatest rate of change at the occupant (K/h); null where none is known
- * @param harm              harm limits
+ * @param harm              danger limits
  * @param notes             other doings of the stage (misting, topping up), one sentence each
  * @param living            what they give off in this stage, where that is not what the guide says of all stages; null else
  */
@@ -48,18 +49,15 @@ public record Stage(String id, String name, @Bounded(min = 0.1, max = 3650, unit
         Require.that(temperatureC != null, "temperatureC", null, "must be given");
         requireHumidity("humidityPct", humidityPct);
         requireHumidity("nightHumidityPct", nightHumidityPct);
-        if (carbonDioxidePpm != null) {
-            Band.carbonDioxide(carbonDioxidePpm.low(), carbonDioxidePpm.high());
-        }
         requireWithin("lightHours", lightHours, 0, 24, "h");
         requireWithin("turnsPerDay", turnsPerDay, 0, 1440, "a day");
         requireWithin("freshAirPerHour", freshAirPerHour, 0, 200, "1/h");
         requireWithin("maxRateKh", maxRateKh, 0.01, 100, "K/h");
         harm = harm == null ? List.of() : List.copyOf(harm);
         notes = notes == null ? List.of() : List.copyOf(notes);
-        needs(temperatureC, null, null, harm);
+        needs(temperatureC, humidityPct, carbonDioxidePpm, null, harm);
         if (nightTemperatureC != null) {
-            needs(nightTemperatureC, null, null, harm);
+            needs(nightTemperatureC, nightHumidityPct == null ? humidityPct : nightHumidityPct, carbonDioxidePpm, null, harm);
         }
     }
 
@@ -78,14 +76,18 @@ public record Stage(String id, String name, @Bounded(min = 0.1, max = 3650, unit
 
     /** What the stage needs by day, as the default for a chamber. */
     public Needs needs() {
-        Needs needs = needs(temperatureC, humidityPct, maxRateKh, harm);
-        return carbonDioxidePpm == null ? needs : needs.with(Band.carbonDioxide(carbonDioxidePpm.low(), carbonDioxidePpm.high()));
+        return needs(temperatureC, humidityPct, carbonDioxidePpm, maxRateKh, harm);
     }
 
-    private static Needs needs(Range temperatureC, Range humidityPct, Graded maxRateKh, List<GuideHarm> harm) {
-        return new Needs(new KeepBand(temperatureC.low(), temperatureC.high()),
-                harm.stream().filter(each -> each.costs() == null).map(GuideHarm::limit).toList(), humidityPct == null ? Map.of()
-                        : Map.of(Quantity.RELATIVE_HUMIDITY, Band.humidity(humidityPct.low(), humidityPct.high())),
+    private static Needs needs(Range temperatureC, Range humidityPct, Range carbonDioxidePpm, Graded maxRateKh, List<GuideHarm> harm) {
+        Map<Quantity, Band> air = new EnumMap<>(Quantity.class);
+        if (humidityPct != null) {
+            air.put(Quantity.RELATIVE_HUMIDITY, Band.humidity(humidityPct.low(), humidityPct.high()));
+        }
+        if (carbonDioxidePpm != null) {
+            air.put(Quantity.CARBON_DIOXIDE, Band.carbonDioxide(carbonDioxidePpm.low(), carbonDioxidePpm.high()));
+        }
+        return new Needs(new KeepBand(temperatureC.low(), temperatureC.high()), harm.stream().filter(each -> each.costs() == null).map(GuideHarm::limit).toList(), air,
                 maxRateKh == null ? OptionalDouble.empty() : OptionalDouble.of(maxRateKh.value()))
                 .withPoorer(harm.stream().filter(each -> each.costs() != null).map(each -> new PoorerLimit(each.limit(), each.costs())).toList());
     }

@@ -6,7 +6,7 @@ import java.util.List;
 import java.util.Optional;
 
 /**
- * How long each temperature can be borne on one side: between two danger limits the time is interpolated in its logarithm over the temperature, beyond the last one it
+ * How long each level of a quantity can be borne on one side: between two danger limits the time is interpolated in its logarithm over the level, beyond the last one it
  * is extrapolated likewise, and short of the first one it is without end.
  *
  * <p>The logarithm of time over temperature is how thermal damage is added up in medicine (cumulative equivalent minutes: Sapareto &amp; Dewey 1984, Int. J. Radiation
@@ -18,44 +18,44 @@ final class Tolerance {
     private static final double AT_ONCE_S = 1;
     private static final double SAME = 1e-9;
     private final double sign;
-    /** Temperatures with their sign turned so that more is worse, rising; the logarithm of the time each is borne, falling. */
+    /** Levels with their sign turned so that more is worse, rising; the logarithm of the time each is borne, falling. */
     private final double[] level;
     private final double[] lnBorne;
     /** From here on it harms at once; infinite where no limit says so. */
     private final double atOnce;
     private final double decayS;
 
-    private Tolerance(Side side, List<HarmLimit> kept) {
+    private Tolerance(Side side, List<DangerLimit> kept) {
         this.sign = side == Side.HIGH ? 1 : -1;
-        this.level = kept.stream().mapToDouble(limit -> sign * limit.levelC()).toArray();
+        this.level = kept.stream().mapToDouble(limit -> sign * limit.level()).toArray();
         this.lnBorne = kept.stream().mapToDouble(limit -> Math.log(Math.max(AT_ONCE_S, limit.durationS()))).toArray();
-        HarmLimit last = kept.get(kept.size() - 1);
-        this.atOnce = last.durationS() == 0 ? sign * last.levelC() : Double.POSITIVE_INFINITY;
+        DangerLimit last = kept.get(kept.size() - 1);
+        this.atOnce = last.durationS() == 0 ? sign * last.level() : Double.POSITIVE_INFINITY;
         this.decayS = Math.max(AT_ONCE_S, kept.get(0).durationS());
     }
 
     /** Of the limits on one side; empty where there is none. A limit farther out that claims to be borne longer than a nearer one says nothing. */
-    static Optional<Tolerance> of(List<HarmLimit> limits, Side side) {
-        List<HarmLimit> kept = new ArrayList<>();
+    static Optional<Tolerance> of(List<DangerLimit> limits, Side side) {
+        List<DangerLimit> kept = new ArrayList<>();
         limits.stream().filter(limit -> limit.side() == side)
-                .sorted(Comparator.<HarmLimit>comparingDouble(limit -> side == Side.HIGH ? limit.levelC() : -limit.levelC()).thenComparingDouble(HarmLimit::durationS))
+                .sorted(Comparator.<DangerLimit>comparingDouble(limit -> side == Side.HIGH ? limit.level() : -limit.level()).thenComparingDouble(DangerLimit::durationS))
                 .forEach(limit -> {
-                    HarmLimit nearer = kept.isEmpty() ? null : kept.get(kept.size() - 1);
-                    if (nearer == null || limit.durationS() < nearer.durationS() && limit.levelC() != nearer.levelC()) {
+                    DangerLimit nearer = kept.isEmpty() ? null : kept.get(kept.size() - 1);
+                    if (nearer == null || limit.durationS() < nearer.durationS() && limit.level() != nearer.level()) {
                         kept.add(limit);
                     }
                 });
         return kept.isEmpty() ? Optional.empty() : Optional.of(new Tolerance(side, kept));
     }
 
-    /** Whether a temperature (°C) is at the first limit or beyond. */
-    boolean isReachedAt(double temperatureC) {
-        return sign * temperatureC >= level[0];
+    /** Whether a value is at the first limit or beyond. */
+    boolean isReachedAt(double value) {
+        return sign * value >= level[0];
     }
 
-    /** How long a temperature (°C) is borne (s); infinite short of the first limit, 0 where it harms at once. */
-    double borneS(double temperatureC) {
-        double at = sign * temperatureC;
+    /** How long a value is borne (s); infinite short of the first limit, 0 where it harms at once. */
+    double borneS(double value) {
+        double at = sign * value;
         return at < level[0] ? Double.POSITIVE_INFINITY : at >= atOnce ? 0 : Math.exp(lnBorneS(at));
     }
 
@@ -74,7 +74,7 @@ final class Tolerance {
         return lnBorne[i] + slope(i) * (at - level[i]);
     }
 
-    /** The last limit that a temperature has reached. */
+    /** The last limit that a value has reached. */
     private int piece(double at) {
         int i = 0;
         while (i < level.length - 1 && at >= level[i + 1]) {
@@ -99,34 +99,34 @@ final class Tolerance {
     }
 
     /**
-     * Follows a straight line of temperature.
+     * Follows a straight line.
      *
      * @param dose     the dose at its beginning
-     * @param fromC    temperature at its beginning (°C)
-     * @param toC      temperature at its end (°C)
+     * @param from    value at its beginning
+     * @param to      value at its end
      * @param lastingS how long it lasts (s); may be 0
      */
-    Along along(double dose, double fromC, double toC, double lastingS) {
+    Along along(double dose, double from, double to, double lastingS) {
         // What jumps is at once where it jumps to.
-        return lastingS > 0 ? walk(dose, sign * fromC, sign * (toC - fromC) / lastingS, lastingS) : walk(dose, sign * toC, 0, 0);
+        return lastingS > 0 ? walk(dose, sign * from, sign * (to - from) / lastingS, lastingS) : walk(dose, sign * to, 0, 0);
     }
 
-    /** How long until a dose is full (s) if it goes on from a temperature (°C) at a pace (K/s); infinite where it never is. A line that turns back is taken to stay. */
-    double untilFullS(double dose, double fromC, double perS) {
+    /** How long until a dose is full (s) if it goes on from a value at a pace (1/s); infinite where it never is. A line that turns back is taken to stay. */
+    double untilFullS(double dose, double from, double perS) {
         if (dose >= 1) {
             return 0;
         }
         double towardsPerS = Math.max(0, sign * perS);
-        if (towardsPerS == 0 && !isReachedAt(fromC)) {
+        if (towardsPerS == 0 && !isReachedAt(from)) {
             return Double.POSITIVE_INFINITY;
         }
-        double fullS = walk(dose, sign * fromC, towardsPerS, Double.POSITIVE_INFINITY).fullS;
+        double fullS = walk(dose, sign * from, towardsPerS, Double.POSITIVE_INFINITY).fullS;
         return Double.isNaN(fullS) ? Double.POSITIVE_INFINITY : fullS;
     }
 
-    /** How long a temperature (°C) has to stay as it is (s) until its dose will be full within a lead (s) at a pace (K/s) from there; infinite short of the first limit. */
-    double untilWithinS(double dose, double fromC, double perS, double leadS) {
-        return isReachedAt(fromC) ? Math.max(0, 1 - dose - walk(0, sign * fromC, Math.max(0, sign * perS), leadS).dose) * borneS(fromC) : Double.POSITIVE_INFINITY;
+    /** How long a value has to stay as it is (s) until its dose will be full within a lead (s) at a pace (1/s) from there; infinite short of the first limit. */
+    double untilWithinS(double dose, double from, double perS, double leadS) {
+        return isReachedAt(from) ? Math.max(0, 1 - dose - walk(0, sign * from, Math.max(0, sign * perS), leadS).dose) * borneS(from) : Double.POSITIVE_INFINITY;
     }
 
     /** From limit to limit along a line, until it ends or the dose is full. */

@@ -17,7 +17,6 @@ import kilnward.core.finding.Severity;
 import kilnward.core.judgement.AlarmPlace;
 import kilnward.core.judgement.Situation;
 import kilnward.core.ladder.Rung;
-import kilnward.core.quantity.Quantity;
 import kilnward.core.rehearsal.Rehearsal;
 import kilnward.core.rehearsal.Rehearsed;
 import kilnward.core.rehearsal.Rig;
@@ -138,8 +137,8 @@ public final class Proof {
     private static Optional<Obstacle> alarmAtHarm(Setup setup, Setup changed, Situation after) {
         Set<String> proposed = changed.controllers().stream().filter(each -> !each.settings().equals(setup.controller(each.id()).settings())).map(PlannedController::id)
                 .collect(Collectors.toSet());
-        return after.ladder().rungs().stream().filter(rung -> proposed.contains(rung.controllerId()) && rung.quantity() == Quantity.TEMPERATURE && !rung.other()).filter(rung -> {
-            OptionalDouble harm = AlarmPlace.harm(changed, rung.kind() == LevelKind.HIGH_ALARM);
+        return after.ladder().rungs().stream().filter(rung -> proposed.contains(rung.controllerId()) && !rung.other()).filter(rung -> {
+            OptionalDouble harm = AlarmPlace.harm(changed, rung.quantity(), rung.kind() == LevelKind.HIGH_ALARM);
             return harm.isPresent() && (rung.kind() == LevelKind.HIGH_ALARM && rung.occupant() >= harm.getAsDouble()
                     || rung.kind() == LevelKind.LOW_ALARM && rung.occupant() <= harm.getAsDouble());
         }).findFirst().map(rung -> Obstacle.of(Obstacle.Kind.AT_HARM));
@@ -182,13 +181,11 @@ public final class Proof {
     private static boolean harmsThatDay(Setup setup) {
         Rig rig = setup.rig().lookingNoOftenerThan(DAY_STEP_S);
         Rehearsed day = Rehearsal.run(rig, new Scenario(RoomCurve.day(setup.chamber().room()), 9, DAY_S, DAY_STEP_S, Scenario.Start.SETTLED, List.of(), 1));
-        return day.metrics().harmedAtS().isPresent();
+        return day.metrics().firstHarmedAtS().isPresent();
     }
 
     /** Whether a level that was moved lands at or beyond harm, or outside the order of rungs. */
     private static Optional<Obstacle> misplaced(Setup setup, Setup changed, Situation after) {
-        OptionalDouble harmLow = AlarmPlace.harm(changed, false);
-        OptionalDouble harmHigh = AlarmPlace.harm(changed, true);
         for (int i = 0; i < changed.controllers().size(); i++) {
             PlannedController controller = changed.controllers().get(i);
             PlannedController old = setup.controller(controller.id());
@@ -198,9 +195,11 @@ public final class Proof {
             Set<LevelKind> moved = moved(setup, old, changed, controller);
             List<Rung> rungs = after.ladder().rungs().stream().filter(rung -> rung.controllerId().equals(controller.id()) && SET.contains(rung.kind())).toList();
             for (Rung rung : rungs) {
-                if (!moved.contains(rung.kind()) || rung.quantity() != Quantity.TEMPERATURE || rung.other()) {
+                if (!moved.contains(rung.kind()) || rung.other()) {
                     continue;
                 }
+                OptionalDouble harmLow = AlarmPlace.harm(changed, rung.quantity(), false);
+                OptionalDouble harmHigh = AlarmPlace.harm(changed, rung.quantity(), true);
                 double shown = after.unit(i).toModel(rung.display().orElseThrow());
                 double lowest = Math.min(shown, rung.occupant());
                 double highest = Math.max(shown, rung.occupant());

@@ -374,7 +374,7 @@ final class SuggestionSearch {
             // As an alarm that is nowhere yet, so that even the place where it stands counts as one.
             PlannedController without = controller.with(settings.with(alarm, Double.MAX_VALUE / 4));
             List<Settings> places = profile.key(alarm).isEmpty() ? List.of() : AlarmPlace.candidates(without, alarm, up ? high : low, reached, placement,
-                    aim != Aim.OCCUPANT ? OptionalDouble.empty() : AlarmPlace.harm(setup, up));
+                    aim == Aim.OTHER ? OptionalDouble.empty() : AlarmPlace.harm(setup, aim.quantity(), up));
             if (!places.isEmpty()) {
                 settings = places.get(near ? places.size() - 1 : 0);
             }

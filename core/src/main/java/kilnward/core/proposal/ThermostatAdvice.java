@@ -11,7 +11,7 @@ import kilnward.core.chamber.Heater;
 import kilnward.core.chamber.OwnThermostat;
 import kilnward.core.finding.QuantityValue;
 import kilnward.core.finding.Unit;
-import kilnward.core.life.HarmLimit;
+import kilnward.core.life.DangerLimit;
 import kilnward.core.life.Side;
 import kilnward.core.rehearsal.Fault;
 import kilnward.core.rehearsal.Metrics;
@@ -60,14 +60,14 @@ public record ThermostatAdvice(String applianceId, OptionalDouble opensAtC, Opti
         // A whole degree is what such dials can be set to.
         double closesC = Math.ceil(highestC + CLEAR_K);
         double opensC = closesC + band;
-        Optional<HarmLimit> harm = setup.needs().nearest(Side.HIGH);
+        Optional<DangerLimit> harm = setup.needs().nearest(Side.HIGH);
         Metrics stuck = stuck(setup, heater, new OwnThermostat(opensC, closesC));
         Map<String, QuantityValue> numbers = new java.util.TreeMap<>();
         numbers.put("highest", new QuantityValue(highestC, Unit.CELSIUS));
         numbers.put("opens", new QuantityValue(opensC, Unit.CELSIUS));
         numbers.put("closes", new QuantityValue(closesC, Unit.CELSIUS));
         numbers.put("stuck", new QuantityValue(stuck.occupant().highest(), Unit.CELSIUS));
-        harm.ifPresent(limit -> numbers.put("harm", new QuantityValue(limit.levelC(), Unit.CELSIUS)));
+        harm.ifPresent(limit -> numbers.put("harm", new QuantityValue(limit.level(), Unit.CELSIUS)));
         if (stuck.harmedAtS().isPresent()) {
             return new ThermostatAdvice(heater.id(), OptionalDouble.empty(), OptionalDouble.empty(), "There is no place for its own thermostat between the swing, up to"
                     + " {highest}, and harm at {harm}: opening at {opens} it would still harm when the relay sticks on. Take a weaker heater or a cut-out that"

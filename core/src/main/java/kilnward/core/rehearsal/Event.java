@@ -5,8 +5,8 @@ package kilnward.core.rehearsal;
  *
  * @param timeS   since the start (s)
  * @param kind    what
- * @param subject the loop of a switching, the controller of an alarm, empty for harm
- * @param value  display (°C or %RH) for switchings and alarms, occupant (°C) for harm
+ * @param subject the loop of a switching, the controller of an alarm, what harms where that is not the temperature
+ * @param value  display (°C or %RH) for switchings and alarms, what the occupant has, in the model's unit, for harm
  */
 public record Event(double timeS, Kind kind, String subject, double value) {
     /** Kinds of event. */
@@ -21,7 +21,7 @@ public record Event(double timeS, Kind kind, String subject, double value) {
         LOW_ALARM,
         /** The display shows a code instead of a number: a broken probe told from a cold one. */
         PROBE_CODE,
-        /** A harm limit was used up: its level was reached for its duration. */
+        /** A danger limit was used up: its level was reached for its duration. */
         HARM;
 
         /** Whether it is one that sounds. */

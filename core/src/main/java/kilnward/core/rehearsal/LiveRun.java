@@ -59,6 +59,10 @@ public final class LiveRun {
      */
     public record Seen(double timeS, double roomC, double occupantC, Map<Quantity, Double> air, List<Felt> probes, List<Shown> displays, List<Output> outputs,
             double heldW, double liveJ, boolean lit, boolean mains) {
+        /** What the occupant has of a quantity, in the model's unit; empty where it is not simulated. */
+        public OptionalDouble occupant(Quantity quantity) {
+            return quantity == Quantity.TEMPERATURE ? OptionalDouble.of(occupantC) : air.containsKey(quantity) ? OptionalDouble.of(air.get(quantity)) : OptionalDouble.empty();
+        }
     }
 
     private LiveRun(Scenario sound, Rehearsal rehearsal) {

@@ -4,6 +4,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalDouble;
+import java.util.stream.Stream;
 import kilnward.core.chamber.Moisture;
 import kilnward.core.quantity.Quantity;
 
@@ -19,7 +20,7 @@ import kilnward.core.quantity.Quantity;
  *                         out and water took up to evaporate (J)
  * @param heatLostJ        heat that went to room and ground (J)
  * @param heatStoredJ      change of the heat held in elements, air, contents and shell (J); heatIn = heatLost + heatStored
- * @param harmedAtS        when the first harm limit was used up (s); empty where none was
+ * @param harmedAtS        when the temperature had harmed (s): its first danger limit was used up; empty where none was
  * @param air              what of the air was simulated, by quantity
  * @param other            temperature in the second place; empty where there is none
  * @param otherInBandShare share of the time it was inside its own target range, 0 to 1
@@ -39,8 +40,18 @@ public record Metrics(Level occupant, double inBandShare, List<Level> displays, 
         return air.containsKey(quantity) ? air.get(quantity).inBandShare() : OptionalDouble.empty();
     }
 
-    /** A quantity of the air, and the share of the time it was inside what is wanted. */
-    public record Air(Level level, OptionalDouble inBandShare) {
+    /** When anything had harmed (s), the temperature or what the air holds; empty where nothing had. */
+    public OptionalDouble firstHarmedAtS() {
+        return Stream.concat(Stream.of(harmedAtS), air.values().stream().map(Air::harmedAtS)).flatMapToDouble(OptionalDouble::stream).min();
+    }
+
+    /** When a quantity of the air had harmed (s); empty where it had not. */
+    public OptionalDouble harmedAtS(Quantity quantity) {
+        return air.containsKey(quantity) ? air.get(quantity).harmedAtS() : OptionalDouble.empty();
+    }
+
+    /** A quantity of the air, the share of the time it was inside what is wanted, and when it had harmed (s). */
+    public record Air(Level level, OptionalDouble inBandShare, OptionalDouble harmedAtS) {
     }
 
     /**

@@ -124,22 +124,37 @@ final class Recorder {
         final Trace.Envelope envelope;
         final Tally tally = new Tally();
         final ToDoubleFunction<double[]> source;
+        final HarmClock harm;
+        boolean harmSeen;
         Band wanted;
         long inBand;
 
-        AirTally(Quantity quantity, ToDoubleFunction<double[]> source, Optional<Band> wanted, int buckets) {
+        AirTally(Quantity quantity, ToDoubleFunction<double[]> source, Needs needs, int buckets) {
             this.quantity = quantity;
             this.source = source;
-            this.wanted = wanted.orElse(null);
+            this.harm = needs.dangerLimits(quantity).isEmpty() ? null : new HarmClock(needs.dangerLimits(quantity));
+            this.wanted = needs.band(quantity).orElse(null);
             this.envelope = Trace.Envelope.of(buckets);
         }
 
-        void see(double[] state) {
+        /** What the air holds at the end of a step, in the model's unit. */
+        double see(double[] state, double atS) {
             double value = source.applyAsDouble(state);
             tally.see(value);
             if (wanted != null && value >= wanted.low() && value <= wanted.high()) {
                 inBand++;
             }
+            if (harm != null) {
+                harm.see(atS, value);
+            }
+            return value;
+        }
+
+        /** Whether it has just come to harm. */
+        boolean harmsNow() {
+            boolean now = harm != null && !harmSeen && harm.harmedAtS().isPresent();
+            harmSeen |= now;
+            return now;
         }
     }
 
@@ -168,8 +183,8 @@ final class Recorder {
         this.nightly = needs.night().isPresent();
         this.stepsAMinute = (long) Math.max(1, 60 / scenario.stepS());
         this.keep = needs.keep();
-        this.airTallies = airState.told().stream().map(each -> new AirTally(each, airState.source(each), needs.band(each), buckets)).toArray(AirTally[]::new);
-        this.harm = new HarmClock(rig.needs().harmLimits());
+        this.airTallies = airState.told().stream().map(each -> new AirTally(each, airState.source(each), needs, buckets)).toArray(AirTally[]::new);
+        this.harm = new HarmClock(rig.needs().dangerLimits(Quantity.TEMPERATURE));
         this.occupantEnvelope = Trace.Envelope.of(buckets);
         this.otherKeep = rig.needs().other().map(OtherPlace::keep);
         this.otherEnvelope = Trace.Envelope.of(otherKeep.isPresent() ? buckets : 0);
@@ -223,7 +238,10 @@ final class Recorder {
             }
         }
         for (AirTally each : airTallies) {
-            each.see(state);
+            double value = each.see(state, step * stepS);
+            if (each.harmsNow()) {
+                events.add(new Event(step * stepS, Event.Kind.HARM, each.quantity.name(), value));
+            }
         }
         for (int i = 0; i < displays.length; i++) {
             double shown = outputs.units[i].shownModel;
@@ -349,7 +367,8 @@ final class Recorder {
     private Map<Quantity, Metrics.Air> airLevels() {
         Map<Quantity, Metrics.Air> levels = new EnumMap<>(Quantity.class);
         for (AirTally each : airTallies) {
-            levels.put(each.quantity, new Metrics.Air(each.tally.level(steps), each.wanted != null ? OptionalDouble.of((double) each.inBand / steps) : OptionalDouble.empty()));
+            levels.put(each.quantity, new Metrics.Air(each.tally.level(steps), each.wanted != null ? OptionalDouble.of((double) each.inBand / steps) : OptionalDouble.empty(),
+                    each.harm == null ? OptionalDouble.empty() : each.harm.harmedAtS()));
         }
         return levels;
     }

@@ -19,6 +19,11 @@ import kilnward.core.quantity.Quantity;
  */
 public record Trace(double bucketS, Envelope occupant, Optional<Envelope> other, Map<Quantity, Envelope> air, List<Envelope> displays, double[] roomC,
         List<double[]> onShares) {
+    /** A quantity at the occupant; empty where it is not simulated. */
+    public Optional<Envelope> occupant(Quantity quantity) {
+        return quantity == Quantity.TEMPERATURE ? Optional.of(occupant) : air(quantity);
+    }
+
     /** A quantity of the air; empty where it is not simulated. */
     public Optional<Envelope> air(Quantity quantity) {
         return Optional.ofNullable(air.get(quantity));

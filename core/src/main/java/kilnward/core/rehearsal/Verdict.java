@@ -6,9 +6,10 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalDouble;
 import kilnward.core.life.Band;
-import kilnward.core.life.HarmLimit;
+import kilnward.core.life.DangerLimit;
 import kilnward.core.life.KeepBand;
 import kilnward.core.life.Needs;
+import kilnward.core.life.PoorerLimit;
 import kilnward.core.life.Side;
 import kilnward.core.quantity.Quantity;
 
@@ -58,12 +59,12 @@ public record Verdict(Kind kind, double worstC, Map<Quantity, Double> worstAir, 
         Metrics.Level occupant = run.metrics().occupant();
         boolean high = occupant.highest() - keep.highC() >= keep.lowC() - occupant.lowest();
         double worst = high ? occupant.highest() : occupant.lowest();
-        double marginK = needs.harmLimits().stream().mapToDouble(limit -> margin(limit, occupant)).min().orElse(Double.POSITIVE_INFINITY);
+        double marginK = needs.dangerLimits(Quantity.TEMPERATURE).stream().mapToDouble(limit -> margin(limit, occupant)).min().orElse(Double.POSITIVE_INFINITY);
         OptionalDouble alarm = since(fault, run.events().stream().filter(event -> event.kind().isAlarm() && event.timeS() >= fault.fromS())
                 .mapToDouble(Event::timeS).min());
         OptionalDouble seen = since(fault, seen(fault, rig, run, goodDay, watch));
         OptionalDouble acts = watch.actsAtS(alarm, seen);
-        OptionalDouble harm = since(fault, run.metrics().harmedAtS());
+        OptionalDouble harm = since(fault, run.metrics().firstHarmedAtS());
         Map<Quantity, Double> worstAir = air(needs, run);
         // So far outside an alarm stands where nothing else says how far.
         boolean off = worstAir.entrySet().stream().anyMatch(each -> {
@@ -73,7 +74,7 @@ public record Verdict(Kind kind, double worstC, Map<Quantity, Double> worstAir, 
         Kind kind;
         if (harm.isEmpty()) {
             // What a sound day does already tells nothing of the fault.
-            boolean poorer = needs.poorer().stream().anyMatch(each -> each.isReached(run.trace().occupant().low(), run.trace().occupant().high(), run.trace().bucketS()));
+            boolean poorer = needs.poorer().stream().anyMatch(each -> isReached(each, run));
             boolean near = poorer || marginK < TIGHT_K || strays(needs, high ? Side.HIGH : Side.LOW, worst);
             kind = near && !goodDay.reaches(high, worst) || off ? Kind.TIGHT : Kind.HOLDS;
         } else if (acts.isPresent() && acts.getAsDouble() < harm.getAsDouble()) {
@@ -125,12 +126,17 @@ public record Verdict(Kind kind, double worstC, Map<Quantity, Double> worstAir, 
     /** Whether it strays more than half of the way from the target range to the nearest harm on that side. */
     private static boolean strays(Needs needs, Side side, double worstC) {
         double edge = side == Side.HIGH ? needs.keep().highC() : needs.keep().lowC();
-        return needs.nearest(side).map(limit -> Math.abs(worstC - edge) > 0.5 * Math.abs(limit.levelC() - edge)
+        return needs.nearest(side).map(limit -> Math.abs(worstC - edge) > 0.5 * Math.abs(limit.level() - edge)
                 && (side == Side.HIGH ? worstC > edge : worstC < edge)).orElse(false);
     }
 
-    private static double margin(HarmLimit limit, Metrics.Level occupant) {
-        return limit.side() == Side.HIGH ? limit.levelC() - occupant.highest() : occupant.lowest() - limit.levelC();
+    private static boolean isReached(PoorerLimit poorer, Rehearsed run) {
+        return run.trace().occupant(poorer.limit().quantity())
+                .map(course -> poorer.isReached(course.low(), course.high(), run.trace().bucketS())).orElse(false);
+    }
+
+    private static double margin(DangerLimit limit, Metrics.Level occupant) {
+        return limit.side() == Side.HIGH ? limit.level() - occupant.highest() : occupant.lowest() - limit.level();
     }
 
     /**

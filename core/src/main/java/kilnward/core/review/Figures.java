@@ -4,8 +4,8 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.OptionalDouble;
 import kilnward.core.finding.Require;
+import kilnward.core.life.DangerLimit;
 import kilnward.core.life.HarmClock;
-import kilnward.core.life.HarmLimit;
 import kilnward.core.series.Samples;
 
 /**
@@ -107,7 +107,7 @@ public record Figures(int count, double mean, double lowest, double highest, int
      *
      * @param limits levels where the log was measured
      */
-    public static Exposure exposure(Samples log, List<HarmLimit> limits, double expectedEveryS) {
+    public static Exposure exposure(Samples log, List<DangerLimit> limits, double expectedEveryS) {
         HarmClock clock = new HarmClock(limits);
         double largest = 0;
         for (Samples piece : log.pieces(GAP * expectedEveryS)) {

@@ -9,6 +9,7 @@ import java.util.Optional;
 import java.util.OptionalDouble;
 import kilnward.core.finding.Require;
 import kilnward.core.load.LoadCheck;
+import kilnward.core.quantity.Quantity;
 import kilnward.core.review.Cycles.Move;
 import kilnward.core.review.Figures.Span;
 import kilnward.core.review.Sight.Sure;
@@ -30,31 +31,19 @@ public record Review(Figures figures, Cycles cycles, List<Sight> sights) {
         sights = List.copyOf(sights);
     }
 
-    /** What is measured. */
-    public enum Kind {
-        TEMPERATURE(1),
-        HUMIDITY(10);
-
-        /** A difference that matters: 1 K of a temperature, 10 points of a humidity. */
-        private final double grain;
-
-        Kind(double grain) {
-            this.grain = grain;
-        }
-    }
-
     /**
      * Looks back on a log.
      *
-     * @param log            at least one reading (°C or %RH)
+     * @param quantity       what is measured
+     * @param log            at least one reading, in the model's unit
      * @param keepLow        lower end of the band, at most the upper one
      * @param keepHigh       upper end of the band
      * @param expectedEveryS how often a reading is expected (s)
      */
-    public static Review of(Kind kind, Samples log, double keepLow, double keepHigh, double expectedEveryS) {
+    public static Review of(Quantity quantity, Samples log, double keepLow, double keepHigh, double expectedEveryS) {
         Figures figures = Figures.of(log, keepLow, keepHigh, expectedEveryS);
         Require.within("readings", log.count(), 1, 1_000_000, "");
-        Looked looked = new Looked(kind.grain, log, keepLow, keepHigh, expectedEveryS);
+        Looked looked = new Looked(quantity, log, keepLow, keepHigh, expectedEveryS);
         List<Sight> sights = new ArrayList<>();
         if (log.count() >= Looked.LEAST) {
             for (Sign sign : Sign.values()) {
@@ -62,6 +51,11 @@ public record Review(Figures figures, Cycles cycles, List<Sight> sights) {
             }
         }
         return new Review(figures, looked.cycles, sights);
+    }
+
+    /** A difference that matters; of what is only measured, where nobody has said, 1. */
+    private static double grain(Quantity quantity) {
+        return quantity.isHeld() ? quantity.margins().noticed() : 1;
     }
 
     /** A window of the log. */
@@ -119,7 +113,8 @@ public record Review(Figures figures, Cycles cycles, List<Sight> sights) {
         private static final double MIST_USUAL_PCT = 93;
         private static final int MIST_TIMES = 2;
 
-        /** A difference that matters: 1 K of a temperature, 10 points of a humidity. */
+        private final Quantity quantity;
+        /** A difference that matters. */
         private final double grain;
         private final Samples log;
         private final Samples smooth;
@@ -141,8 +136,9 @@ public record Review(Figures figures, Cycles cycles, List<Sight> sights) {
         private final Optional<Sight> daily;
         private final Optional<Sight> warmth;
 
-        Looked(double grain, Samples log, double keepLow, double keepHigh, double expectedEveryS) {
-            this.grain = grain;
+        Looked(Quantity quantity, Samples log, double keepLow, double keepHigh, double expectedEveryS) {
+            this.quantity = quantity;
+            this.grain = grain(quantity);
             this.log = log;
             this.keepLow = keepLow;
             this.keepHigh = keepHigh;
@@ -163,7 +159,7 @@ public record Review(Figures figures, Cycles cycles, List<Sight> sights) {
             this.begunS = begun();
             this.leaps = leaps();
             this.daily = dayAndNight();
-            this.warmth = grain == Kind.TEMPERATURE.grain ? HeatChange.of(smooth.between(begunS, all.toS()).pieces(gapS), all) : Optional.empty();
+            this.warmth = quantity == Quantity.TEMPERATURE ? HeatChange.of(smooth.between(begunS, all.toS()).pieces(gapS), all) : Optional.empty();
         }
 
         private Optional<Sight> look(Sign sign) {
@@ -181,7 +177,7 @@ public record Review(Figures figures, Cycles cycles, List<Sight> sights) {
                 case DRIFT -> drift();
                 case OVERSHOOT -> overshoot();
                 case DAY_AND_NIGHT -> daily;
-                case MIST -> grain == Kind.HUMIDITY.grain ? mist() : Optional.empty();
+                case MIST -> quantity == Quantity.RELATIVE_HUMIDITY ? mist() : Optional.empty();
             };
         }
 

@@ -8,7 +8,7 @@ import kilnward.core.chamber.Chamber;
 import kilnward.core.chamber.Cooler;
 import kilnward.core.chamber.Heater;
 import kilnward.core.chamber.SteadyState;
-import kilnward.core.life.HarmLimit;
+import kilnward.core.life.DangerLimit;
 import kilnward.core.life.KeepBand;
 import kilnward.core.life.Needs;
 import kilnward.core.life.Side;
@@ -108,7 +108,7 @@ public record Sizing(double hasW, double neededW, double fullC, double wantedW, 
     }
 
     private static OptionalDouble harmlessW(Chamber chamber, Needs needs, SteadyState steady, double hasW) {
-        OptionalDouble levelC = needs.nearest(Side.HIGH).map(HarmLimit::levelC).map(OptionalDouble::of)
+        OptionalDouble levelC = needs.nearest(Side.HIGH).map(DangerLimit::level).map(OptionalDouble::of)
                 .orElse(OptionalDouble.empty());
         if (levelC.isEmpty() || chamber.heaters().isEmpty()) {
             return OptionalDouble.empty();

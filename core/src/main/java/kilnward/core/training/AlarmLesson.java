@@ -8,6 +8,7 @@ import java.util.random.RandomGenerator;
 import kilnward.core.control.Direction;
 import kilnward.core.control.Style;
 import kilnward.core.life.HarmClock;
+import kilnward.core.quantity.Quantity;
 import kilnward.core.rehearsal.ApplianceDead;
 import kilnward.core.rehearsal.Fault;
 import kilnward.core.rehearsal.LidLeftOpen;
@@ -127,7 +128,7 @@ final class AlarmLesson {
     private static Lived live(TrainingBox box, Rig rig, Trouble trouble, Act act) {
         LiveRun run = LiveRun.begin(rig, box.scenario(1, 1));
         List<Double> display = new ArrayList<>();
-        HarmClock harm = new HarmClock(box.needs().harmLimits());
+        HarmClock harm = new HarmClock(box.needs().dangerLimits(Quantity.TEMPERATURE));
         double outOfBand = 0;
         double low = Double.POSITIVE_INFINITY;
         double high = Double.NEGATIVE_INFINITY;

@@ -22,7 +22,7 @@ import kilnward.core.control.OnOff;
 import kilnward.core.control.OutputMode;
 import kilnward.core.control.SwitchingPoints;
 import kilnward.core.control.Timers;
-import kilnward.core.life.HarmLimit;
+import kilnward.core.life.DangerLimit;
 import kilnward.core.life.KeepBand;
 import kilnward.core.life.Needs;
 import kilnward.core.life.OccupantPlace;
@@ -58,7 +58,7 @@ record TrainingBox(Chamber chamber, Needs needs, ProbePlace place, double roomC)
         double roomC = Math.rint(between(random, 15, 21));
         double half = Math.rint(between(random, 7, 12)) / 10;
         Needs needs = new Needs(new KeepBand(middleC - half, middleC + half),
-                List.of(new HarmLimit(Side.HIGH, middleC + 3.5, 1800), new HarmLimit(Side.LOW, middleC - 8, 4 * 3600)));
+                List.of(new DangerLimit(Side.HIGH, middleC + 3.5, 1800), new DangerLimit(Side.LOW, middleC - 8, 4 * 3600)));
         HeaterKind kind = KINDS[random.nextInt(KINDS.length)];
         double probed = 100;
         Chamber trial = chamber(body, massKg, roomC, kind.typical(HEATER, probed));

@@ -13,7 +13,7 @@ import kilnward.core.alarm.AlarmCourse.Delays;
 import kilnward.core.alarm.AlarmCourse.Standing;
 import kilnward.core.alarm.AlarmCourse.Stretch;
 import kilnward.core.finding.RefusedValueException;
-import kilnward.core.life.HarmLimit;
+import kilnward.core.life.DangerLimit;
 import kilnward.core.life.Side;
 import org.junit.jupiter.api.Test;
 
@@ -54,7 +54,7 @@ class ConditionTest {
     /** 34 °C for two hours: past it, the time that is left is two hours less the time it has been; before it, at 4 K/h from 32 °C half an hour more. */
     @Test
     void harmIsCountedAtTheLevelAndByThePace() {
-        List<HarmLimit> limits = List.of(new HarmLimit(Side.HIGH, 34, 7200), new HarmLimit(Side.LOW, 20, 172_800));
+        List<DangerLimit> limits = List.of(new DangerLimit(Side.HIGH, 34, 7200), new DangerLimit(Side.LOW, 20, 172_800));
         HarmNear near = new HarmNear(limits, 3600);
         List<Reading> held = List.of(new Reading(0, 30), new Reading(600, 34));
         assertEquals("4200 on", told(near, 9000, held, List.of()), "600 + 7200 − 3600, though nothing more was read");
@@ -106,7 +106,8 @@ class ConditionTest {
     @Test
     void inWhateverStretchesItIsLookedAtItComesOutTheSame() {
         List<Condition> conditions = List.of(new High(30, 1), new Low(26, 1), new Rate(20, 4), new Silence(200), new Broken(150), new OutOfBand(26, 31, 0.5),
-                new HarmNear(List.of(new HarmLimit(Side.HIGH, 31, 600), new HarmLimit(Side.LOW, 24, 0)), 400), new Outlier(3, 1), new NoEffect(29, 0.5, 300), new Stuck(2, 300));
+                new HarmNear(List.of(new DangerLimit(Side.HIGH, 31, 600), new DangerLimit(Side.LOW, 24, 0)), 400), new Outlier(3, 1), new NoEffect(29, 0.5, 300),
+                new Stuck(2, 300));
         int told = 0;
         for (int seed = 0; seed < 300; seed++) {
             SplittableRandom random = new SplittableRandom(seed);

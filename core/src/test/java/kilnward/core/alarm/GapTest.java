@@ -9,7 +9,7 @@ import java.util.SplittableRandom;
 import java.util.stream.Stream;
 import kilnward.core.alarm.AlarmCourse.Delays;
 import kilnward.core.alarm.AlarmCourse.Standing;
-import kilnward.core.life.HarmLimit;
+import kilnward.core.life.DangerLimit;
 import kilnward.core.life.Side;
 import org.junit.jupiter.api.Test;
 
@@ -69,7 +69,7 @@ class GapTest {
     @Test
     void harmIsCountedOnlyWhereItIsHeard() {
         // Borne for 1800 s, told 600 s before: heard for 780 s, so 420 s are missing after the gap.
-        HarmNear near = new HarmNear(List.of(new HarmLimit(Side.HIGH, 40, 1800)), 600);
+        HarmNear near = new HarmNear(List.of(new DangerLimit(Side.HIGH, 40, 1800)), 600);
         assertEquals(List.of(new Condition.Change(BACK_S + 420, true)), changes(near, AT_ONCE, around(41, 41), List.of()));
     }
 
@@ -95,7 +95,8 @@ class GapTest {
     @Test
     void nothingEverHappensInAGap() {
         List<Condition> conditions = List.of(new High(30, 1), new Low(26, 1), new Rate(20, 4), new OutOfBand(26, 31, 0.5),
-                new HarmNear(List.of(new HarmLimit(Side.HIGH, 31, 600), new HarmLimit(Side.LOW, 24, 0)), 400), new Outlier(3, 1), new NoEffect(29, 0.5, 300), new Stuck(2, 300));
+                new HarmNear(List.of(new DangerLimit(Side.HIGH, 31, 600), new DangerLimit(Side.LOW, 24, 0)), 400), new Outlier(3, 1), new NoEffect(29, 0.5, 300),
+                new Stuck(2, 300));
         int told = 0;
         for (int seed = 0; seed < 400; seed++) {
             SplittableRandom random = new SplittableRandom(seed);
@@ -131,7 +132,7 @@ class GapTest {
     void aClockThatLeapsRaisesNothing() {
         for (double leapS : new double[] {3600, 400 * 86_400.0}) {
             List<Condition> conditions = List.of(new High(30, 1), new Low(26, 1), new Rate(20, 4), new OutOfBand(26, 31, 0.5),
-                    new HarmNear(List.of(new HarmLimit(Side.HIGH, 31, 600), new HarmLimit(Side.LOW, 24, 0)), 400), new Outlier(3, 1), new NoEffect(29, 0.5, 300),
+                    new HarmNear(List.of(new DangerLimit(Side.HIGH, 31, 600), new DangerLimit(Side.LOW, 24, 0)), 400), new Outlier(3, 1), new NoEffect(29, 0.5, 300),
                     new Stuck(0.01, 300), new Silence(300));
             for (Condition condition : conditions) {
                 Delays delays = new Delays(60, 60);

@@ -14,7 +14,7 @@ import java.util.Set;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import kilnward.core.alarm.AlarmCourse.Delays;
-import kilnward.core.life.HarmLimit;
+import kilnward.core.life.DangerLimit;
 import kilnward.core.life.Side;
 import kilnward.core.probe.DisplayUnit;
 import kilnward.core.quantity.Quantity;
@@ -43,8 +43,8 @@ class RuleTest {
     @Test
     void harmLimitsAreMovedToWhereTheSeriesMeasures() {
         Rule near = Rule.of(RuleKind.HARM_NEAR, Urgency.NOW, 3600, 0, DELAYS);
-        HarmNear condition = assertInstanceOf(HarmNear.class, near.condition(List.of(new HarmLimit(Side.HIGH, 34, 7200)), 1.5));
-        assertEquals(List.of(new HarmLimit(Side.HIGH, 32.5, 7200)), condition.limits(), "the occupant is 1.5 K warmer than the probe");
+        HarmNear condition = assertInstanceOf(HarmNear.class, near.condition(List.of(new DangerLimit(Side.HIGH, 34, 7200)), 1.5));
+        assertEquals(List.of(new DangerLimit(Side.HIGH, 32.5, 7200)), condition.limits(), "the occupant is 1.5 K warmer than the probe");
         assertEquals(3600, condition.leadS());
         assertEquals(new High(30, 0.5), Rule.of(RuleKind.HIGH, Urgency.SOON, 30, 0.5, DELAYS).condition(List.of(), 1.5), "a limit is in what the series measures");
         assertEquals(new Low(5, 0.5), Rule.of(RuleKind.WATER_LOW, Urgency.SOON, 5, 0.5, DELAYS).condition(List.of(), 0));
@@ -53,7 +53,7 @@ class RuleTest {
     }
 
     /** A quarter of an hour from 28 to another value, and what a rule tells at its end. */
-    private static Optional<Side> side(Rule rule, double value, List<HarmLimit> harm, double... peers) {
+    private static Optional<Side> side(Rule rule, double value, List<DangerLimit> harm, double... peers) {
         Heard heard = new Heard(List.of(new Reading(0, 28), new Reading(900, value)),
                 java.util.Arrays.stream(peers).mapToObj(peer -> List.of(new Reading(0, peer))).toList());
         return rule.side(rule.condition(harm, 0), heard, 900);
@@ -78,7 +78,7 @@ class RuleTest {
         assertEquals(Optional.of(Side.LOW), side(warms, 28, List.of()), "what should warm does not: it gets cold");
         assertEquals(Optional.of(Side.HIGH), side(cools, 28, List.of()));
         Rule near = Rule.of(RuleKind.HARM_NEAR, Urgency.NOW, 3600, 0, DELAYS);
-        List<HarmLimit> harm = List.of(new HarmLimit(Side.HIGH, 34, 7200), new HarmLimit(Side.LOW, 20, 7200));
+        List<DangerLimit> harm = List.of(new DangerLimit(Side.HIGH, 34, 7200), new DangerLimit(Side.LOW, 20, 7200));
         assertEquals(Optional.of(Side.HIGH), side(near, 28, harm), "34 is 6 away, 20 is 8");
         assertEquals(Optional.of(Side.LOW), side(near, 26, harm));
         assertEquals(Optional.empty(), side(Rule.of(RuleKind.SILENCE, Urgency.SOON, 300, 0, DELAYS), 28, List.of()));

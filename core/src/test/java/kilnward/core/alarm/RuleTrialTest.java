@@ -44,9 +44,9 @@ class RuleTrialTest {
 
     @Test
     void aLimitInsideTheSwingSoundsOnGoodDaysAndOnePastHarmTooLate() {
-        RuleTrial tight = RuleTrial.rehearsed(Rule.of(RuleKind.HIGH, Urgency.SOON, 28.4, 0, new Delays(0, 0)), SETUP.needs().harmLimits(), ALL, 0, List.of());
+        RuleTrial tight = RuleTrial.rehearsed(Rule.of(RuleKind.HIGH, Urgency.SOON, 28.4, 0, new Delays(0, 0)), SETUP.needs().dangerLimits(), ALL, 0, List.of());
         assertTrue(tight.goodDaySounds() > 10, "sounds " + tight.goodDaySounds());
-        RuleTrial late = RuleTrial.rehearsed(Rule.of(RuleKind.HIGH, Urgency.SOON, 34, 0, new Delays(3 * 3600, 0)), SETUP.needs().harmLimits(), ALL, 0, List.of());
+        RuleTrial late = RuleTrial.rehearsed(Rule.of(RuleKind.HIGH, Urgency.SOON, 34, 0, new Delays(3 * 3600, 0)), SETUP.needs().dangerLimits(), ALL, 0, List.of());
         assertEquals(0, late.goodDaySounds());
         assertTrue(late.leastAheadS().orElse(1) < 0, "34 °C are borne for two hours, it waits three: " + late.leastAheadS());
     }

@@ -62,7 +62,8 @@ class TriedByHandTest {
     }
 
     private static RuleTrial tried(RuleKind kind, double limit, double delayS) {
-        return RuleTrial.rehearsed(Rule.of(kind, Urgency.SOON, limit, 0, new Delays(delayS, 0)), SETUP.needs().harmLimits(), List.of(GOOD_DAY, STUCK_ON, STUCK_OFF), 0, List.of());
+        return RuleTrial.rehearsed(Rule.of(kind, Urgency.SOON, limit, 0, new Delays(delayS, 0)), SETUP.needs().dangerLimits(), List.of(GOOD_DAY, STUCK_ON, STUCK_OFF), 0,
+                List.of());
     }
 
     @Test
@@ -132,7 +133,7 @@ class TriedByHandTest {
     @Test
     void threeProbesAreHeldAgainstEachOtherAndHumidityAgainstItsBand() {
         Setup damp = new Setup(SETUP.chamber(),
-                new Needs(SETUP.needs().keep(), SETUP.needs().harmLimits(), Map.of(Quantity.RELATIVE_HUMIDITY, Band.humidity(80, 95)), OptionalDouble.of(3)),
+                new Needs(SETUP.needs().keep(), SETUP.needs().dangerLimits(), Map.of(Quantity.RELATIVE_HUMIDITY, Band.humidity(80, 95)), OptionalDouble.of(3)),
                 SETUP.probes(), SETUP.controllers(), SETUP.power());
         List<Watched> series = IntStream.range(0, 5).mapToObj(i -> new Watched("s" + i, new Spot(i < 4 ? Quantity.TEMPERATURE : Quantity.RELATIVE_HUMIDITY, Optional.of("probe"),
                 i == 3 ? Optional.of("controller") : Optional.empty()), 60, Optional.empty())).toList();

@@ -32,7 +32,7 @@ import kilnward.core.device.Habits;
 import kilnward.core.device.Profile;
 import kilnward.core.device.Settings;
 import kilnward.core.finding.RefusedValueException;
-import kilnward.core.life.HarmLimit;
+import kilnward.core.life.DangerLimit;
 import kilnward.core.life.KeepBand;
 import kilnward.core.life.Needs;
 import kilnward.core.life.OccupantPlace;
@@ -40,8 +40,8 @@ import kilnward.core.life.Side;
 import kilnward.core.probe.DisplayUnit;
 import kilnward.core.rehearsal.AlarmMuted;
 import kilnward.core.rehearsal.Attendance;
-import kilnward.core.rehearsal.Fault.Kind;
 import kilnward.core.rehearsal.Fault;
+import kilnward.core.rehearsal.Fault.Kind;
 import kilnward.core.rehearsal.LidLeftOpen;
 import kilnward.core.rehearsal.LinkLoss;
 import kilnward.core.rehearsal.LinkLost;
@@ -77,7 +77,7 @@ class FaultTableTest {
     private static Setup tank() {
         Chamber water = new Chamber(Osier.foamBox(0.8, 0.35, 0.4, 10), Optional.of(new Tank(0.36, 0.5)), 0, AirMovement.STILL, new Contents(8, 900, 0.5, 0, 0, 0),
                 OccupantPlace.CONTENTS, 0, List.of(HeaterKind.IN_TANK.typical("mat", 300)), Room.of(16, 24, 15), 140, 1);
-        Needs fish = new Needs(new KeepBand(24.5, 26.5), List.of(new HarmLimit(Side.HIGH, 30, 4 * 3600), new HarmLimit(Side.LOW, 18, 36 * 3600)));
+        Needs fish = new Needs(new KeepBand(24.5, 26.5), List.of(new DangerLimit(Side.HIGH, 30, 4 * 3600), new DangerLimit(Side.LOW, 18, 36 * 3600)));
         return new Setup(water, fish, List.of(Osier.probe(0, 0)), List.of(Osier.planned(PROFILE, Osier.settings(PROFILE, 25.8, 0.5, 28, 22))), Power.UNKNOWN);
     }
 

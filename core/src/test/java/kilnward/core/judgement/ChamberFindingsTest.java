@@ -175,7 +175,7 @@ class ChamberFindingsTest {
 
     @Test
     void dimmerFits() {
-        Needs harmed = new Needs(new KeepBand(27, 29), List.of(new kilnward.core.life.HarmLimit(kilnward.core.life.Side.HIGH, 34, 3600)));
+        Needs harmed = new Needs(new KeepBand(27, 29), List.of(new kilnward.core.life.DangerLimit(kilnward.core.life.Side.HIGH, 34, 3600)));
         Room steady = Room.of(20, 22, 15);
         Setup strong = setup(box(steady, Contents.dry(4, 3300, 0.3, 0), HeaterKind.MAT.typical("mat", 40)), harmed, probe(GOOD, 0), heat(28.4, 0.6));
         Finding finding = find(strong, "dimmer-would-fit").orElseThrow();

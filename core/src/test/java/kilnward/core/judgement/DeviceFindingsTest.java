@@ -47,7 +47,7 @@ import org.junit.jupiter.api.Test;
 /** Each judgement about the device and how it is keyed: once triggered, once not, and mended where it can be. */
 class DeviceFindingsTest {
     private static final Probe BOTH = new Probe("probe", ProbePlace.of(0, 0.2, 0, 0, 40), 0, 0, 0, Map.of(Quantity.RELATIVE_HUMIDITY, new AirSensor(60, 0, 0)));
-    private static final Needs DAMP = new Needs(new KeepBand(27.5, 29), Osier.eggNeeds().harmLimits(), Map.of(Quantity.RELATIVE_HUMIDITY, Band.humidity(70, 85)),
+    private static final Needs DAMP = new Needs(new KeepBand(27.5, 29), Osier.eggNeeds().dangerLimits(), Map.of(Quantity.RELATIVE_HUMIDITY, Band.humidity(70, 85)),
             OptionalDouble.empty());
 
     private static Habits habits(Habits.Sounder sounder, Habits.LinkLoss linkLoss) {

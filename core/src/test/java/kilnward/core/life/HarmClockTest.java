@@ -12,9 +12,9 @@ import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
 
 class HarmClockTest {
-    private static final HarmLimit HOURS = new HarmLimit(Side.HIGH, 39, 7200);
-    private static final HarmLimit MINUTES = new HarmLimit(Side.HIGH, 42, 600);
-    private static final List<HarmLimit> BOTH = List.of(HOURS, MINUTES, new HarmLimit(Side.LOW, 30, 86_400), new HarmLimit(Side.LOW, 20, 3600));
+    private static final DangerLimit HOURS = new DangerLimit(Side.HIGH, 39, 7200);
+    private static final DangerLimit MINUTES = new DangerLimit(Side.HIGH, 42, 600);
+    private static final List<DangerLimit> BOTH = List.of(HOURS, MINUTES, new DangerLimit(Side.LOW, 30, 86_400), new DangerLimit(Side.LOW, 20, 3600));
 
     private static HarmClock steady(double valueC, double lastingS) {
         HarmClock clock = new HarmClock(BOTH);
@@ -59,13 +59,13 @@ class HarmClockTest {
     /** What turns to and fro about a limit harms in the end: two thirds of the time beyond it, the dose nears 2, and is 1 after 3 · ln 2 times what is borne. */
     @Test
     void whatDipsForAMomentHarmsAllTheSame() {
-        HarmClock clock = new HarmClock(List.of(new HarmLimit(Side.HIGH, 39.5, 3600)));
+        HarmClock clock = new HarmClock(List.of(new DangerLimit(Side.HIGH, 39.5, 3600)));
         for (int minute = 0; minute <= 600; minute++) {
             clock.see(minute * 60, minute % 2 == 0 ? 39.7 : 39.4);
         }
         assertEquals(3 * Math.log(2), clock.harmedAtS().orElseThrow() / 3600, 0.05);
         // Half and half nears 1 slowly.
-        HarmClock even = new HarmClock(List.of(new HarmLimit(Side.HIGH, 39.5, 3600)));
+        HarmClock even = new HarmClock(List.of(new DangerLimit(Side.HIGH, 39.5, 3600)));
         for (int minute = 0; minute <= 600; minute++) {
             even.see(minute * 60, minute % 2 == 0 ? 39.6 : 39.4);
         }
@@ -83,11 +83,11 @@ class HarmClockTest {
 
     @Test
     void whatHarmsAtOnceHarmsWhereTheLineMeetsIt() {
-        HarmClock clock = new HarmClock(List.of(new HarmLimit(Side.LOW, 10, 0)));
+        HarmClock clock = new HarmClock(List.of(new DangerLimit(Side.LOW, 10, 0)));
         clock.see(0, 12);
         clock.see(60, 9);
         assertEquals(40, clock.harmedAtS().orElseThrow(), 1e-9);
-        HarmClock begun = new HarmClock(List.of(new HarmLimit(Side.HIGH, 40, 0), HOURS));
+        HarmClock begun = new HarmClock(List.of(new DangerLimit(Side.HIGH, 40, 0), HOURS));
         begun.see(5, 41);
         assertEquals(5, begun.harmedAtS().orElseThrow());
     }

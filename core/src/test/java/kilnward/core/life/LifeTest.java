@@ -11,12 +11,12 @@ import org.junit.jupiter.api.Test;
 class LifeTest {
     @Test
     void harmLimitsLieOutsideTheKeepBand() {
-        assertEquals("harmLimits[0].levelC", assertThrows(RefusedValueException.class,
-                () -> new Needs(new KeepBand(20, 25), List.of(new HarmLimit(Side.HIGH, 24, 60)))).field());
-        Needs needs = new Needs(new KeepBand(20, 25), List.of(new HarmLimit(Side.HIGH, 40, 0),
-                new HarmLimit(Side.HIGH, 30, 3600), new HarmLimit(Side.LOW, 5, 0), new HarmLimit(Side.LOW, 12, 3600)));
-        assertEquals(30, needs.nearest(Side.HIGH).orElseThrow().levelC());
-        assertEquals(12, needs.nearest(Side.LOW).orElseThrow().levelC());
+        assertEquals("dangerLimits[0].level", assertThrows(RefusedValueException.class,
+                () -> new Needs(new KeepBand(20, 25), List.of(new DangerLimit(Side.HIGH, 24, 60)))).field());
+        Needs needs = new Needs(new KeepBand(20, 25), List.of(new DangerLimit(Side.HIGH, 40, 0),
+                new DangerLimit(Side.HIGH, 30, 3600), new DangerLimit(Side.LOW, 5, 0), new DangerLimit(Side.LOW, 12, 3600)));
+        assertEquals(30, needs.nearest(Side.HIGH).orElseThrow().level());
+        assertEquals(12, needs.nearest(Side.LOW).orElseThrow().level());
     }
 
     @Test
@@ -42,7 +42,7 @@ class LifeTest {
         Range day = new Range(20, 26, SourceGrade.FROM_MEMORY, "");
         Range night = new Range(14, 19, SourceGrade.FROM_MEMORY, "");
         List<GuideHarm> harm = List.of(new GuideHarm(Side.LOW, 16, 3600, SourceGrade.FROM_MEMORY));
-        assertEquals("harmLimits[0].levelC", assertThrows(RefusedValueException.class, () -> new Stage("a", "A", null, null, day,
+        assertEquals("dangerLimits[0].level", assertThrows(RefusedValueException.class, () -> new Stage("a", "A", null, null, day,
                 night, null, null, null, null, null, new Graded(2, SourceGrade.FROM_MEMORY), harm, null)).field());
         Stage stage = new Stage("a", "A", null, null, day, night, new Range(60, 85, SourceGrade.FROM_MEMORY, ""), null,
                 new Graded(14, SourceGrade.FROM_MEMORY), null, null, new Graded(2, SourceGrade.FROM_MEMORY), List.of(), null);

@@ -262,7 +262,7 @@ class AssessmentTest {
         // Two hours at 34 °C are borne, so no alarm below it can be too late; at once, a fast box leaves no time.
         assertTrue(find(hasty, "alarm-too-late").isEmpty());
         Setup brittle = new Setup(light, new kilnward.core.life.Needs(Osier.eggNeeds().keep(),
-                List.of(new kilnward.core.life.HarmLimit(kilnward.core.life.Side.HIGH, 34, 0))), hasty.probes(),
+                List.of(new kilnward.core.life.DangerLimit(kilnward.core.life.Side.HIGH, 34, 0))), hasty.probes(),
                 hasty.controllers(), Power.UNKNOWN);
         assertTrue(find(brittle, "alarm-too-late").isPresent());
     }

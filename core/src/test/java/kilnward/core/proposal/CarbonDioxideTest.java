@@ -34,10 +34,13 @@ import kilnward.core.finding.Finding;
 import kilnward.core.finding.RefusedValueException;
 import kilnward.core.judgement.Said;
 import kilnward.core.life.Band;
+import kilnward.core.life.DangerLimit;
 import kilnward.core.life.KeepBand;
 import kilnward.core.life.Metabolism;
 import kilnward.core.life.Needs;
 import kilnward.core.life.OccupantPlace;
+import kilnward.core.life.PoorerLimit;
+import kilnward.core.life.Side;
 import kilnward.core.probe.AirSensor;
 import kilnward.core.probe.DisplayUnit;
 import kilnward.core.probe.Probe;
@@ -50,8 +53,8 @@ import kilnward.core.rehearsal.Rehearsal;
 import kilnward.core.rehearsal.RelayStuckOn;
 import kilnward.core.rehearsal.RoomCurve;
 import kilnward.core.rehearsal.Scenario;
-import kilnward.core.rehearsal.Workers;
 import kilnward.core.rehearsal.Verdict;
+import kilnward.core.rehearsal.Workers;
 import kilnward.core.setup.PlannedController;
 import kilnward.core.setup.Power;
 import kilnward.core.setup.Setup;
@@ -185,6 +188,59 @@ class CarbonDioxideTest {
         Settings settings = suggestion.settings();
         Metrics.Level level = day(wrong.with("fan", settings));
         assertTrue(level.lowest() > WANTED.low() && level.highest() < WANTED.high(), settings + " " + level);
+    }
+
+    private static Setup needing(Setup setup, Needs needs) {
+        return new Setup(setup.chamber(), needs, setup.probes(), setup.controllers(), setup.power());
+    }
+
+    private static Setup endangered(Setup setup, DangerLimit... limits) {
+        return needing(setup, new Needs(setup.needs().keep(), List.of(limits), setup.needs().air(), setup.needs().maxRateKh()));
+    }
+
+    /**
+     * By hand: with the fan stuck off it rises from about 690 toward 10 369 ppm by one air change an hour and comes to 5 000 after ln((10 369 − 690) / (10 369 − 5 000)) h = 2 121 s;
+     * an hour there harms.
+     */
+    @Test
+    void itHarmsByADoseAsWarmthDoes() {
+        DangerLimit limit = new DangerLimit(Quantity.CARBON_DIOXIDE, Side.HIGH, 5_000, 3600);
+        Setup aired = endangered(setup(tent(ROOM_PPM, GIVES_GH, exhaust(40)), 0, fan(680, 60), warm()), limit);
+        assertTrue(Said.find(aired, "air-harms").isEmpty());
+        FaultTable.Row stuck = FaultTable.of(aired, Attendance.USUAL, 10, Workers.ALONE).rows().stream()
+                .filter(row -> row.fault().kind() == Fault.Kind.RELAY_STUCK_OFF && row.fault().subject().equals("out-loop")).findFirst().orElseThrow();
+        assertEquals(2_121 + 3_600, stuck.without().harmS().orElseThrow(), 150);
+        Setup stale = endangered(setup(tent(ROOM_PPM, GIVES_GH), 0, warm()), limit);
+        Finding harms = Said.find(stale, "air-harms").orElseThrow();
+        assertEquals(5_000, harms.numbers().get("limit").value());
+        assertTrue(Said.find(endangered(setup(tent(ROOM_PPM, GIVES_GH), 0, warm())), "air-harms").isEmpty(), "no limit, no harm");
+        Setup costs = needing(stale,
+                new Needs(stale.needs().keep(), List.of(), stale.needs().air(), stale.needs().maxRateKh()).withPoorer(List.of(new PoorerLimit(limit, "long stems"))));
+        assertEquals(5_000, Said.find(costs, "poorer-result").orElseThrow().numbers().get("levelC").value());
+    }
+
+    @Test
+    void aLimitLiesOutsideWhatIsWantedAndInWhatCanBe() {
+        Setup aired = setup(tent(ROOM_PPM, GIVES_GH, exhaust(40)), 0, fan(680, 60), warm());
+        assertEquals("dangerLimits[0].level",
+                assertThrows(RefusedValueException.class, () -> endangered(aired, new DangerLimit(Quantity.CARBON_DIOXIDE, Side.HIGH, 800, 60))).field());
+        assertEquals("dangerLimits[0].level",
+                assertThrows(RefusedValueException.class, () -> endangered(aired, new DangerLimit(Quantity.RELATIVE_HUMIDITY, Side.LOW, 20, 60))).field(), "no humidity is wanted");
+        assertEquals("levelPpm", assertThrows(RefusedValueException.class, () -> new DangerLimit(Quantity.CARBON_DIOXIDE, Side.HIGH, 1e6, 60)).field());
+        assertEquals(100_000, DangerLimit.of(Side.HIGH, null, null, 100_000.0, 60).level());
+        assertEquals("levelC", assertThrows(RefusedValueException.class, () -> DangerLimit.of(Side.HIGH, 40.0, null, 5_000.0, 60)).field());
+        assertEquals("levelC", assertThrows(RefusedValueException.class, () -> DangerLimit.of(Side.HIGH, null, null, null, 60)).field());
+    }
+
+    @Test
+    void anAlarmTellsThatHarmByItIsNear() {
+        Setup aired = endangered(setup(tent(ROOM_PPM, GIVES_GH, exhaust(40)), 0, fan(680, 60), warm()), new DangerLimit(Quantity.CARBON_DIOXIDE, Side.HIGH, 5_000, 3600));
+        List<RuleProposals.Watched> series = List
+                .of(new RuleProposals.Watched("gas", new Spot(Quantity.CARBON_DIOXIDE, Optional.of("probe"), Optional.empty()), 60, Optional.of("logger")));
+        List<Imagined> all = Imagined.all(aired, series.stream().map(RuleProposals.Watched::spot).toList(), Workers.ALONE);
+        RuleProposals.Proposal near = RuleProposals.of(aired, series, all).stream().filter(each -> each.rule().kind() == RuleKind.HARM_NEAR).findFirst().orElseThrow();
+        assertEquals(0, near.trial().orElseThrow().goodDaySounds());
+        assertTrue(near.trial().orElseThrow().leastAheadS().orElseThrow() > 600, near.toString());
     }
 
     @Test

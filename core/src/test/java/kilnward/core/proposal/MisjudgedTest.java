@@ -42,7 +42,7 @@ import kilnward.core.finding.Severity;
 import kilnward.core.judgement.Said;
 import kilnward.core.ladder.BackupLevel;
 import kilnward.core.life.Band;
-import kilnward.core.life.HarmLimit;
+import kilnward.core.life.DangerLimit;
 import kilnward.core.life.KeepBand;
 import kilnward.core.life.Needs;
 import kilnward.core.life.OccupantPlace;
@@ -71,7 +71,7 @@ import org.junit.jupiter.api.Test;
 /** What was once told wrongly or dangerously, each as it was met. */
 class MisjudgedTest {
     private static final Profile WARM = Osier.profile(Style.OFF_AT_SET, DisplayUnit.C, 0.1);
-    private static final Needs FOWL = new Needs(new KeepBand(37, 38), List.of(new HarmLimit(Side.HIGH, 39.5, 3600), new HarmLimit(Side.LOW, 35, 12 * 3600)));
+    private static final Needs FOWL = new Needs(new KeepBand(37, 38), List.of(new DangerLimit(Side.HIGH, 39.5, 3600), new DangerLimit(Side.LOW, 35, 12 * 3600)));
 
     static Settings keyed(Object... pairs) {
         Map<Parameter, Double> values = new EnumMap<>(Parameter.class);
@@ -127,7 +127,7 @@ class MisjudgedTest {
     private static Setup tank(List<Appliance> appliances, PlannedController... controllers) {
         Chamber water = new Chamber(Osier.foamBox(0.8, 0.35, 0.4, 10), Optional.of(new Tank(0.36, 0)), 0, AirMovement.STILL, new Contents(8, 900, 0.5, 0, 0, 0),
                 OccupantPlace.CONTENTS, 0, appliances, Room.of(20, 27, 15).withHumidity(50), 140, 1);
-        Needs fish = new Needs(new KeepBand(24.5, 26.5), List.of(new HarmLimit(Side.HIGH, 30, 4 * 3600), new HarmLimit(Side.LOW, 18, 36 * 3600)));
+        Needs fish = new Needs(new KeepBand(24.5, 26.5), List.of(new DangerLimit(Side.HIGH, 30, 4 * 3600), new DangerLimit(Side.LOW, 18, 36 * 3600)));
         return new Setup(water, fish, List.of(Osier.probe(0, 0)), List.of(controllers), Power.UNKNOWN);
     }
 

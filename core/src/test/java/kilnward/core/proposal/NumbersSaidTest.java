@@ -4,7 +4,6 @@ import static org.junit.jupiter.api.Assertions.assertEquals;
 import static org.junit.jupiter.api.Assertions.assertFalse;
 import static org.junit.jupiter.api.Assertions.assertTrue;
 
-import kilnward.core.device.LevelKind;
 import java.util.List;
 import java.util.Optional;
 import java.util.OptionalDouble;
@@ -16,6 +15,7 @@ import kilnward.core.chamber.Cooler;
 import kilnward.core.chamber.Room;
 import kilnward.core.chamber.SteadyState;
 import kilnward.core.control.Style;
+import kilnward.core.device.LevelKind;
 import kilnward.core.device.Parameter;
 import kilnward.core.device.Profile;
 import kilnward.core.device.Settings;
@@ -24,7 +24,7 @@ import kilnward.core.finding.Severity;
 import kilnward.core.judgement.LinkLossChoice;
 import kilnward.core.judgement.Said;
 import kilnward.core.ladder.BackupLevel;
-import kilnward.core.life.HarmLimit;
+import kilnward.core.life.DangerLimit;
 import kilnward.core.life.KeepBand;
 import kilnward.core.life.Needs;
 import kilnward.core.life.OccupantPlace;
@@ -79,11 +79,11 @@ class NumbersSaidTest {
         assertEquals(30.0, level.closesC(), 1e-9, "1.5 K below at the most");
         assertEquals(5, level.roomK(setup.needs()), 1e-9);
         assertTrue(level.stops(setup));
-        Needs narrow = new Needs(new KeepBand(37, 38), List.of(new HarmLimit(Side.HIGH, 38.6, 0)));
+        Needs narrow = new Needs(new KeepBand(37, 38), List.of(new DangerLimit(Side.HIGH, 38.6, 0)));
         BackupLevel tight = BackupLevel.of(box(25, Room.of(16, 24, 15), 37.6, 38.2, 36, narrow)).orElseThrow();
         assertEquals(38.3, tight.opensC(), 1e-9);
         assertEquals(38.3 - 0.4 * 0.6, tight.closesC(), 1e-9);
-        Needs none = new Needs(new KeepBand(37, 38), List.of(new HarmLimit(Side.HIGH, 38.5, 0)));
+        Needs none = new Needs(new KeepBand(37, 38), List.of(new DangerLimit(Side.HIGH, 38.5, 0)));
         assertEquals(Optional.empty(), BackupLevel.of(box(25, Room.of(16, 24, 15), 37.6, 38.2, 36, none)), "half a kelvin is too little for a display in tenths");
         assertEquals(Optional.empty(), BackupLevel.of(box(25, Room.of(16, 24, 15), 37.6, 38.2, 36, new Needs(new KeepBand(37, 38), List.of()))), "no harm known");
     }
@@ -116,7 +116,7 @@ class NumbersSaidTest {
     /** The alarm as high as harm leaves no time; one that leaves half an hour is none too late. */
     @Test
     void theTimeBetweenAlarmAndHarm() {
-        Needs sudden = new Needs(new KeepBand(27.5, 29), List.of(new HarmLimit(Side.HIGH, 34, 0), new HarmLimit(Side.LOW, 20, 0)));
+        Needs sudden = new Needs(new KeepBand(27.5, 29), List.of(new DangerLimit(Side.HIGH, 34, 0), new DangerLimit(Side.LOW, 20, 0)));
         Room room = Room.of(16, 24, 15);
         double early = beforeHarm(box(40, room, 28.6, 31, 25, sudden), LevelKind.HIGH_ALARM).orElseThrow();
         double late = beforeHarm(box(40, room, 28.6, 39, 25, sudden), LevelKind.HIGH_ALARM).orElseThrow();
@@ -133,7 +133,7 @@ class NumbersSaidTest {
     @ParameterizedTest
     @CsvSource({"40, 16, false", "5, 21, false", "12, -5, true"})
     void whatAnOutletShouldDoWithoutItsHead(double watts, double coldestC, boolean on) {
-        Needs quick = new Needs(new KeepBand(27.5, 29), List.of(new HarmLimit(Side.HIGH, 34, 3600), new HarmLimit(Side.LOW, 20, 3600)));
+        Needs quick = new Needs(new KeepBand(27.5, 29), List.of(new DangerLimit(Side.HIGH, 34, 3600), new DangerLimit(Side.LOW, 20, 3600)));
         Setup setup = box(watts, Room.of(coldestC, Math.max(coldestC, on ? 5 : 24), 15), 28.6, 31, 25, quick);
         LinkLossChoice choice = LinkLossChoice.of(setup, setup.controllers().get(0));
         assertEquals(on, choice.on(), choice.text());
@@ -150,7 +150,7 @@ class NumbersSaidTest {
         Chamber chamber = Osier.chamber(Osier.foamBox(0.5, 0.35, 0.24, 50), 0.5, AirMovement.STILL, Contents.dry(4, 3300, 0.35, 0), OccupantPlace.CONTENTS, 0,
                 List.of(new Cooler("mat", Cooler.Kind.CHILLER, 40, 60, OptionalDouble.empty())), Room.of(18, 32, 15), 140);
         Settings cools = Osier.settings(PROFILE, 15, 0.6, 20, 8).with(Parameter.DIRECTION, 1);
-        Needs cool = new Needs(new KeepBand(12, 16), List.of(new HarmLimit(Side.HIGH, 24, 3600), new HarmLimit(Side.LOW, 1, 3600)));
+        Needs cool = new Needs(new KeepBand(12, 16), List.of(new DangerLimit(Side.HIGH, 24, 3600), new DangerLimit(Side.LOW, 1, 3600)));
         Setup setup = new Setup(chamber, cool, List.of(Osier.probe(0, 0)), List.of(Osier.planned(PROFILE, cools)), Power.UNKNOWN);
         LinkLossChoice choice = LinkLossChoice.of(setup, setup.controllers().get(0));
         assertTrue(choice.on(), "off it comes to the warmest room; on it stops at what the chiller reaches: " + choice.text());

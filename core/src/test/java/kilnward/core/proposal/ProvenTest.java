@@ -16,7 +16,7 @@ import kilnward.core.device.Profile;
 import kilnward.core.device.Settings;
 import kilnward.core.finding.Finding;
 import kilnward.core.finding.Severity;
-import kilnward.core.life.HarmLimit;
+import kilnward.core.life.DangerLimit;
 import kilnward.core.life.Side;
 import kilnward.core.quantity.Quantity;
 import kilnward.core.rehearsal.RoomCurve;
@@ -114,8 +114,8 @@ class ProvenTest {
                 wrong.add(what + ": " + now.code() + " comes");
             }
         }
-        OptionalDouble low = setup.needs().nearest(Side.LOW).map(HarmLimit::levelC).map(OptionalDouble::of).orElse(OptionalDouble.empty());
-        OptionalDouble high = setup.needs().nearest(Side.HIGH).map(HarmLimit::levelC).map(OptionalDouble::of).orElse(OptionalDouble.empty());
+        OptionalDouble low = setup.needs().nearest(Side.LOW).map(DangerLimit::level).map(OptionalDouble::of).orElse(OptionalDouble.empty());
+        OptionalDouble high = setup.needs().nearest(Side.HIGH).map(DangerLimit::level).map(OptionalDouble::of).orElse(OptionalDouble.empty());
         for (PlannedController controller : changed.controllers()) {
             Settings old = setup.controller(controller.id()).settings();
             if (controller.reads() == Quantity.RELATIVE_HUMIDITY) {

@@ -38,7 +38,7 @@ import kilnward.core.device.SchoolsTest;
 import kilnward.core.device.Settings;
 import kilnward.core.finding.RefusedValueException;
 import kilnward.core.life.Band;
-import kilnward.core.life.HarmLimit;
+import kilnward.core.life.DangerLimit;
 import kilnward.core.life.KeepBand;
 import kilnward.core.life.Needs;
 import kilnward.core.life.OccupantPlace;
@@ -173,12 +173,12 @@ public final class RandomChambers {
     }
 
     private static Needs needs(Random random, double middle, double half, boolean tank) {
-        List<HarmLimit> harm = new ArrayList<>();
+        List<DangerLimit> harm = new ArrayList<>();
         if (random.nextInt(6) > 0) {
-            harm.add(new HarmLimit(Side.HIGH, middle + half + between(random, 0.4, 8), random.nextInt(3) == 0 ? 0 : between(random, 600, 86_400)));
+            harm.add(new DangerLimit(Side.HIGH, middle + half + between(random, 0.4, 8), random.nextInt(3) == 0 ? 0 : between(random, 600, 86_400)));
         }
         if (random.nextInt(4) > 0) {
-            harm.add(new HarmLimit(Side.LOW, middle - half - between(random, 0.8, 12), between(random, 1800, 3 * 86_400)));
+            harm.add(new DangerLimit(Side.LOW, middle - half - between(random, 0.8, 12), between(random, 1800, 3 * 86_400)));
         }
         double damp = between(random, 40, 90);
         Map<Quantity, Band> humidity = tank || random.nextBoolean() ? Map.of() : Map.of(Quantity.RELATIVE_HUMIDITY, Band.humidity(damp - 7, Math.min(100, damp + 7)));

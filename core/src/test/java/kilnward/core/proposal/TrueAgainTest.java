@@ -46,7 +46,7 @@ import kilnward.core.finding.Finding;
 import kilnward.core.finding.Severity;
 import kilnward.core.judgement.Said;
 import kilnward.core.life.Band;
-import kilnward.core.life.HarmLimit;
+import kilnward.core.life.DangerLimit;
 import kilnward.core.life.KeepBand;
 import kilnward.core.life.LivingCurve;
 import kilnward.core.life.Metabolism;
@@ -84,7 +84,7 @@ import org.junit.jupiter.params.provider.EnumSource;
 /** What was once advised wrongly when practitioners' jobs were walked through it, each as a keeper would see it. */
 class TrueAgainTest {
     private static final Profile WARM = Osier.profile(Style.OFF_AT_SET, DisplayUnit.C, 0.1);
-    private static final Needs FOWL = new Needs(new KeepBand(37, 38), List.of(new HarmLimit(Side.HIGH, 39.5, 3 * 3600), new HarmLimit(Side.LOW, 32, 12 * 3600)));
+    private static final Needs FOWL = new Needs(new KeepBand(37, 38), List.of(new DangerLimit(Side.HIGH, 39.5, 3 * 3600), new DangerLimit(Side.LOW, 32, 12 * 3600)));
     /** Hens' eggs: next to nothing at first, 0.16 W each before the hatch (Lourens et al. 2006, from memory). */
     private static final LivingCurve EGGS = new LivingCurve(List.of(new LivingCurve.Point(0, 58.0, 0, 0.0155, 0), new LivingCurve.Point(10, 58.0, 0.02, 0.0155, 0),
             new LivingCurve.Point(18, 58.0, 0.14, 0.0155, 0)), SourceGrade.FROM_MEMORY, "");
@@ -150,7 +150,7 @@ class TrueAgainTest {
         return new Setup(water, needs, List.of(Osier.probe(0, 0)), List.of(controllers), Power.UNKNOWN);
     }
 
-    private static final Needs TROPICAL = new Needs(new KeepBand(24, 26), List.of(new HarmLimit(Side.HIGH, 31, 6 * 3600), new HarmLimit(Side.LOW, 20, 24 * 3600)));
+    private static final Needs TROPICAL = new Needs(new KeepBand(24, 26), List.of(new DangerLimit(Side.HIGH, 31, 6 * 3600), new DangerLimit(Side.LOW, 20, 24 * 3600)));
 
     @Test
     void aHeaterWhoseOwnDialStopsItFirstIsToldToTurnTheDialUp() {
@@ -211,7 +211,7 @@ class TrueAgainTest {
     private static Setup curing(double width) {
         Chamber room = Osier.chamber(Osier.foamBox(1.2, 1, 1.8, 50), 0.5, AirMovement.MOVING, new Contents(40, 3300, 3, 0, 0.1, 10), OccupantPlace.AIR, 0,
                 List.of(new Humidifier("mist", Humidifier.Kind.ULTRASONIC, 250, 25, 1, 0), new Dehumidifier("dry", 250, 120)), Room.of(12.5, 13.5, 15).withHumidity(75), 0);
-        Needs sausage = new Needs(new KeepBand(12, 15), List.of(new HarmLimit(Side.HIGH, 22, 24 * 3600)), Map.of(Quantity.RELATIVE_HUMIDITY, Band.humidity(72, 88)),
+        Needs sausage = new Needs(new KeepBand(12, 15), List.of(new DangerLimit(Side.HIGH, 22, 24 * 3600)), Map.of(Quantity.RELATIVE_HUMIDITY, Band.humidity(72, 88)),
                 OptionalDouble.empty());
         Probe probe = new Probe("probe", ProbePlace.of(0, 0, 0, 0, 40), 0, 0, 0, Map.of(Quantity.RELATIVE_HUMIDITY, new AirSensor(90, 0, 0)));
         PlannedController damp = on("damp", LawKind.ON_OFF, DisplayUnit.RH, keyed(Parameter.SET_VALUE, 80, Parameter.DIFFERENTIAL, width, Parameter.LOWER_DIFFERENTIAL, width),
@@ -331,7 +331,7 @@ class TrueAgainTest {
     @Test
     void linkLossIsNotMendedByLeavingOneThermostatAlone() {
         Heater own = HeaterKind.MAT.typical("mat", 60).with(new OwnThermostat(30.5, 28));
-        Needs eggs = new Needs(new KeepBand(27.5, 29), List.of(new HarmLimit(Side.HIGH, 34, 2 * 3600), new HarmLimit(Side.LOW, 20, 4 * 3600)));
+        Needs eggs = new Needs(new KeepBand(27.5, 29), List.of(new DangerLimit(Side.HIGH, 34, 2 * 3600), new DangerLimit(Side.LOW, 20, 4 * 3600)));
         Settings settings = keyed(Parameter.SET_VALUE, 28.6, Parameter.DIFFERENTIAL, 0.5, Parameter.LINK_LOSS, 0);
         Chamber box = Osier.chamber(Osier.foamBox(0.5, 0.35, 0.24, 50), 0.5, AirMovement.STILL, Contents.dry(4, 3300, 0.35, 0), OccupantPlace.CONTENTS, 0, List.of(own),
                 Room.of(10, 24, 15), 140);
@@ -373,8 +373,8 @@ class TrueAgainTest {
     /** 35.9 °C for days kills no egg and costs half the hatch. */
     @Test
     void aPoorerResultIsToldThoughNothingDies() {
-        Needs eggs = new Needs(new KeepBand(35.2, 36.6), List.of(new HarmLimit(Side.LOW, 32, 12 * 3600))).withPoorer(List.of(
-                new PoorerLimit(new HarmLimit(Side.LOW, 36.4, 12 * 3600), "a late, drawn-out and poorer hatch")));
+        Needs eggs = new Needs(new KeepBand(35.2, 36.6), List.of(new DangerLimit(Side.LOW, 32, 12 * 3600))).withPoorer(List.of(
+                new PoorerLimit(new DangerLimit(Side.LOW, 36.4, 12 * 3600), "a late, drawn-out and poorer hatch")));
         Setup setup = new Setup(Osier.reedbox(60, 40, Room.of(18, 24, 15)), eggs, List.of(Osier.probe(0, 0)),
                 List.of(Osier.planned(WARM, Osier.settings(WARM, 35.9, 0.2, 38.6, 34))),
                 Power.UNKNOWN);

@@ -12,7 +12,7 @@ import java.util.OptionalDouble;
 import java.util.Set;
 import kilnward.core.Osier;
 import kilnward.core.life.Band;
-import kilnward.core.life.HarmLimit;
+import kilnward.core.life.DangerLimit;
 import kilnward.core.life.KeepBand;
 import kilnward.core.life.Needs;
 import kilnward.core.life.Side;
@@ -25,7 +25,7 @@ import org.junit.jupiter.params.provider.CsvSource;
 class VerdictTest {
     private static final int HOURS = 24;
     private static final double HOUR = 3600;
-    private static final Needs NEEDS = new Needs(new KeepBand(27, 29), List.of(new HarmLimit(Side.HIGH, 34, 7200), new HarmLimit(Side.LOW, 20, 86_400)),
+    private static final Needs NEEDS = new Needs(new KeepBand(27, 29), List.of(new DangerLimit(Side.HIGH, 34, 7200), new DangerLimit(Side.LOW, 20, 86_400)),
             Map.of(Quantity.RELATIVE_HUMIDITY, Band.humidity(70, 85)), OptionalDouble.empty());
     private static final Rig RIG = new Rig(Osier.reedbox(), NEEDS, Osier.rig(Osier.reedbox()).probes(), Osier.rig(Osier.reedbox()).controllers());
     private static final Verdict.GoodDay GOOD = new Verdict.GoodDay(Map.of("controller", new Metrics.Level(28, 27.5, 28.5, 1)), Optional.empty(), Map.of());
@@ -49,7 +49,8 @@ class VerdictTest {
         Trace.Envelope display = new Trace.Envelope(shown, shown);
         Map<Quantity, Trace.Envelope> humidity = damp == null ? Map.of() : Map.of(Quantity.RELATIVE_HUMIDITY, new Trace.Envelope(damp, damp));
         Metrics metrics = new Metrics(occupant, 1, List.of(occupant), List.of(), 0, 0, 0, 0, harmedAtS, damp == null ? Map.of()
-                : Map.of(Quantity.RELATIVE_HUMIDITY, new Metrics.Air(new Metrics.Level(80, 0, 100, 1), OptionalDouble.empty())), Optional.empty(), OptionalDouble.empty(),
+                : Map.of(Quantity.RELATIVE_HUMIDITY, new Metrics.Air(new Metrics.Level(80, 0, 100, 1), OptionalDouble.empty(), OptionalDouble.empty())), Optional.empty(),
+                OptionalDouble.empty(),
                 Optional.empty());
         Scenario scenario = new Scenario(RoomCurve.constant(20), 0, HOURS * HOUR, 1, Scenario.Start.SETTLED, List.of(fault), HOURS);
         Trace trace = new Trace(HOUR, new Trace.Envelope(shown, shown), Optional.empty(), humidity, List.of(display), new double[HOURS], List.of());
@@ -76,7 +77,7 @@ class VerdictTest {
     @Test
     void nearnessCountsByItself() {
         highest = 29.6;
-        Needs close = new Needs(new KeepBand(27, 29), List.of(new HarmLimit(Side.HIGH, 30.5, 7200)));
+        Needs close = new Needs(new KeepBand(27, 29), List.of(new DangerLimit(Side.HIGH, 30.5, 7200)));
         Rig rig = new Rig(RIG.chamber(), close, RIG.probes(), RIG.controllers());
         Metrics.Level occupant = new Metrics.Level(28, 28, 29.6, 1);
         Metrics metrics = new Metrics(occupant, 1, List.of(occupant), List.of(), 0, 0, 0, 0, OptionalDouble.empty(), Map.of(), Optional.empty(),

@@ -13,6 +13,7 @@ import java.util.List;
 import java.util.SplittableRandom;
 import java.util.function.DoubleUnaryOperator;
 import kilnward.core.finding.RefusedValueException;
+import kilnward.core.quantity.Quantity;
 import kilnward.core.series.Samples;
 import org.hipparchus.analysis.integration.SimpsonIntegrator;
 import org.hipparchus.stat.descriptive.DescriptiveStatistics;
@@ -149,7 +150,7 @@ class FiguresTest {
         assertEquals(inside, figures.inBandShare().getAsDouble(), 0.01);
         assertEquals(1, figures.coverage(), 1e-12);
         // Over the year the season hides the hour; within July it is the hour.
-        Review review = Review.of(Review.Kind.TEMPERATURE, new Samples(at, value).between(181 * 86_400.0, 212 * 86_400.0), 8, 16, 3600);
+        Review review = Review.of(Quantity.TEMPERATURE, new Samples(at, value).between(181 * 86_400.0, 212 * 86_400.0), 8, 16, 3600);
         assertTrue(review.sights().stream().anyMatch(each -> each.sign() == Sign.DAY_AND_NIGHT));
     }
 

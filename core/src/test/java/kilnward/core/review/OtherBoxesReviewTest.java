@@ -10,6 +10,7 @@ import kilnward.core.other.OtherLogs.Change;
 import kilnward.core.other.OtherLogs.Manner;
 import kilnward.core.other.OtherLogs.Planned;
 import kilnward.core.other.OtherLogs.Truth;
+import kilnward.core.quantity.Quantity;
 import org.junit.jupiter.api.Test;
 
 /** Three days of boxes of another simulator: sound ones, such that leak from one moment on so that 1.6 times the heat is lost, and such whose heater gives 70 % from then on. */
@@ -24,7 +25,7 @@ class OtherBoxesReviewTest {
         Planned planned = Planned.any(random);
         double atS = HOURS * 3600 * (0.3 + 0.4 * random.nextDouble());
         Change change = more == 1 && watts == 1 ? new Change(Double.MAX_VALUE, 1, 1) : new Change(atS, more == 1 ? 1 : OtherLogs.leak(planned, more), watts);
-        return Review.of(Review.Kind.TEMPERATURE, OtherLogs.of(planned, Truth.asPlanned(planned), new Manner(false, HOURS, 0, 0.05, 0), change, random).read(), 27.5, 29, 60);
+        return Review.of(Quantity.TEMPERATURE, OtherLogs.of(planned, Truth.asPlanned(planned), new Manner(false, HOURS, 0, 0.05, 0), change, random).read(), 27.5, 29, 60);
     }
 
     private static boolean shows(Review review, Sign sign) {

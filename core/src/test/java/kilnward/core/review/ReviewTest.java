@@ -16,6 +16,7 @@ import kilnward.core.chamber.Room;
 import kilnward.core.control.Style;
 import kilnward.core.probe.DisplayUnit;
 import kilnward.core.probe.Probe;
+import kilnward.core.quantity.Quantity;
 import kilnward.core.rehearsal.ApplianceDead;
 import kilnward.core.rehearsal.Fault;
 import kilnward.core.rehearsal.Rehearsal;
@@ -196,7 +197,7 @@ class ReviewTest {
     }
 
     private static Set<Sign> signs(Samples log) {
-        return Review.of(Review.Kind.TEMPERATURE, log, 27.3, 29.1, log.spacingS()).sights().stream().map(Sight::sign)
+        return Review.of(Quantity.TEMPERATURE, log, 27.3, 29.1, log.spacingS()).sights().stream().map(Sight::sign)
                 .collect(Collectors.toCollection(() -> EnumSet.noneOf(Sign.class)));
     }
 
@@ -228,7 +229,7 @@ class ReviewTest {
 
     @Test
     void aShortLogShowsNothingAndSaysSo() {
-        Review review = Review.of(Review.Kind.TEMPERATURE, new Samples(new double[] {0, 60}, new double[] {20, 90}), 27, 29, 60);
+        Review review = Review.of(Quantity.TEMPERATURE, new Samples(new double[] {0, 60}, new double[] {20, 90}), 27, 29, 60);
         assertEquals(List.of(), review.sights());
         assertTrue(review.cycles().periodS().isEmpty());
     }
@@ -258,8 +259,8 @@ class ReviewTest {
         int missed = 0;
         int wrong = 0;
         for (int seed = 0; seed < RUNS; seed++) {
-            missed += Review.of(Review.Kind.HUMIDITY, damp(seed, true), 70, 95, 60).sights().stream().noneMatch(each -> each.sign() == Sign.MIST) ? 1 : 0;
-            wrong += Review.of(Review.Kind.HUMIDITY, damp(seed, false), 70, 95, 60).sights().stream().anyMatch(each -> each.sign() == Sign.MIST) ? 1 : 0;
+            missed += Review.of(Quantity.RELATIVE_HUMIDITY, damp(seed, true), 70, 95, 60).sights().stream().noneMatch(each -> each.sign() == Sign.MIST) ? 1 : 0;
+            wrong += Review.of(Quantity.RELATIVE_HUMIDITY, damp(seed, false), 70, 95, 60).sights().stream().anyMatch(each -> each.sign() == Sign.MIST) ? 1 : 0;
         }
         assertTrue(missed <= 0.05 * RUNS && wrong <= 0.05 * RUNS, "missed " + missed + ", wrong " + wrong + " of " + RUNS);
     }

@@ -102,7 +102,8 @@ public class FirstKeysController {
     }
 
     private static DoubleStream harm(Optional<OccupancyPlan> lives, Side side) {
-        return lives.stream().flatMap(each -> each.harmLimits().stream()).filter(limit -> limit.side() == side && limit.costs() == null).mapToDouble(ChamberPlan.HarmPlan::levelC);
+        return lives.stream().flatMap(each -> each.harmLimits().stream()).filter(limit -> limit.side() == side && limit.costs() == null && limit.levelC() != null)
+                .mapToDouble(ChamberPlan.HarmPlan::levelC);
     }
 
     /** What hangs on an output, as far as it is described well enough to be read. */

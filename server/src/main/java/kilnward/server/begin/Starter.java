@@ -212,7 +212,7 @@ public class Starter {
                 stage.carbonDioxidePpm() == null ? null : stage.carbonDioxidePpm().low(),
                 stage.carbonDioxidePpm() == null ? null : stage.carbonDioxidePpm().high(),
                 stage.maxRateKh() == null ? null : stage.maxRateKh().value(), stage.harm().stream()
-                        .map(harm -> new HarmPlan(harm.side(), harm.levelC(), harm.durationS(), harm.costs())).toList(),
+                        .map(harm -> new HarmPlan(harm.side(), harm.levelC(), harm.levelPct(), harm.levelPpm(), harm.durationS(), harm.costs())).toList(),
                 null, night(stage));
     }
 
@@ -224,7 +224,7 @@ public class Starter {
         Range warm = stage.nightTemperatureC() == null ? stage.temperatureC() : stage.nightTemperatureC();
         Range damp = stage.nightHumidityPct();
         double litH = stage.lightHours() == null ? USUAL_LIGHT_H : stage.lightHours().value();
-        return new NightPlan(warm.low(), warm.high(), damp == null ? null : damp.low(), damp == null ? null : damp.high(), (MORNING_H + litH) % 24, MORNING_H);
+        return new NightPlan(warm.low(), warm.high(), damp == null ? null : damp.low(), damp == null ? null : damp.high(), null, null, (MORNING_H + litH) % 24, MORNING_H);
     }
 
     private record Chosen(Guide guide, School school, Stage stage) {

@@ -1,20 +1,16 @@
 package kilnward.server.demo;
 
+import java.util.Optional;
 import java.util.OptionalDouble;
 import java.util.SplittableRandom;
 import kilnward.core.quantity.Quantity;
 import kilnward.core.rehearsal.LiveRun;
 
 /**
- * What instruments at Osier End say of a simulated chamber. Temperature, humidity, light and power are the simulator's; what it does not know, carbon dioxide, water
+ * What instruments at Osier End say of a simulated chamber. Temperature, humidity, carbon dioxide, light and power are the simulator's; what it does not know, water
  * level, pH and conductivity, is made up here by simple balances, for show.
  */
 public final class Instruments {
-    private static final double OUTDOOR_PPM = 420;
-    /** Made up: what lives in a box gives off so much, and so many changes of air an hour carry it out. */
-    private static final double BREATHES_PPM_H = 1_600;
-    private static final double CHANGES_PER_H = 1.8;
-    private static final double WHEN_OUTPUTS_RUN_PER_H = 1.2;
     /** Made up: an open tank loses so much a day and is topped up when it has lost so much (mm). */
     private static final double LOSES_MM_DAY = 2.2;
     private static final double FULL_MM = 320;
@@ -22,7 +18,6 @@ public final class Instruments {
     private static final double FULL_US_CM = 340;
     private static final double LAMP_LX = 7_800;
     private static final double DAYLIGHT_LX = 900;
-    private double ppm = 900;
     private double levelMm = FULL_MM - 5;
     private double hourOfDay;
     private double powerW;
@@ -32,10 +27,6 @@ public final class Instruments {
     public void follow(LiveRun.Seen seen, double startHour) {
         double seconds = last == null ? 0 : seen.timeS() - last.timeS();
         double hours = seconds / 3600;
-        double running = seen.outputs().stream().mapToDouble(LiveRun.Output::level).max().orElse(0);
-        double changes = CHANGES_PER_H + (running > 0 ? WHEN_OUTPUTS_RUN_PER_H : 0);
-        double settlesAt = OUTDOOR_PPM + BREATHES_PPM_H / changes;
-        ppm = settlesAt + (ppm - settlesAt) * StrictMath.exp(-changes * hours);
         levelMm -= LOSES_MM_DAY * hours / 24;
         if (levelMm < TOPPED_UP_AT_MM) {
             levelMm = FULL_MM;
@@ -62,11 +53,11 @@ public final class Instruments {
         double some = noise.nextDouble(-1, 1);
         return switch (measured) {
             case TEMPERATURE -> felt(probeId).map(felt -> OptionalDouble.of(rounded(felt.temperatureC() + 0.03 * some, 100))).orElse(OptionalDouble.empty());
-            case RELATIVE_HUMIDITY -> felt(probeId).filter(felt -> felt.value(Quantity.RELATIVE_HUMIDITY).isPresent())
-                    .map(felt -> OptionalDouble.of(rounded(Math.min(100, felt.value(Quantity.RELATIVE_HUMIDITY).getAsDouble() + 0.3 * some), 10))).orElse(OptionalDouble.empty());
+            case RELATIVE_HUMIDITY -> air(probeId, Quantity.RELATIVE_HUMIDITY).map(felt -> OptionalDouble.of(rounded(Math.min(100, felt + 0.3 * some), 10)))
+                    .orElse(OptionalDouble.empty());
             case LIGHT ->
                 OptionalDouble.of(rounded((last.lit() && last.mains() ? LAMP_LX : 0) + DAYLIGHT_LX * Math.max(0, StrictMath.sin(Math.PI * (hourOfDay - 7.5) / 9)) + 3 + some, 1));
-            case CARBON_DIOXIDE -> OptionalDouble.of(rounded(ppm + 8 * some, 1));
+            case CARBON_DIOXIDE -> air(probeId, Quantity.CARBON_DIOXIDE).map(felt -> OptionalDouble.of(rounded(felt + 8 * some, 1))).orElse(OptionalDouble.empty());
             case WATER_LEVEL -> OptionalDouble.of(rounded(levelMm + 0.4 * some, 10));
             case PH -> OptionalDouble.of(rounded(7.45 + 0.06 * StrictMath.sin(2 * Math.PI * (hourOfDay - 10) / 24) + 0.01 * some, 100));
             case CONDUCTIVITY -> OptionalDouble.of(rounded(FULL_US_CM * FULL_MM / levelMm + some, 10));
@@ -74,8 +65,12 @@ public final class Instruments {
         };
     }
 
-    private java.util.Optional<LiveRun.Felt> felt(String probeId) {
+    private Optional<LiveRun.Felt> felt(String probeId) {
         return last.probes().stream().filter(each -> probeId == null || each.probeId().equals(probeId)).findFirst();
+    }
+
+    private Optional<Double> air(String probeId, Quantity quantity) {
+        return felt(probeId).map(felt -> felt.value(quantity)).filter(OptionalDouble::isPresent).map(OptionalDouble::getAsDouble);
     }
 
     private static double rounded(double value, double steps) {

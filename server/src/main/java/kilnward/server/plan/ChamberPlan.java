@@ -25,7 +25,8 @@ import kilnward.core.device.Parameter;
 import kilnward.core.device.Profile;
 import kilnward.core.device.ProfileKey;
 import kilnward.core.finding.Step;
-import kilnward.core.life.HarmLimit;
+import kilnward.core.life.DangerLimit;
+import kilnward.core.life.GuideHarm;
 import kilnward.core.life.KeepBand;
 import kilnward.core.life.LivingCurve;
 import kilnward.core.life.Needs;
@@ -123,10 +124,12 @@ public record ChamberPlan(@NotBlank @Size(max = 80) String name, @NotNull @Size(
             @OrNull @Valid NightPlan night) {
     }
 
-    /** What is wanted by night, from an hour to an hour; humidity null where it is that of the day. */
+    /** What is wanted by night, from an hour to an hour; what the air holds null where it is that of the day. */
     @BoundsOf(Night.class)
     public record NightPlan(@NotNull @Within(of = KeepBand.class, field = "lowC") Double keepLowC, @NotNull @Within(of = KeepBand.class, field = "highC") Double keepHighC,
             @OrNull @Within(min = 0, max = 100, unit = "%RH") Double keepHumidityLowPct, @OrNull @Within(min = 0, max = 100, unit = "%RH") Double keepHumidityHighPct,
+            @OrNull @Within(min = 0, max = 10_000, unit = "ppm") Double keepCarbonDioxideLowPpm,
+            @OrNull @Within(min = 0, max = 10_000, unit = "ppm") Double keepCarbonDioxideHighPpm,
             @NotNull Double fromHour, @NotNull Double toHour) {
     }
 
@@ -135,10 +138,21 @@ public record ChamberPlan(@NotBlank @Size(max = 80) String name, @NotNull @Size(
             @NotNull @Within(of = KeepBand.class, field = "highC") Double keepHighC) {
     }
 
-    /** A level and how long it can be borne; what it costs where it does not kill, null where it does. */
-    @BoundsOf(HarmLimit.class)
-    public record HarmPlan(@NotNull Side side, @NotNull Double levelC,
-            @NotNull Double durationS, @OrNull @Size(min = 1, max = 120) String costs) {
+    /**
+     * A level and how long it can be borne. The level is said in the unit of its quantity: exactly one of the levels is given.
+     *
+     * @param levelC   temperature; null for another quantity
+     * @param levelPct relative humidity; null likewise
+     * @param levelPpm carbon dioxide; null likewise
+     * @param costs    what it costs where it does not kill; null where it does
+     */
+    @BoundsOf({DangerLimit.class, GuideHarm.class})
+    public record HarmPlan(@NotNull Side side, @OrNull Double levelC, @OrNull Double levelPct,
+            @OrNull Double levelPpm, @NotNull Double durationS, @OrNull @Size(min = 1, max = 120) String costs) {
+        /** The limit to the core. */
+        public DangerLimit limit() {
+            return DangerLimit.of(side, levelC, levelPct, levelPpm, durationS);
+        }
     }
 
     /**

@@ -5,6 +5,7 @@ import java.util.Arrays;
 import java.util.EnumMap;
 import java.util.HashMap;
 import java.util.HashSet;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -35,7 +36,7 @@ import kilnward.core.device.Settings;
 import kilnward.core.finding.RefusedValueException;
 import kilnward.core.finding.Require;
 import kilnward.core.life.Band;
-import kilnward.core.life.HarmLimit;
+import kilnward.core.life.DangerLimit;
 import kilnward.core.life.KeepBand;
 import kilnward.core.life.LivingCurve;
 import kilnward.core.life.Needs;
@@ -59,6 +60,7 @@ import kilnward.server.plan.ChamberPlan.BoxPlan;
 import kilnward.server.plan.ChamberPlan.ContentsPlan;
 import kilnward.server.plan.ChamberPlan.ControllerPlan;
 import kilnward.server.plan.ChamberPlan.HabitsPlan;
+import kilnward.server.plan.ChamberPlan.HarmPlan;
 import kilnward.server.plan.ChamberPlan.LayerPlan;
 import kilnward.server.plan.ChamberPlan.LivingPlan;
 import kilnward.server.plan.ChamberPlan.OccupancyPlan;
@@ -74,7 +76,7 @@ import kilnward.server.wire.problem.RefusedFieldsException;
 public final class PlanReader {
     /** Own warmth of less than this share is lost in what the room does. */
     private static final double OWN_WARMTH = 1 / 3.0;
-    private static final Pattern HARM_PLACE = Pattern.compile("harmLimits\\[(\\d+)]");
+    private static final Pattern HARM_PLACE = Pattern.compile("dangerLimits\\[(\\d+)]\\.level");
 
     private PlanReader() {
     }
@@ -326,22 +328,36 @@ public final class PlanReader {
             if (!place.find()) {
                 throw refused;
             }
-            throw new RefusedValueException(place.replaceFirst("harmLimits[" + deadly.get(Integer.parseInt(place.group(1))) + "]"), refused.given(), refused.allowed());
+            int typed = deadly.get(Integer.parseInt(place.group(1)));
+            throw new RefusedValueException(place.replaceFirst("harmLimits[" + typed + "]." + occupancy.harmLimits().get(typed).limit().levelField()), refused.given(),
+                    refused.allowed());
         }
     }
 
     private static Needs readNeeds(OccupancyPlan occupancy) {
         return at("occupancy", () -> new Needs(new KeepBand(occupancy.keepLowC(), occupancy.keepHighC()),
-                occupancy.harmLimits().stream().filter(limit -> limit.costs() == null)
-                        .map(limit -> new HarmLimit(limit.side(), limit.levelC(), limit.durationS())).toList(),
+                limits(occupancy, true).values().stream().toList(),
                 bands(List.of(band(Quantity.RELATIVE_HUMIDITY, occupancy.keepHumidityLowPct(), occupancy.keepHumidityHighPct()),
                         band(Quantity.CARBON_DIOXIDE, occupancy.keepCarbonDioxideLowPpm(), occupancy.keepCarbonDioxideHighPpm()))),
                 optional(occupancy.maxRateKh()), Optional.ofNullable(occupancy.other())
                         .map(other -> at("other", () -> new OtherPlace(other.where(), new KeepBand(other.keepLowC(), other.keepHighC())))),
-                occupancy.harmLimits().stream().filter(limit -> limit.costs() != null)
-                        .map(limit -> new PoorerLimit(new HarmLimit(limit.side(), limit.levelC(), limit.durationS()), limit.costs())).toList(),
+                limits(occupancy, false).entrySet().stream().map(each -> new PoorerLimit(each.getValue(), occupancy.harmLimits().get(each.getKey()).costs())).toList(),
                 Optional.ofNullable(occupancy.night()).map(night -> at("night", () -> new Night(new KeepBand(night.keepLowC(), night.keepHighC()),
-                        bands(List.of(band(Quantity.RELATIVE_HUMIDITY, night.keepHumidityLowPct(), night.keepHumidityHighPct()))), night.fromHour(), night.toHour())))));
+                        bands(List.of(band(Quantity.RELATIVE_HUMIDITY, night.keepHumidityLowPct(), night.keepHumidityHighPct()),
+                                band(Quantity.CARBON_DIOXIDE, night.keepCarbonDioxideLowPpm(), night.keepCarbonDioxideHighPpm()))),
+                        night.fromHour(), night.toHour())))));
+    }
+
+    /** Limits that kill, or limits that cost, by their place in the list that was typed. */
+    private static Map<Integer, DangerLimit> limits(OccupancyPlan occupancy, boolean deadly) {
+        Map<Integer, DangerLimit> found = new LinkedHashMap<>();
+        for (int i = 0; i < occupancy.harmLimits().size(); i++) {
+            HarmPlan limit = occupancy.harmLimits().get(i);
+            if (deadly == (limit.costs() == null)) {
+                found.put(i, at("harmLimits[" + i + "]", limit::limit));
+            }
+        }
+        return found;
     }
 
     /** The fields in which a plan says what is wanted of a quantity of the air. */

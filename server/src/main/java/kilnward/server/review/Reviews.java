@@ -11,7 +11,7 @@ import java.util.Optional;
 import java.util.OptionalDouble;
 import java.util.UUID;
 import kilnward.core.finding.RefusedValueException;
-import kilnward.core.life.HarmLimit;
+import kilnward.core.life.DangerLimit;
 import kilnward.core.life.Side;
 import kilnward.core.logbook.EntryKind;
 import kilnward.core.quantity.Quantity;
@@ -35,6 +35,7 @@ import kilnward.server.log.Entries.LogEntryView;
 import kilnward.server.plan.AppliancePlan;
 import kilnward.server.plan.AppliancePlan.CoolerPlan;
 import kilnward.server.plan.AppliancePlan.HeaterPlan;
+import kilnward.server.plan.ChamberPlan.HarmPlan;
 import kilnward.server.plan.ChamberPlan.OccupancyPlan;
 import kilnward.server.plan.Plans;
 import kilnward.server.store.Moments;
@@ -88,11 +89,11 @@ class Reviews {
     /**
      * How long a level that harms was borne.
      *
-     * @param levelC   at the occupant
+     * @param level    at the occupant, in the model's unit of what the series measures
      * @param boreS    longest without a break
      * @param allowedS how long it can be borne
      */
-    record BorneView(Side side, double levelC, double boreS, double allowedS) {
+    record BorneView(Side side, double level, double boreS, double allowedS) {
     }
 
     /**
@@ -172,9 +173,8 @@ class Reviews {
             return new LogReview(seriesId.toString(), one.name(), one.unit().kept(), since, until, wanted.map(Wanted::low).orElse(null), wanted.map(Wanted::high).orElse(null),
                     wanted.map(Wanted::toOccupantK).orElse(0.0), log.singly(), log.everyS(), null, List.of(), null, List.of(), List.of(), List.of());
         }
-        boolean humid = one.measured() == Quantity.RELATIVE_HUMIDITY;
         // Where nobody has said what is wanted nothing is out of it, and neither its middle nor its width says anything.
-        Review review = Review.of(humid ? Review.Kind.HUMIDITY : Review.Kind.TEMPERATURE, log.samples(), wanted.map(Wanted::low).orElse(-1e9), wanted.map(Wanted::high).orElse(1e9),
+        Review review = Review.of(one.measured(), log.samples(), wanted.map(Wanted::low).orElse(-1e9), wanted.map(Wanted::high).orElse(1e9),
                 log.everyS());
         List<AppliancePlan> appliances = plans.one(chamberId).plan().appliances();
         boolean heatedOnly = one.measured() == Quantity.TEMPERATURE && appliances.stream().anyMatch(HeaterPlan.class::isInstance)
@@ -192,13 +192,20 @@ class Reviews {
     /** What is wanted where nothing is keyed yet: the band of whoever lives there, wherever it is measured. */
     private Optional<Wanted> asPlanned(UUID chamberId, Series one) {
         OccupancyPlan lives = plans.one(chamberId).plan().occupancy();
-        boolean humid = one.measured() == Quantity.RELATIVE_HUMIDITY;
-        if (lives == null || humid && (lives.keepHumidityLowPct() == null || lives.keepHumidityHighPct() == null)) {
+        if (lives == null) {
             return Optional.empty();
         }
-        return Optional.of(humid ? new Wanted(lives.keepHumidityLowPct(), lives.keepHumidityHighPct(), 0, List.of())
-                : new Wanted(lives.keepLowC(), lives.keepHighC(), 0,
-                        lives.harmLimits().stream().map(each -> new HarmLimit(each.side(), each.levelC(), each.durationS())).toList()));
+        List<DangerLimit> harm = lives.harmLimits().stream().map(HarmPlan::limit).filter(each -> each.quantity() == one.measured()).toList();
+        return switch (one.measured()) {
+            case TEMPERATURE -> Optional.of(new Wanted(lives.keepLowC(), lives.keepHighC(), 0, harm));
+            case RELATIVE_HUMIDITY -> wanted(lives.keepHumidityLowPct(), lives.keepHumidityHighPct(), harm);
+            case CARBON_DIOXIDE -> wanted(lives.keepCarbonDioxideLowPpm(), lives.keepCarbonDioxideHighPpm(), harm);
+            default -> Optional.empty();
+        };
+    }
+
+    private static Optional<Wanted> wanted(Double low, Double high, List<DangerLimit> harm) {
+        return low == null || high == null ? Optional.empty() : Optional.of(new Wanted(low, high, 0, harm));
     }
 
     private record Worked(Series series, Working working) {
@@ -228,8 +235,8 @@ class Reviews {
         return found;
     }
 
-    private static BorneView borne(HarmLimit limit, double toOccupantK, Log log) {
-        return new BorneView(limit.side(), limit.levelC(), Figures.longestBeyondS(log.samples(), limit.levelC() - toOccupantK, limit.side() == Side.HIGH, log.everyS()),
+    private static BorneView borne(DangerLimit limit, double toOccupantK, Log log) {
+        return new BorneView(limit.side(), limit.level(), Figures.longestBeyondS(log.samples(), limit.level() - toOccupantK, limit.side() == Side.HIGH, log.everyS()),
                 limit.durationS());
     }
 

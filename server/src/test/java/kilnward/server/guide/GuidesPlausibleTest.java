@@ -36,7 +36,7 @@ class GuidesPlausibleTest {
     }
 
     private static List<GuideHarm> deadly(Stage stage, Side side) {
-        return stage.harm().stream().filter(each -> each.side() == side && each.costs() == null)
+        return stage.harm().stream().filter(each -> each.side() == side && each.costs() == null && each.levelC() != null)
                 .sorted(Comparator.comparingDouble(each -> side == Side.HIGH ? each.levelC() : -each.levelC())).toList();
     }
 
@@ -55,7 +55,7 @@ class GuidesPlausibleTest {
                         assertTrue(i == 0 || limits.get(i).durationS() < limits.get(i - 1).durationS(), which + ": farther out is borne longer: " + limits);
                     }
                     // What costs lies between the band and what kills.
-                    for (GuideHarm costs : stage.harm().stream().filter(each -> each.side() == side && each.costs() != null).toList()) {
+                    for (GuideHarm costs : stage.harm().stream().filter(each -> each.side() == side && each.costs() != null && each.levelC() != null).toList()) {
                         double toKill = side == Side.HIGH ? limits.get(0).levelC() - costs.levelC() : costs.levelC() - limits.get(0).levelC();
                         double toBand = side == Side.HIGH ? costs.levelC() - stage.temperatureC().high() : stage.temperatureC().low() - costs.levelC();
                         assertTrue(toKill > 0 && toBand > 0, which + ": what costs is not between band and danger: " + costs);

@@ -15,6 +15,10 @@ import kilnward.core.chamber.HeaterKind;
 import kilnward.core.device.Parameter;
 import kilnward.core.device.Settings;
 import kilnward.core.finding.RefusedValueException;
+import kilnward.core.life.DangerLimit;
+import kilnward.core.life.Needs;
+import kilnward.core.life.Side;
+import kilnward.core.quantity.Quantity;
 import kilnward.core.setup.Setup;
 import kilnward.server.begin.NewChamber;
 import kilnward.server.begin.Starter;
@@ -22,6 +26,7 @@ import kilnward.server.guide.GuideService;
 import kilnward.server.plan.AppliancePlan.HeaterPlan;
 import kilnward.server.plan.ChamberPlan.BoxPlan;
 import kilnward.server.plan.ChamberPlan.ControllerPlan;
+import kilnward.server.plan.ChamberPlan.HarmPlan;
 import kilnward.server.plan.ChamberPlan.LoopPlan;
 import kilnward.server.plan.ChamberPlan.OccupancyPlan;
 import kilnward.server.plan.ChamberPlan.PlacePlan;
@@ -65,6 +70,29 @@ class PlanReaderTest {
         Setup setup = PlanReader.setup(lived(plan), keyed());
         assertEquals(28.6, setup.controllers().get(0).settings().value(Parameter.SET_VALUE).orElseThrow());
         assertTrue(setup.power().mains().isEmpty());
+    }
+
+    private ChamberPlan endangered(HarmPlan... limits) {
+        OccupancyPlan eggs = lived(plan).occupancy();
+        return plan.withOccupancy(new OccupancyPlan(null, null, null, "mushrooms", null, eggs.where(), eggs.measured(), null, 14.0, 17.0, null, null, 500.0, 1_000.0, null,
+                List.of(limits), null, null));
+    }
+
+    @Test
+    void aDangerLimitIsOfTheQuantityWhoseLevelItSays() {
+        HarmPlan costs = new HarmPlan(Side.HIGH, null, null, 2_000.0, 86_400.0, "long stems");
+        HarmPlan kills = new HarmPlan(Side.HIGH, null, null, 5_000.0, 3_600.0, null);
+        Needs needs = PlanReader.needs(endangered(costs, kills));
+        assertEquals(List.of(new DangerLimit(Quantity.CARBON_DIOXIDE, Side.HIGH, 5_000, 3_600)), needs.dangerLimits());
+        assertEquals(2_000, needs.poorer().get(0).limit().level());
+        assertEquals("occupancy.harmLimits[1].levelPpm", refused(costs, new HarmPlan(Side.HIGH, null, null, 900.0, 60.0, null)));
+        assertEquals("occupancy.harmLimits[0].levelC", refused(new HarmPlan(Side.HIGH, 16.0, null, null, 60.0, null)));
+        assertEquals("occupancy.harmLimits[0].levelPct", refused(new HarmPlan(Side.LOW, null, 20.0, null, 60.0, null)), "no humidity is wanted");
+        assertEquals("occupancy.harmLimits[1].levelC", refused(kills, new HarmPlan(Side.HIGH, 30.0, null, 5_000.0, 60.0, null)), "one level each");
+    }
+
+    private String refused(HarmPlan... limits) {
+        return assertThrows(RefusedValueException.class, () -> PlanReader.needs(endangered(limits))).field();
     }
 
     @Test

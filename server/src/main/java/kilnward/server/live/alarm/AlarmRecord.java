@@ -21,7 +21,7 @@ import kilnward.core.alarm.Rule;
 import kilnward.core.alarm.RuleKind;
 import kilnward.core.alarm.Urgency;
 import kilnward.core.finding.RefusedValueException;
-import kilnward.core.life.HarmLimit;
+import kilnward.core.life.DangerLimit;
 import kilnward.core.life.Side;
 import kilnward.core.quantity.Quantity;
 import kilnward.server.live.rule.Heards;
@@ -123,7 +123,7 @@ class AlarmRecord {
             double fromS = Moments.micros(from) / MICROS;
             // Minutes are whole when they are over.
             double untilS = clock.millis() / 1000.0 - 120;
-            Condition condition = armed.rule().condition(armed.rule().kind() == RuleKind.HARM_NEAR ? harm(armed.chamberId()) : List.of(), armed.toOccupantK());
+            Condition condition = armed.rule().condition(armed.rule().kind() == RuleKind.HARM_NEAR ? harm(armed.chamberId(), own.measured()) : List.of(), armed.toOccupantK());
             Heard heard = heards.replayed(armed.rule().kind(), armed.seriesId(), armed.others(), fromS, untilS);
             Standing begins = Standing.from(fromS);
             List<Act> acts = AlarmCourse.go(condition, armed.rule().delays(), begins, heard, List.of(), untilS).transitions().stream()
@@ -156,7 +156,7 @@ class AlarmRecord {
         if (armed.rule().kind().isOfHearing()) {
             from = from.listeningSince(listensSinceS);
         }
-        Condition condition = armed.rule().condition(armed.rule().kind() == RuleKind.HARM_NEAR ? harm(armed.chamberId()) : List.of(), armed.toOccupantK());
+        Condition condition = armed.rule().condition(armed.rule().kind() == RuleKind.HARM_NEAR ? harm(armed.chamberId(), own.measured()) : List.of(), armed.toOccupantK());
         double lookFromS = from.seenToS() - condition.lookBackS();
         Heard heard = heards.now(armed.rule().kind(), armed.seriesId(), armed.others(), lookFromS, clockS + AlarmCourse.MOST_AHEAD_S);
         double newestS = heard.own().isEmpty() ? clockS : Math.min(heard.own().get(heard.own().size() - 1).atS(), clockS + AlarmCourse.MOST_AHEAD_S);
@@ -178,7 +178,7 @@ class AlarmRecord {
                     each.isOfAct() ? note : null);
         }
         if (alarmId != null && condition instanceof HarmNear near && near.untilHarmS(heard, untilS).orElse(1) <= 0) {
-            sql.sql("update alarm set harmed = true where chamber_id = ? and closed_us is null and measured = 'TEMPERATURE'").param(armed.chamberId()).update();
+            sql.sql("update alarm set harmed = true where chamber_id = ? and closed_us is null and measured = ?").param(armed.chamberId()).param(own.measured().name()).update();
         }
         double nextS = Math.min(stretch.nextS(), armed.out() ? untilS + Rule.LOOK_AGAIN_S : armed.rule().lookAgainS(heard, stretch.standing()));
         Standing to = stretch.standing();
@@ -192,9 +192,9 @@ class AlarmRecord {
     private static final Condition NEVER = new kilnward.core.alarm.High(Double.MAX_VALUE, 0);
 
     /** Where nothing lives any more nothing is harmed. */
-    private List<HarmLimit> harm(UUID chamberId) {
+    private List<DangerLimit> harm(UUID chamberId, Quantity measured) {
         try {
-            return PlanReader.needs(plans.one(chamberId).plan()).harmLimits();
+            return PlanReader.needs(plans.one(chamberId).plan()).dangerLimits(measured);
         } catch (RefusedValueException nobody) {
             return List.of();
         }

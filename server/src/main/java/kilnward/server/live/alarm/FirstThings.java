@@ -15,7 +15,7 @@ import kilnward.core.alarm.Imagined;
 import kilnward.core.alarm.Likely;
 import kilnward.core.alarm.Reading;
 import kilnward.core.finding.RefusedValueException;
-import kilnward.core.life.HarmLimit;
+import kilnward.core.life.DangerLimit;
 import kilnward.core.life.Side;
 import kilnward.core.quantity.Quantity;
 import kilnward.core.setup.Setup;
@@ -96,7 +96,7 @@ class FirstThings {
 
     /** What was borne already. */
     private Map<Side, Double> doses(Setup setup, Series one, double nowS, double toOccupantK) {
-        List<HarmLimit> there = setup.needs().harmLimits().stream().map(each -> each.asMeasured(toOccupantK)).toList();
+        List<DangerLimit> there = setup.needs().dangerLimits(Quantity.TEMPERATURE).stream().map(each -> each.asMeasured(toOccupantK)).toList();
         HarmNear near = new HarmNear(there, 1);
         List<Reading> readings = heards.since(one.number(), nowS - near.lookBackS(), nowS);
         return near.doses(Heard.of(readings).holding(Heard.holdS(one.everyS(), readings)), nowS);

@@ -9,8 +9,9 @@ import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
 import java.util.List;
 import kilnward.core.finding.RefusedValueException;
+import kilnward.core.life.DangerLimit;
+import kilnward.core.life.GuideHarm;
 import kilnward.core.life.HarmClock;
-import kilnward.core.life.HarmLimit;
 import kilnward.core.life.Side;
 import kilnward.server.live.series.ReadingPlan;
 import kilnward.server.people.Open;
@@ -29,8 +30,8 @@ public class HarmCalcController {
     private static final double MOST_SHARE = 1e6;
 
     /** A level and how long it can be borne (s); 0 harms at once. */
-    public record LimitPlan(@NotNull Side side, @NotNull @Within(of = HarmLimit.class, field = "levelC") Double level,
-            @NotNull @Within(of = HarmLimit.class, field = "durationS") Double borneS) {
+    public record LimitPlan(@NotNull Side side, @NotNull @Within(of = GuideHarm.class, field = "levelC") Double level,
+            @NotNull @Within(of = DangerLimit.class, field = "durationS") Double borneS) {
         private boolean isFartherThan(LimitPlan other) {
             return side == other.side && (side == Side.HIGH ? level > other.level : level < other.level);
         }
@@ -52,7 +53,7 @@ public class HarmCalcController {
     public HarmAnswer harm(@Valid @RequestBody HarmRequest asked) {
         requireOrdered(asked.limits());
         ReadingPlan.requireInOrder(asked.readings());
-        HarmClock clock = new HarmClock(asked.limits().stream().map(each -> new HarmLimit(each.side(), each.level(), each.borneS())).toList());
+        HarmClock clock = new HarmClock(asked.limits().stream().map(each -> new DangerLimit(each.side(), each.level(), each.borneS())).toList());
         Instant first = asked.readings().get(0).at();
         List<DoseAnswer> doses = new ArrayList<>();
         for (ReadingPlan each : asked.readings()) {

@@ -8,7 +8,7 @@ import kilnward.core.alarm.OutOfBand;
 import kilnward.core.alarm.RuleProposals.Watched;
 import kilnward.core.alarm.Spot;
 import kilnward.core.finding.RefusedValueException;
-import kilnward.core.life.HarmLimit;
+import kilnward.core.life.DangerLimit;
 import kilnward.core.life.Needs;
 import kilnward.core.quantity.Quantity;
 import kilnward.core.setup.Setup;
@@ -97,9 +97,9 @@ public class Imagining {
      * @param low         lower end of the target range there
      * @param high        upper end of the target range there
      * @param toOccupantK what is to be added for the occupant (K); 0 for a humidity
-     * @param harm        levels at the occupant that harm
+     * @param harm        danger limits at the occupant, of what the series measures
      */
-    public record Wanted(double low, double high, double toOccupantK, List<HarmLimit> harm) {
+    public record Wanted(double low, double high, double toOccupantK, List<DangerLimit> harm) {
     }
 
     /** What is wanted where a series of a chamber measures; empty where the plan does not say. */
@@ -114,6 +114,7 @@ public class Imagining {
         boolean warmth = place >= 0 && scene.watched.get(place).spot().measured() == Quantity.TEMPERATURE;
         double toOccupantK = warmth ? toOccupantK(Optional.of(scene), rehearsed(scene), seriesId) : 0;
         return Optional.ofNullable(band(scene, seriesId, toOccupantK))
-                .map(each -> new Wanted(each.low(), each.high(), toOccupantK, warmth ? scene.setup.needs().harmLimits() : List.of()));
+                .map(each -> new Wanted(each.low(), each.high(), toOccupantK,
+                        place < 0 ? List.of() : scene.setup.needs().dangerLimits(scene.watched.get(place).spot().measured())));
     }
 }

@@ -156,7 +156,9 @@ public class RuleService {
                 && Stream.concat(Stream.of(plan.series()), plan.heldAgainst().stream()).map(scene.get()::place).noneMatch(i -> i < 0)
                 && simulated(scene.get(), plan);
         Optional<RuleTrial> trial = canBe
-                ? Optional.of(RuleTrial.rehearsed(rule, scene.get().setup().needs().harmLimits(), all, scene.get().place(plan.series()), others)) : Optional.empty();
+                ? Optional.of(RuleTrial.rehearsed(rule, scene.get().setup().needs().dangerLimits(ofChamber(chamberId, plan.series(), "seriesId").measured()), all,
+                        scene.get().place(plan.series()), others))
+                : Optional.empty();
         Optional<Scene> stands = scene;
         TrialView view = TrialView.of(trial, past(scene, all, plan.series(), plan.heldAgainst(), rule), id -> stands.map(one -> one.setup().nameOfAny(id)).orElse(id));
         return new Tried(view, Imagining.toOccupantK(scene, all, plan.series()), chambers.mark(chamberId));
@@ -171,7 +173,7 @@ public class RuleService {
         double firstS = sql.sql("select min(at_min) from reading_minute where series = ? and at_min >= ?").param(series.require(seriesId).number())
                 .param((long) ((untilS - PAST_S) / 60)).query(Long.class).optional().map(minute -> 60.0 * minute).orElse(untilS);
         double toOccupantK = Imagining.toOccupantK(scene, all, seriesId);
-        return RuleTrial.past(rule, rule.condition(scene.map(each -> each.setup().needs().harmLimits()).orElse(List.of()), toOccupantK),
+        return RuleTrial.past(rule, rule.condition(scene.map(each -> each.setup().needs().dangerLimits(series.require(seriesId).measured())).orElse(List.of()), toOccupantK),
                 heards.replayed(rule.kind(), seriesId, others, firstS, untilS), scene.map(each -> Imagining.band(each, seriesId, toOccupantK)).orElse(null), firstS, untilS);
     }
 
