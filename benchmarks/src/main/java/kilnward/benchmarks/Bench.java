@@ -7,7 +7,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import kilnward.core.rehearsal.IndependentRun;
-import kilnward.core.rehearsal.Rehearsed;
+import kilnward.core.rehearsal.outcome.Rehearsed;
 import kilnward.server.running.Figures;
 import org.openjdk.jmh.results.RunResult;
 import org.openjdk.jmh.runner.Runner;

@@ -12,8 +12,10 @@ import org.junit.jupiter.api.Test;
 
 /** A package of the core depends only on those before it, and on no framework. */
 class PackageOrderTest {
-    private static final List<String> ORDER = List.of("finding", "air", "quantity", "life", "chamber", "probe", "control", "device",
-            "calibration", "load", "rehearsal", "setup", "ladder", "judgement", "proposal", "fault", "series", "logfile", "alarm", "plan", "proving", "logbook", "review",
+    private static final List<String> ORDER = List.of("finding", "air", "quantity", "life", "chamber.body", "chamber.appliance", "chamber", "chamber.model",
+            "probe", "control", "device", "calibration", "load", "rehearsal.scenario", "rehearsal.outcome", "rehearsal", "setup", "ladder", "judgement.situation",
+            "judgement.climate", "judgement.alarm", "judgement.output", "judgement.settings", "judgement.probe", "judgement", "proposal", "fault", "series", "logfile", "alarm",
+            "plan", "proving", "logbook", "review",
             "fitting", "training");
     private static final JavaClasses CORE = new ClassFileImporter()
             .withImportOption(new ImportOption.DoNotIncludeTests()).importPackages("kilnward.core");
@@ -29,7 +31,7 @@ class PackageOrderTest {
 
     @Test
     void thereAreNoCycles() {
-        slices().matching("kilnward.core.(*)..").should().beFreeOfCycles().check(CORE);
+        slices().matching("kilnward.core.(**)").should().beFreeOfCycles().check(CORE);
     }
 
     @Test
@@ -53,7 +55,7 @@ class PackageOrderTest {
     }
 
     private static int rank(JavaClass type) {
-        int rank = ORDER.indexOf(type.getPackageName().substring("kilnward.core.".length()).split("\\.")[0]);
+        int rank = ORDER.indexOf(type.getPackageName().substring("kilnward.core.".length()));
         assertTrue(rank >= 0, type.getPackageName() + " is not in the order");
         return rank;
     }

@@ -8,18 +8,18 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalDouble;
 import java.util.Set;
-import kilnward.core.chamber.Appliance;
-import kilnward.core.chamber.Effect;
+import kilnward.core.chamber.appliance.Appliance;
+import kilnward.core.chamber.appliance.Effect;
 import kilnward.core.life.HarmClock;
 import kilnward.core.life.Side;
 import kilnward.core.quantity.Quantity;
-import kilnward.core.rehearsal.Fault;
 import kilnward.core.rehearsal.LiveRun;
-import kilnward.core.rehearsal.PowerCut;
-import kilnward.core.rehearsal.RelayStuckOn;
-import kilnward.core.rehearsal.Rig;
-import kilnward.core.rehearsal.RoomCurve;
-import kilnward.core.rehearsal.Scenario;
+import kilnward.core.rehearsal.scenario.Fault;
+import kilnward.core.rehearsal.scenario.PowerCut;
+import kilnward.core.rehearsal.scenario.RelayStuckOn;
+import kilnward.core.rehearsal.scenario.Rig;
+import kilnward.core.rehearsal.scenario.RoomCurve;
+import kilnward.core.rehearsal.scenario.Scenario;
 import kilnward.core.setup.Setup;
 
 /**

@@ -11,12 +11,12 @@ import kilnward.core.chamber.Room;
 import kilnward.core.fault.FaultBook;
 import kilnward.core.life.HarmClock;
 import kilnward.core.quantity.Quantity;
-import kilnward.core.rehearsal.Fault;
 import kilnward.core.rehearsal.LiveRun;
-import kilnward.core.rehearsal.Rig;
-import kilnward.core.rehearsal.RoomCurve;
-import kilnward.core.rehearsal.Scenario;
 import kilnward.core.rehearsal.Workers;
+import kilnward.core.rehearsal.scenario.Fault;
+import kilnward.core.rehearsal.scenario.Rig;
+import kilnward.core.rehearsal.scenario.RoomCurve;
+import kilnward.core.rehearsal.scenario.Scenario;
 import kilnward.core.setup.Setup;
 
 /**

@@ -7,7 +7,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.OptionalDouble;
 import kilnward.core.fault.FirstAct;
-import kilnward.core.rehearsal.Fault;
+import kilnward.core.rehearsal.scenario.Fault;
 import kilnward.core.setup.Setup;
 
 /**

@@ -11,13 +11,13 @@ import java.util.function.ToIntFunction;
 import java.util.stream.DoubleStream;
 import java.util.stream.IntStream;
 import kilnward.core.alarm.AlarmCourse.Delays;
-import kilnward.core.chamber.Appliance;
-import kilnward.core.chamber.Effect;
-import kilnward.core.chamber.Heater;
+import kilnward.core.chamber.appliance.Appliance;
+import kilnward.core.chamber.appliance.Effect;
+import kilnward.core.chamber.appliance.Heater;
 import kilnward.core.life.Needs;
 import kilnward.core.life.Side;
 import kilnward.core.quantity.Quantity;
-import kilnward.core.rehearsal.Attendance;
+import kilnward.core.rehearsal.outcome.Attendance;
 import kilnward.core.setup.Setup;
 
 /**

@@ -5,7 +5,7 @@ import java.util.List;
 import java.util.OptionalDouble;
 import kilnward.core.life.DangerLimit;
 import kilnward.core.quantity.Quantity;
-import kilnward.core.rehearsal.Fault;
+import kilnward.core.rehearsal.scenario.Fault;
 
 /**
  * A rule that is tried before anybody relies on it: in rehearsals of good days and of every fault, and over what was measured.

@@ -7,6 +7,17 @@ import java.util.Optional;
 import java.util.Set;
 import kilnward.core.air.MoistAir;
 import kilnward.core.air.StandardAtmosphere;
+import kilnward.core.chamber.appliance.Appliance;
+import kilnward.core.chamber.appliance.Bowl;
+import kilnward.core.chamber.appliance.Dehumidifier;
+import kilnward.core.chamber.appliance.Fan;
+import kilnward.core.chamber.appliance.Heater;
+import kilnward.core.chamber.appliance.HeaterKind;
+import kilnward.core.chamber.appliance.Humidifier;
+import kilnward.core.chamber.body.AirMovement;
+import kilnward.core.chamber.body.Box;
+import kilnward.core.chamber.body.Tank;
+import kilnward.core.chamber.body.WallSide;
 import kilnward.core.finding.Bounded;
 import kilnward.core.finding.Require;
 import kilnward.core.life.OccupantPlace;
@@ -96,12 +107,12 @@ public record Chamber(Box box, Optional<Tank> tank, @Bounded(min = 0, max = 200,
     }
 
     /** Whether it stands in the wind: what the sun shines on from above is a house of glass, and no cabinet by a window. */
-    boolean isOutdoors() {
+    public boolean isOutdoors() {
         return room.sun().isPresent() && Glazing.isClear(box.walls().get(WallSide.TOP.ordinal()).layers());
     }
 
     /** Heat carried per kelvin by an exchange of air (W/K): the density is that of the air that comes in at its coldest. */
-    double exchangeWK(double exchangeM3s) {
+    public double exchangeWK(double exchangeM3s) {
         return MoistAir.dryAirDensity(room.coldestC(), StandardAtmosphere.pressurePa(altitudeM))
                 * MoistAir.DRY_AIR_SPECIFIC_HEAT * exchangeM3s;
     }

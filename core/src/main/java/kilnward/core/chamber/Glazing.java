@@ -3,6 +3,12 @@ package kilnward.core.chamber;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import kilnward.core.chamber.body.Box;
+import kilnward.core.chamber.body.Layer;
+import kilnward.core.chamber.body.Material;
+import kilnward.core.chamber.body.Opening;
+import kilnward.core.chamber.body.Wall;
+import kilnward.core.chamber.body.WallSide;
 
 /**
  * What a box takes in of the sun through its panes, and what leaves again. Each pane by its angle: the beam by the sun's path, the sky's and the ground's light evenly from
@@ -92,7 +98,7 @@ public final class Glazing {
     }
 
     /** Halfway between rise and set (h since midnight). */
-    double noonHour() {
+    public double noonHour() {
         return (sun.riseHour() + sun.setHour()) / 2;
     }
 

@@ -1,6 +1,15 @@
 package kilnward.core.chamber;
 
 import java.util.Optional;
+import kilnward.core.chamber.appliance.Appliance;
+import kilnward.core.chamber.appliance.Bowl;
+import kilnward.core.chamber.appliance.Cooler;
+import kilnward.core.chamber.appliance.Dehumidifier;
+import kilnward.core.chamber.appliance.Heater;
+import kilnward.core.chamber.appliance.Humidifier;
+import kilnward.core.chamber.appliance.Lamp;
+import kilnward.core.chamber.body.Box;
+import kilnward.core.chamber.body.Tank;
 import kilnward.core.finding.Bounded;
 import kilnward.core.finding.Require;
 

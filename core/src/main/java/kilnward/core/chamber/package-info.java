@@ -2,10 +2,10 @@
  * The chamber and its thermal model.
  *
  * <p>A {@link kilnward.core.chamber.Chamber} is what a keeper can measure: inside size, walls as layers with openings, air
- * changes, contents, appliances, the room. {@link kilnward.core.chamber.ThermalModel} turns it into nodes (each heater
- * element, air, contents, shell) joined by conductances. {@link kilnward.core.chamber.LinearStep} advances such a network by
- * a fixed time step exactly, for inputs held over the step, and {@link kilnward.core.chamber.SteadyState} finds where it ends
- * up. {@link kilnward.core.chamber.QuickHeatLoss} is the estimate on the back of an envelope.
+ * changes, contents, appliances, the room. {@link kilnward.core.chamber.model.ThermalModel} turns it into nodes (each heater
+ * element, air, contents, shell) joined by conductances. {@link kilnward.core.chamber.model.LinearStep} advances such a network by
+ * a fixed time step exactly, for inputs held over the step, and {@link kilnward.core.chamber.model.SteadyState} finds where it ends
+ * up. {@link kilnward.core.chamber.model.QuickHeatLoss} is the estimate on the back of an envelope.
  *
  * <table>
  * <caption>Who answers what</caption>

@@ -7,8 +7,8 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.SplittableRandom;
 import kilnward.core.finding.RefusedValueException;
-import kilnward.core.rehearsal.Fault;
-import kilnward.core.rehearsal.Trace;
+import kilnward.core.rehearsal.outcome.Trace;
+import kilnward.core.rehearsal.scenario.Fault;
 import kilnward.core.setup.Setup;
 
 /**

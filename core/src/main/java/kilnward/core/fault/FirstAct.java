@@ -1,9 +1,9 @@
 package kilnward.core.fault;
 
 import java.util.Optional;
-import kilnward.core.chamber.Appliance;
-import kilnward.core.chamber.Effect;
-import kilnward.core.rehearsal.Fault;
+import kilnward.core.chamber.appliance.Appliance;
+import kilnward.core.chamber.appliance.Effect;
+import kilnward.core.rehearsal.scenario.Fault;
 import kilnward.core.setup.Setup;
 
 /**

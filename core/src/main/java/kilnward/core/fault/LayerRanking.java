@@ -6,9 +6,9 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import kilnward.core.rehearsal.Attendance;
-import kilnward.core.rehearsal.Verdict;
 import kilnward.core.rehearsal.Workers;
+import kilnward.core.rehearsal.outcome.Attendance;
+import kilnward.core.rehearsal.outcome.Verdict;
 import kilnward.core.setup.Setup;
 
 /**

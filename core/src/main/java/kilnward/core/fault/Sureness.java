@@ -10,14 +10,14 @@ import kilnward.core.chamber.Chamber;
 import kilnward.core.chamber.Contents;
 import kilnward.core.finding.Require;
 import kilnward.core.probe.Probe;
-import kilnward.core.rehearsal.Attendance;
-import kilnward.core.rehearsal.Fault;
 import kilnward.core.rehearsal.Rehearsal;
-import kilnward.core.rehearsal.Rig;
-import kilnward.core.rehearsal.RoomCurve;
-import kilnward.core.rehearsal.Scenario;
-import kilnward.core.rehearsal.Verdict;
 import kilnward.core.rehearsal.Workers;
+import kilnward.core.rehearsal.outcome.Attendance;
+import kilnward.core.rehearsal.outcome.Verdict;
+import kilnward.core.rehearsal.scenario.Fault;
+import kilnward.core.rehearsal.scenario.Rig;
+import kilnward.core.rehearsal.scenario.RoomCurve;
+import kilnward.core.rehearsal.scenario.Scenario;
 import kilnward.core.setup.Setup;
 
 /**

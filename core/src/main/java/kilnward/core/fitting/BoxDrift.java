@@ -4,7 +4,7 @@ import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
 import java.util.OptionalDouble;
-import kilnward.core.chamber.SteadyState;
+import kilnward.core.chamber.model.SteadyState;
 import kilnward.core.finding.Require;
 import kilnward.core.setup.Setup;
 

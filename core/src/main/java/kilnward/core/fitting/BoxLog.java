@@ -4,8 +4,8 @@ import java.util.List;
 import java.util.Objects;
 import kilnward.core.finding.Bounded;
 import kilnward.core.finding.Require;
-import kilnward.core.rehearsal.RoomCurve;
-import kilnward.core.rehearsal.Scenario;
+import kilnward.core.rehearsal.scenario.RoomCurve;
+import kilnward.core.rehearsal.scenario.Scenario;
 import kilnward.core.series.Samples;
 
 /**

@@ -2,9 +2,9 @@ package kilnward.core.fitting;
 
 import java.util.List;
 import java.util.function.UnaryOperator;
-import kilnward.core.chamber.Appliance;
 import kilnward.core.chamber.Chamber;
-import kilnward.core.chamber.Heater;
+import kilnward.core.chamber.appliance.Appliance;
+import kilnward.core.chamber.appliance.Heater;
 import kilnward.core.probe.Probe;
 import kilnward.core.probe.ProbePlace;
 import kilnward.core.setup.Setup;

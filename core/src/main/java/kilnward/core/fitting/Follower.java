@@ -2,7 +2,7 @@ package kilnward.core.fitting;
 
 import java.util.List;
 import java.util.OptionalDouble;
-import kilnward.core.chamber.Heater;
+import kilnward.core.chamber.appliance.Heater;
 import kilnward.core.control.AsSeen;
 import kilnward.core.control.Controller;
 import kilnward.core.control.Loop;
@@ -11,8 +11,8 @@ import kilnward.core.control.Timers;
 import kilnward.core.finding.RefusedValueException;
 import kilnward.core.probe.Probe;
 import kilnward.core.rehearsal.LiveRun;
-import kilnward.core.rehearsal.Rig;
-import kilnward.core.rehearsal.Scenario;
+import kilnward.core.rehearsal.scenario.Rig;
+import kilnward.core.rehearsal.scenario.Scenario;
 import kilnward.core.setup.Setup;
 
 /** The simulator with the law of what heats replaced by what was seen: it goes where the log went if the box is the planned one. */

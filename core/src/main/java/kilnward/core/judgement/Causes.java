@@ -9,9 +9,12 @@ import java.util.Set;
 import java.util.stream.IntStream;
 import kilnward.core.finding.Finding;
 import kilnward.core.finding.Severity;
+import kilnward.core.judgement.climate.CannotCool;
+import kilnward.core.judgement.situation.Numbers;
+import kilnward.core.judgement.situation.Situation;
 import kilnward.core.life.KeepBand;
 import kilnward.core.life.Side;
-import kilnward.core.rehearsal.Metrics;
+import kilnward.core.rehearsal.outcome.Metrics;
 import kilnward.core.setup.Aim;
 
 /**

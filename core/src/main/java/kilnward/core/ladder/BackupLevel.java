@@ -3,17 +3,17 @@ package kilnward.core.ladder;
 import java.util.List;
 import java.util.Optional;
 import java.util.stream.DoubleStream;
-import kilnward.core.chamber.Appliance;
-import kilnward.core.chamber.Heater;
-import kilnward.core.chamber.OwnThermostat;
+import kilnward.core.chamber.appliance.Appliance;
+import kilnward.core.chamber.appliance.Heater;
+import kilnward.core.chamber.appliance.OwnThermostat;
 import kilnward.core.life.DangerLimit;
 import kilnward.core.life.Needs;
 import kilnward.core.life.Side;
-import kilnward.core.rehearsal.Fault;
 import kilnward.core.rehearsal.Rehearsal;
-import kilnward.core.rehearsal.RelayStuckOn;
-import kilnward.core.rehearsal.RoomCurve;
-import kilnward.core.rehearsal.Scenario;
+import kilnward.core.rehearsal.scenario.Fault;
+import kilnward.core.rehearsal.scenario.RelayStuckOn;
+import kilnward.core.rehearsal.scenario.RoomCurve;
+import kilnward.core.rehearsal.scenario.Scenario;
 import kilnward.core.setup.Setup;
 
 /**

@@ -1,13 +1,13 @@
 package kilnward.core.load;
 
-import kilnward.core.chamber.Appliance;
-import kilnward.core.chamber.Cooler;
-import kilnward.core.chamber.Dehumidifier;
-import kilnward.core.chamber.Fan;
-import kilnward.core.chamber.Heater;
-import kilnward.core.chamber.Humidifier;
-import kilnward.core.chamber.Lamp;
-import kilnward.core.chamber.Vent;
+import kilnward.core.chamber.appliance.Appliance;
+import kilnward.core.chamber.appliance.Cooler;
+import kilnward.core.chamber.appliance.Dehumidifier;
+import kilnward.core.chamber.appliance.Fan;
+import kilnward.core.chamber.appliance.Heater;
+import kilnward.core.chamber.appliance.Humidifier;
+import kilnward.core.chamber.appliance.Lamp;
+import kilnward.core.chamber.appliance.Vent;
 
 /**
  * What an outlet feeds, by how it begins to draw. Inrush as a multiple of the running current, orders of magnitude from

@@ -3,10 +3,10 @@ package kilnward.core.plan;
 import java.util.List;
 import java.util.Optional;
 import java.util.OptionalDouble;
-import kilnward.core.chamber.Bowl;
 import kilnward.core.chamber.Chamber;
-import kilnward.core.chamber.Humidifier;
-import kilnward.core.rehearsal.Metrics;
+import kilnward.core.chamber.appliance.Bowl;
+import kilnward.core.chamber.appliance.Humidifier;
+import kilnward.core.rehearsal.outcome.Metrics;
 
 /**
  * Something that a chamber asks for again and again, whoever lives in it.

@@ -5,12 +5,12 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import kilnward.core.chamber.Appliance;
-import kilnward.core.chamber.Box;
-import kilnward.core.chamber.Heater;
-import kilnward.core.chamber.HeaterKind;
 import kilnward.core.chamber.Place;
-import kilnward.core.chamber.Tank;
+import kilnward.core.chamber.appliance.Appliance;
+import kilnward.core.chamber.appliance.Heater;
+import kilnward.core.chamber.appliance.HeaterKind;
+import kilnward.core.chamber.body.Box;
+import kilnward.core.chamber.body.Tank;
 import kilnward.core.finding.Require;
 import kilnward.core.life.OccupantPlace;
 

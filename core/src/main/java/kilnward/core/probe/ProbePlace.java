@@ -3,8 +3,8 @@ package kilnward.core.probe;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
-import kilnward.core.chamber.Box;
 import kilnward.core.chamber.Place;
+import kilnward.core.chamber.body.Box;
 import kilnward.core.finding.Bounded;
 import kilnward.core.finding.Require;
 

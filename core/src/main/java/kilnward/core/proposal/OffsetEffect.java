@@ -5,13 +5,13 @@ import java.util.List;
 import java.util.OptionalDouble;
 import kilnward.core.device.LevelKind;
 import kilnward.core.device.Parameter;
-import kilnward.core.judgement.Situation;
+import kilnward.core.judgement.situation.Situation;
 import kilnward.core.ladder.Rung;
 import kilnward.core.probe.Probe;
 import kilnward.core.quantity.Quantity;
-import kilnward.core.rehearsal.Metrics;
-import kilnward.core.rehearsal.Scenario;
 import kilnward.core.rehearsal.Workers;
+import kilnward.core.rehearsal.outcome.Metrics;
+import kilnward.core.rehearsal.scenario.Scenario;
 import kilnward.core.setup.PlannedController;
 import kilnward.core.setup.Setup;
 

@@ -4,11 +4,12 @@ import java.util.EnumMap;
 import java.util.List;
 import java.util.Map;
 import java.util.function.ToDoubleFunction;
-import kilnward.core.chamber.CarbonDioxide;
-import kilnward.core.chamber.Moisture;
+import kilnward.core.chamber.model.CarbonDioxide;
+import kilnward.core.chamber.model.Moisture;
 import kilnward.core.probe.AirSensor;
 import kilnward.core.probe.Probe;
 import kilnward.core.quantity.Quantity;
+import kilnward.core.rehearsal.scenario.Rig;
 
 /** What the air of a box holds beside its warmth, and what the sensors of it feel. A quantity is a line in its constructor. */
 final class AirState {

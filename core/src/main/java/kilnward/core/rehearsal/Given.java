@@ -3,17 +3,17 @@ package kilnward.core.rehearsal;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
-import kilnward.core.chamber.Appliance;
 import kilnward.core.chamber.Chamber;
-import kilnward.core.chamber.Cooler;
-import kilnward.core.chamber.Dehumidifier;
-import kilnward.core.chamber.Flow;
-import kilnward.core.chamber.GasValve;
-import kilnward.core.chamber.Heater;
-import kilnward.core.chamber.Humidifier;
-import kilnward.core.chamber.Lamp;
-import kilnward.core.chamber.Moisture;
-import kilnward.core.chamber.ThermalModel;
+import kilnward.core.chamber.appliance.Appliance;
+import kilnward.core.chamber.appliance.Cooler;
+import kilnward.core.chamber.appliance.Dehumidifier;
+import kilnward.core.chamber.appliance.GasValve;
+import kilnward.core.chamber.appliance.Heater;
+import kilnward.core.chamber.appliance.Humidifier;
+import kilnward.core.chamber.appliance.Lamp;
+import kilnward.core.chamber.model.Flow;
+import kilnward.core.chamber.model.Moisture;
+import kilnward.core.chamber.model.ThermalModel;
 
 /** What the appliances that run give: watts into elements and air, water into and out of it, and how they move the air. */
 final class Given {

@@ -6,6 +6,9 @@ import java.util.OptionalDouble;
 import kilnward.core.finding.Require;
 import kilnward.core.probe.DisplayUnit;
 import kilnward.core.quantity.Quantity;
+import kilnward.core.rehearsal.scenario.Fault;
+import kilnward.core.rehearsal.scenario.Rig;
+import kilnward.core.rehearsal.scenario.Scenario;
 
 /**
  * A chamber that goes on step by step for as long as somebody wants, in which faults come on and pass while one watches. It is the simulator that rehearses, only

@@ -1,8 +1,8 @@
 package kilnward.core.rehearsal;
 
 import java.util.Arrays;
-import kilnward.core.chamber.LinearStep;
-import kilnward.core.chamber.ThermalModel;
+import kilnward.core.chamber.model.LinearStep;
+import kilnward.core.chamber.model.ThermalModel;
 
 /** Chamber and probes while the air flows in one way, as one step. Only the nodes of the chamber act on other states; a probe and the count of the heat lost act on themselves alone. */
 final class Network {

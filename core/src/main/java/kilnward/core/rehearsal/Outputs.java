@@ -8,13 +8,13 @@ import java.util.Set;
 import java.util.TreeSet;
 import java.util.stream.Stream;
 import kilnward.core.air.SaturatedVapour;
-import kilnward.core.chamber.Appliance;
-import kilnward.core.chamber.Bowl;
 import kilnward.core.chamber.Chamber;
-import kilnward.core.chamber.Flow;
-import kilnward.core.chamber.Heater;
-import kilnward.core.chamber.Lamp;
-import kilnward.core.chamber.Moisture;
+import kilnward.core.chamber.appliance.Appliance;
+import kilnward.core.chamber.appliance.Bowl;
+import kilnward.core.chamber.appliance.Heater;
+import kilnward.core.chamber.appliance.Lamp;
+import kilnward.core.chamber.model.Flow;
+import kilnward.core.chamber.model.Moisture;
 import kilnward.core.control.Controller;
 import kilnward.core.control.Law;
 import kilnward.core.control.Loop;
@@ -24,6 +24,10 @@ import kilnward.core.control.TimeProportional;
 import kilnward.core.finding.Require;
 import kilnward.core.probe.Probe;
 import kilnward.core.quantity.Quantity;
+import kilnward.core.rehearsal.scenario.Chain;
+import kilnward.core.rehearsal.scenario.Fault;
+import kilnward.core.rehearsal.scenario.Rig;
+import kilnward.core.rehearsal.scenario.Scenario;
 
 /** The controllers of a rig at work: samples displays, switches outputs, says which watts flow. */
 final class Outputs {

@@ -7,13 +7,19 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalDouble;
 import java.util.function.ToDoubleFunction;
-import kilnward.core.chamber.Moisture;
+import kilnward.core.chamber.model.Moisture;
 import kilnward.core.life.Band;
 import kilnward.core.life.HarmClock;
 import kilnward.core.life.KeepBand;
 import kilnward.core.life.Needs;
 import kilnward.core.life.OtherPlace;
 import kilnward.core.quantity.Quantity;
+import kilnward.core.rehearsal.outcome.Event;
+import kilnward.core.rehearsal.outcome.Metrics;
+import kilnward.core.rehearsal.outcome.Rehearsed;
+import kilnward.core.rehearsal.outcome.Trace;
+import kilnward.core.rehearsal.scenario.Rig;
+import kilnward.core.rehearsal.scenario.Scenario;
 
 /** Watches a run and keeps what is to be told of it. */
 final class Recorder {

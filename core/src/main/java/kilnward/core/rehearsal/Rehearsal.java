@@ -6,18 +6,21 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.stream.IntStream;
-import kilnward.core.chamber.Bowl;
-import kilnward.core.chamber.CarbonDioxide;
-import kilnward.core.chamber.FixedPoint;
-import kilnward.core.chamber.Flow;
-import kilnward.core.chamber.Freezing;
 import kilnward.core.chamber.Glazing;
-import kilnward.core.chamber.Moisture;
 import kilnward.core.chamber.Sun;
-import kilnward.core.chamber.ThermalModel;
+import kilnward.core.chamber.appliance.Bowl;
+import kilnward.core.chamber.model.CarbonDioxide;
+import kilnward.core.chamber.model.FixedPoint;
+import kilnward.core.chamber.model.Flow;
+import kilnward.core.chamber.model.Freezing;
+import kilnward.core.chamber.model.Moisture;
+import kilnward.core.chamber.model.ThermalModel;
 import kilnward.core.control.Controller;
 import kilnward.core.probe.Probe;
 import kilnward.core.quantity.Quantity;
+import kilnward.core.rehearsal.outcome.Rehearsed;
+import kilnward.core.rehearsal.scenario.Rig;
+import kilnward.core.rehearsal.scenario.Scenario;
 
 /**
  * Runs a rig through a scenario.

@@ -1,9 +1,9 @@
 package kilnward.core.rehearsal;
 
-import kilnward.core.chamber.Appliance;
-import kilnward.core.chamber.Humidifier;
-import kilnward.core.chamber.Lamp;
-import kilnward.core.chamber.OwnThermostat;
+import kilnward.core.chamber.appliance.Appliance;
+import kilnward.core.chamber.appliance.Humidifier;
+import kilnward.core.chamber.appliance.Lamp;
+import kilnward.core.chamber.appliance.OwnThermostat;
 
 /** An appliance at work: what switches it, and what it does by itself. */
 final class RunningAppliance {

@@ -2,6 +2,7 @@ package kilnward.core.rehearsal;
 
 import kilnward.core.control.Controller;
 import kilnward.core.quantity.Quantity;
+import kilnward.core.rehearsal.scenario.Chain;
 
 /** A controller's display at work. */
 final class RunningDisplay {

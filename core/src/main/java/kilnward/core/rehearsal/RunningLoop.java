@@ -3,6 +3,7 @@ package kilnward.core.rehearsal;
 import kilnward.core.control.Law;
 import kilnward.core.control.Loop;
 import kilnward.core.control.Timers;
+import kilnward.core.rehearsal.scenario.Chain;
 
 /** One loop at work. */
 final class RunningLoop {

@@ -6,7 +6,7 @@ import kilnward.core.life.KeepBand;
 import kilnward.core.life.Needs;
 import kilnward.core.life.OtherPlace;
 import kilnward.core.quantity.Quantity;
-import kilnward.core.rehearsal.Metrics;
+import kilnward.core.rehearsal.outcome.Metrics;
 
 /** What a controller governs: a temperature at the occupant, a temperature in the second place, or what the air holds. */
 public enum Aim {

@@ -2,11 +2,11 @@ package kilnward.core.setup;
 
 import java.util.ArrayList;
 import java.util.List;
-import kilnward.core.chamber.Appliance;
 import kilnward.core.chamber.Chamber;
-import kilnward.core.chamber.Cooler;
-import kilnward.core.chamber.Heater;
-import kilnward.core.chamber.SteadyState;
+import kilnward.core.chamber.appliance.Appliance;
+import kilnward.core.chamber.appliance.Cooler;
+import kilnward.core.chamber.appliance.Heater;
+import kilnward.core.chamber.model.SteadyState;
 import kilnward.core.life.Metabolism;
 import kilnward.core.life.Needs;
 

@@ -4,7 +4,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Objects;
 import java.util.OptionalDouble;
-import kilnward.core.chamber.SteadyState;
+import kilnward.core.chamber.model.SteadyState;
 import kilnward.core.finding.Bounded;
 import kilnward.core.finding.Require;
 import kilnward.core.life.LivingCurve;

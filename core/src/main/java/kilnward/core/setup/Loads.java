@@ -4,13 +4,13 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.OptionalDouble;
-import kilnward.core.chamber.Appliance;
+import kilnward.core.chamber.appliance.Appliance;
 import kilnward.core.load.Load;
 import kilnward.core.load.LoadCheck;
 import kilnward.core.load.LoadKind;
 import kilnward.core.load.Outlet;
 import kilnward.core.load.Supply;
-import kilnward.core.rehearsal.Rehearsed;
+import kilnward.core.rehearsal.outcome.Rehearsed;
 
 /** The outlets of a planned chamber with what hangs on them, switching as rehearsed. */
 public final class Loads {

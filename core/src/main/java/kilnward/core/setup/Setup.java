@@ -8,9 +8,9 @@ import java.util.Objects;
 import java.util.Set;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
-import kilnward.core.chamber.Appliance;
 import kilnward.core.chamber.Chamber;
-import kilnward.core.chamber.Effect;
+import kilnward.core.chamber.appliance.Appliance;
+import kilnward.core.chamber.appliance.Effect;
 import kilnward.core.control.Direction;
 import kilnward.core.device.Settings;
 import kilnward.core.finding.RefusedValueException;
@@ -18,7 +18,7 @@ import kilnward.core.life.Metabolism;
 import kilnward.core.life.Needs;
 import kilnward.core.life.OccupantPlace;
 import kilnward.core.probe.Probe;
-import kilnward.core.rehearsal.Rig;
+import kilnward.core.rehearsal.scenario.Rig;
 
 /**
  * A chamber as planned, with what is keyed into its controllers.

@@ -5,16 +5,16 @@ import java.util.OptionalDouble;
 import java.util.function.DoubleUnaryOperator;
 import kilnward.core.air.Root;
 import kilnward.core.chamber.Chamber;
-import kilnward.core.chamber.Cooler;
-import kilnward.core.chamber.Heater;
-import kilnward.core.chamber.SteadyState;
+import kilnward.core.chamber.appliance.Cooler;
+import kilnward.core.chamber.appliance.Heater;
+import kilnward.core.chamber.model.SteadyState;
 import kilnward.core.life.DangerLimit;
 import kilnward.core.life.KeepBand;
 import kilnward.core.life.Needs;
 import kilnward.core.life.Side;
 import kilnward.core.load.LoadKind;
-import kilnward.core.rehearsal.Rehearsed;
-import kilnward.core.rehearsal.Trace;
+import kilnward.core.rehearsal.outcome.Rehearsed;
+import kilnward.core.rehearsal.outcome.Trace;
 
 /**
  * How big a heater this chamber asks for, and how fast it moves. The window of sizes runs from {@link #wantedW()}, which

@@ -7,7 +7,7 @@ import java.util.random.RandomGenerator;
 import kilnward.core.control.Direction;
 import kilnward.core.control.Style;
 import kilnward.core.control.SwitchingPoints;
-import kilnward.core.rehearsal.Metrics;
+import kilnward.core.rehearsal.outcome.Metrics;
 import kilnward.core.training.Exercise.Answer;
 import kilnward.core.training.Exercise.Entry;
 import kilnward.core.training.Exercise.Kind;

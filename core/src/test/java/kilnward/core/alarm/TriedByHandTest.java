@@ -20,9 +20,9 @@ import kilnward.core.life.Band;
 import kilnward.core.life.Needs;
 import kilnward.core.probe.DisplayUnit;
 import kilnward.core.quantity.Quantity;
-import kilnward.core.rehearsal.Fault;
-import kilnward.core.rehearsal.RelayStuckOff;
-import kilnward.core.rehearsal.RelayStuckOn;
+import kilnward.core.rehearsal.scenario.Fault;
+import kilnward.core.rehearsal.scenario.RelayStuckOff;
+import kilnward.core.rehearsal.scenario.RelayStuckOn;
 import kilnward.core.setup.Setup;
 import org.junit.jupiter.api.Test;
 

@@ -10,27 +10,28 @@ import java.util.Optional;
 import java.util.OptionalDouble;
 import java.util.Set;
 import kilnward.core.Osier;
-import kilnward.core.chamber.AirMovement;
-import kilnward.core.chamber.Appliance;
-import kilnward.core.chamber.Box;
 import kilnward.core.chamber.Chamber;
 import kilnward.core.chamber.Contents;
-import kilnward.core.chamber.Cooler;
-import kilnward.core.chamber.Fan;
-import kilnward.core.chamber.HeaterKind;
-import kilnward.core.chamber.Humidifier;
-import kilnward.core.chamber.Lamp;
-import kilnward.core.chamber.Layer;
-import kilnward.core.chamber.Material;
-import kilnward.core.chamber.Opening;
 import kilnward.core.chamber.Room;
-import kilnward.core.chamber.Wall;
+import kilnward.core.chamber.appliance.Appliance;
+import kilnward.core.chamber.appliance.Cooler;
+import kilnward.core.chamber.appliance.Fan;
+import kilnward.core.chamber.appliance.HeaterKind;
+import kilnward.core.chamber.appliance.Humidifier;
+import kilnward.core.chamber.appliance.Lamp;
+import kilnward.core.chamber.body.AirMovement;
+import kilnward.core.chamber.body.Box;
+import kilnward.core.chamber.body.Layer;
+import kilnward.core.chamber.body.Material;
+import kilnward.core.chamber.body.Opening;
+import kilnward.core.chamber.body.Wall;
 import kilnward.core.control.Style;
 import kilnward.core.device.LevelKind;
 import kilnward.core.device.Parameter;
 import kilnward.core.device.Profile;
 import kilnward.core.device.Settings;
 import kilnward.core.finding.Finding;
+import kilnward.core.judgement.climate.CannotCool;
 import kilnward.core.ladder.Rung;
 import kilnward.core.life.Band;
 import kilnward.core.life.KeepBand;
@@ -244,7 +245,7 @@ class ChamberFindingsTest {
 
     @Test
     void aHeaterWithNothingButItsOwnThermostatIsNotABackup() {
-        var guard = HeaterKind.MAT.typical("mat", 40).with(new kilnward.core.chamber.OwnThermostat(28.4, 27.8));
+        var guard = HeaterKind.MAT.typical("mat", 40).with(new kilnward.core.chamber.appliance.OwnThermostat(28.4, 27.8));
         Setup alone = new Setup(box(Room.of(19, 22, 15), Contents.dry(4, 3300, 0.3, 0), guard), DAMP, List.of(probe(GOOD, 0)), List.of(),
                 Power.UNKNOWN);
         Assessment assessment = Assessment.of(alone, Osier.night(12));

@@ -20,9 +20,9 @@ import java.util.stream.Stream;
 import kilnward.core.finding.Finding;
 import kilnward.core.proposal.Assessment;
 import kilnward.core.proposal.RandomChambers;
-import kilnward.core.rehearsal.RoomCurve;
-import kilnward.core.rehearsal.Scenario;
 import kilnward.core.rehearsal.Workers;
+import kilnward.core.rehearsal.scenario.RoomCurve;
+import kilnward.core.rehearsal.scenario.Scenario;
 import kilnward.core.setup.Setup;
 import org.junit.jupiter.api.Test;
 

@@ -9,11 +9,11 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.SplittableRandom;
 import kilnward.core.Osier;
-import kilnward.core.chamber.Appliance;
-import kilnward.core.chamber.Box;
-import kilnward.core.chamber.HeaterKind;
 import kilnward.core.chamber.Place;
-import kilnward.core.chamber.Tank;
+import kilnward.core.chamber.appliance.Appliance;
+import kilnward.core.chamber.appliance.HeaterKind;
+import kilnward.core.chamber.body.Box;
+import kilnward.core.chamber.body.Tank;
 import kilnward.core.finding.RefusedValueException;
 import org.junit.jupiter.api.Test;
 

@@ -17,9 +17,9 @@ import java.util.stream.Collectors;
 import java.util.stream.LongStream;
 import kilnward.core.finding.Finding;
 import kilnward.core.finding.Remedy;
-import kilnward.core.rehearsal.RoomCurve;
-import kilnward.core.rehearsal.Scenario;
 import kilnward.core.rehearsal.Workers;
+import kilnward.core.rehearsal.scenario.RoomCurve;
+import kilnward.core.rehearsal.scenario.Scenario;
 import kilnward.core.setup.Setup;
 import org.junit.jupiter.api.Test;
 

@@ -10,10 +10,10 @@ import java.util.Optional;
 import java.util.OptionalDouble;
 import java.util.concurrent.ForkJoinPool;
 import kilnward.core.Osier;
-import kilnward.core.chamber.AirMovement;
 import kilnward.core.chamber.Chamber;
 import kilnward.core.chamber.Contents;
 import kilnward.core.chamber.Room;
+import kilnward.core.chamber.body.AirMovement;
 import kilnward.core.control.Style;
 import kilnward.core.device.Habits;
 import kilnward.core.device.LawKind;
@@ -26,11 +26,11 @@ import kilnward.core.finding.RefusedValueException;
 import kilnward.core.life.OccupantPlace;
 import kilnward.core.probe.DisplayUnit;
 import kilnward.core.quantity.Quantity;
-import kilnward.core.rehearsal.Metrics;
 import kilnward.core.rehearsal.Rehearsal;
-import kilnward.core.rehearsal.RoomCurve;
-import kilnward.core.rehearsal.Scenario;
 import kilnward.core.rehearsal.Workers;
+import kilnward.core.rehearsal.outcome.Metrics;
+import kilnward.core.rehearsal.scenario.RoomCurve;
+import kilnward.core.rehearsal.scenario.Scenario;
 import kilnward.core.setup.PlannedController;
 import kilnward.core.setup.Power;
 import kilnward.core.setup.Setup;
@@ -141,7 +141,7 @@ class SuggestionTest {
         Profile twin = SchoolsTest.device(LawKind.ON_OFF, Style.OFF_AT_SET, DisplayUnit.C, Habits.UNKNOWN, Parameter.SET_VALUE, Parameter.DIFFERENTIAL,
                 Parameter.LOWER_DIFFERENTIAL, Parameter.OUTPUT_MODE, Parameter.AFTER_MAINS, Parameter.HIGH_ALARM, Parameter.LOW_ALARM);
         Chamber both = Osier.chamber(Osier.foamBox(0.6, 0.5, 0.5, 40), 0.5, AirMovement.MOVING, Contents.dry(8, 3300, 0.6, 0), OccupantPlace.CONTENTS, 0,
-                List.of(kilnward.core.chamber.HeaterKind.MAT.typical("mat", 40), Osier.cooler("cooler", 60, 60)), Room.of(18, 36, 15), 140);
+                List.of(kilnward.core.chamber.appliance.HeaterKind.MAT.typical("mat", 40), Osier.cooler("cooler", 60, 60)), Room.of(18, 36, 15), 140);
         Setup setup = onDevice(twin, both, List.of(List.of("mat"), List.of("cooler")));
         Suggestion suggestion = Suggestion.of(setup, "controller");
         assertTrue(suggestion.fits(), suggestion.toString());
@@ -182,8 +182,8 @@ class SuggestionTest {
     void theAppliancesOwnThermostatIsPlacedBetweenSwingAndHarmOrSaidToHaveNoPlace() {
         Profile plain = SchoolsTest.device(LawKind.ON_OFF, Style.OFF_AT_SET, DisplayUnit.C, Habits.UNKNOWN, Parameter.SET_VALUE, Parameter.DIFFERENTIAL);
         Chamber box = Osier.reedbox(40, 50, Room.of(18, 24, 15));
-        Chamber backed = box.with(box.appliances().stream().map(each -> each instanceof kilnward.core.chamber.Heater heater
-                ? (kilnward.core.chamber.Appliance) heater.with(new kilnward.core.chamber.OwnThermostat(45, 43)) : each).toList());
+        Chamber backed = box.with(box.appliances().stream().map(each -> each instanceof kilnward.core.chamber.appliance.Heater heater
+                ? (kilnward.core.chamber.appliance.Appliance) heater.with(new kilnward.core.chamber.appliance.OwnThermostat(45, 43)) : each).toList());
         Setup setup = onDevice(plain, backed, List.of(List.of("mat")));
         Suggestion suggestion = Suggestion.of(setup, "controller");
         ThermostatAdvice advice = suggestion.thermostats().get(0);
@@ -213,7 +213,8 @@ class SuggestionTest {
         Profile breeze = SchoolsTest.device(LawKind.FAN_BAND, Style.OFF_AT_SET, DisplayUnit.C, Habits.UNKNOWN, Parameter.SET_VALUE, Parameter.BAND,
                 Parameter.MINIMUM_SPEED, Parameter.MAXIMUM_SPEED);
         Chamber aired = Osier.chamber(Osier.foamBox(0.6, 0.5, 0.5, 40), 0.5, AirMovement.MOVING, Contents.dry(8, 3300, 0.6, 0), OccupantPlace.CONTENTS, 0,
-                List.of(kilnward.core.chamber.HeaterKind.MAT.typical("mat", 40), new kilnward.core.chamber.Fan("out", kilnward.core.chamber.Fan.Kind.EXHAUST, 4, 2)),
+                List.of(kilnward.core.chamber.appliance.HeaterKind.MAT.typical("mat", 40),
+                        new kilnward.core.chamber.appliance.Fan("out", kilnward.core.chamber.appliance.Fan.Kind.EXHAUST, 4, 2)),
                 Room.of(18, 24, 15), 140);
         Setup heat = onDevice(plain, aired, List.of(List.of("mat")));
         PlannedController heater = heat.controllers().get(0).with(start(plain).with(Parameter.SET_VALUE, 28).with(Parameter.DIFFERENTIAL, 0.5));

@@ -12,22 +12,22 @@ import java.util.Optional;
 import java.util.OptionalDouble;
 import java.util.SplittableRandom;
 import kilnward.core.Osier;
-import kilnward.core.chamber.AirMovement;
-import kilnward.core.chamber.Appliance;
-import kilnward.core.chamber.Box;
 import kilnward.core.chamber.Chamber;
 import kilnward.core.chamber.Contents;
-import kilnward.core.chamber.Cooler;
-import kilnward.core.chamber.Dehumidifier;
-import kilnward.core.chamber.Heater;
-import kilnward.core.chamber.HeaterKind;
-import kilnward.core.chamber.Humidifier;
-import kilnward.core.chamber.Layer;
-import kilnward.core.chamber.Material;
-import kilnward.core.chamber.OwnThermostat;
 import kilnward.core.chamber.Room;
-import kilnward.core.chamber.Tank;
-import kilnward.core.chamber.Wall;
+import kilnward.core.chamber.appliance.Appliance;
+import kilnward.core.chamber.appliance.Cooler;
+import kilnward.core.chamber.appliance.Dehumidifier;
+import kilnward.core.chamber.appliance.Heater;
+import kilnward.core.chamber.appliance.HeaterKind;
+import kilnward.core.chamber.appliance.Humidifier;
+import kilnward.core.chamber.appliance.OwnThermostat;
+import kilnward.core.chamber.body.AirMovement;
+import kilnward.core.chamber.body.Box;
+import kilnward.core.chamber.body.Layer;
+import kilnward.core.chamber.body.Material;
+import kilnward.core.chamber.body.Tank;
+import kilnward.core.chamber.body.Wall;
 import kilnward.core.control.Controller;
 import kilnward.core.control.Loop;
 import kilnward.core.control.OnOff;
@@ -41,6 +41,11 @@ import kilnward.core.probe.DisplayUnit;
 import kilnward.core.probe.Probe;
 import kilnward.core.probe.ProbePlace;
 import kilnward.core.quantity.Quantity;
+import kilnward.core.rehearsal.outcome.Metrics;
+import kilnward.core.rehearsal.outcome.Rehearsed;
+import kilnward.core.rehearsal.scenario.Rig;
+import kilnward.core.rehearsal.scenario.RoomCurve;
+import kilnward.core.rehearsal.scenario.Scenario;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
@@ -131,7 +136,7 @@ class AbsurdTest {
     @Test
     void waterFreezesBeforeItGetsColder() {
         Chamber cold = tank(-10);
-        double lossW = 10 * kilnward.core.chamber.ThermalModel.of(cold).totalWK();
+        double lossW = 10 * kilnward.core.chamber.model.ThermalModel.of(cold).totalWK();
         double freezesS = 0.9 * 0.4 * 0.4 * 997 * 333_600 / lossW;
         Rehearsed run = Rehearsal.run(new Rig(cold, Osier.eggNeeds(), List.of(Probe.of("probe", ProbePlace.of(0, 0, 0, 0, 60), 0)), List.of()),
                 new Scenario(RoomCurve.constant(-10), 0, 3 * freezesS, 60, Scenario.Start.COLD, List.of(), 200));
@@ -184,7 +189,7 @@ class AbsurdTest {
                     new Contents(Math.exp(random.nextDouble(-6, 5)), 3000, surfaceM2, 0, surfaceM2 * random.nextDouble(), random.nextDouble(0, 5)),
                     OccupantPlace.AIR, 0, appliances, Room.of(roomC, roomC, 0).withHumidity(random.nextDouble(0, 100)), random.nextDouble(0, 3000));
             double heatW = appliances.stream().mapToDouble(each -> each instanceof Heater heater ? heater.powerW() : each instanceof Cooler ? 0 : each.electricalW()).sum();
-            double hottest = roomC + heatW / kilnward.core.chamber.ThermalModel.of(chamber).totalWK() + 3;
+            double hottest = roomC + heatW / kilnward.core.chamber.model.ThermalModel.of(chamber).totalWK() + 3;
             if (hottest > 95) {
                 // Where water boils the formulas for its vapour end.
                 continue;

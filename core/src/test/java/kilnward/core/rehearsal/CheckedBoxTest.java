@@ -13,11 +13,11 @@ import kilnward.core.Osier;
 import kilnward.core.calibration.Check;
 import kilnward.core.calibration.CheckRow;
 import kilnward.core.calibration.Reference;
-import kilnward.core.chamber.AirMovement;
 import kilnward.core.chamber.Chamber;
 import kilnward.core.chamber.Contents;
-import kilnward.core.chamber.HeaterKind;
 import kilnward.core.chamber.Room;
+import kilnward.core.chamber.appliance.HeaterKind;
+import kilnward.core.chamber.body.AirMovement;
 import kilnward.core.control.Controller;
 import kilnward.core.control.Loop;
 import kilnward.core.control.OnOff;
@@ -29,6 +29,11 @@ import kilnward.core.probe.Display;
 import kilnward.core.probe.DisplayUnit;
 import kilnward.core.probe.Probe;
 import kilnward.core.probe.ProbePlace;
+import kilnward.core.rehearsal.outcome.Rehearsed;
+import kilnward.core.rehearsal.outcome.Trace;
+import kilnward.core.rehearsal.scenario.Rig;
+import kilnward.core.rehearsal.scenario.RoomCurve;
+import kilnward.core.rehearsal.scenario.Scenario;
 import org.junit.jupiter.api.Test;
 
 /**

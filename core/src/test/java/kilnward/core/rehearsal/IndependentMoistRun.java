@@ -1,12 +1,13 @@
 package kilnward.core.rehearsal;
 
 import com.hummeling.if97.IF97;
-import kilnward.core.chamber.AirMovement;
-import kilnward.core.chamber.Bowl;
 import kilnward.core.chamber.Chamber;
-import kilnward.core.chamber.Humidifier;
-import kilnward.core.chamber.ThermalModel;
+import kilnward.core.chamber.appliance.Bowl;
+import kilnward.core.chamber.appliance.Humidifier;
+import kilnward.core.chamber.body.AirMovement;
+import kilnward.core.chamber.model.ThermalModel;
 import kilnward.core.control.SwitchingPoints;
+import kilnward.core.rehearsal.scenario.RoomCurve;
 import org.hipparchus.ode.ODEState;
 import org.hipparchus.ode.OrdinaryDifferentialEquation;
 import org.hipparchus.ode.nonstiff.DormandPrince853Integrator;

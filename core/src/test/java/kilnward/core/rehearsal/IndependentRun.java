@@ -1,12 +1,23 @@
 package kilnward.core.rehearsal;
 
-import kilnward.core.chamber.ThermalModel;
+import kilnward.core.chamber.model.ThermalModel;
 import kilnward.core.control.Controller;
 import kilnward.core.control.Direction;
 import kilnward.core.control.OnOff;
 import kilnward.core.control.SwitchingPoints;
 import kilnward.core.life.OccupantPlace;
 import kilnward.core.probe.ProbePlace;
+import kilnward.core.rehearsal.scenario.ApplianceDead;
+import kilnward.core.rehearsal.scenario.Fault;
+import kilnward.core.rehearsal.scenario.PowerCut;
+import kilnward.core.rehearsal.scenario.ProbeBroken;
+import kilnward.core.rehearsal.scenario.ProbeDrifted;
+import kilnward.core.rehearsal.scenario.ProbeFallenOut;
+import kilnward.core.rehearsal.scenario.ProbeOnHeater;
+import kilnward.core.rehearsal.scenario.RelayStuckOff;
+import kilnward.core.rehearsal.scenario.RelayStuckOn;
+import kilnward.core.rehearsal.scenario.Rig;
+import kilnward.core.rehearsal.scenario.RoomCurve;
 import org.hipparchus.ode.ODEState;
 import org.hipparchus.ode.OrdinaryDifferentialEquation;
 import org.hipparchus.ode.nonstiff.DormandPrince853Integrator;

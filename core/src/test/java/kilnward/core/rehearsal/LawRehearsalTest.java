@@ -9,15 +9,15 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalDouble;
 import kilnward.core.Osier;
-import kilnward.core.chamber.AirMovement;
-import kilnward.core.chamber.Appliance;
 import kilnward.core.chamber.Chamber;
 import kilnward.core.chamber.Contents;
-import kilnward.core.chamber.Fan;
-import kilnward.core.chamber.HeaterKind;
-import kilnward.core.chamber.Lamp;
 import kilnward.core.chamber.Room;
-import kilnward.core.chamber.Vent;
+import kilnward.core.chamber.appliance.Appliance;
+import kilnward.core.chamber.appliance.Fan;
+import kilnward.core.chamber.appliance.HeaterKind;
+import kilnward.core.chamber.appliance.Lamp;
+import kilnward.core.chamber.appliance.Vent;
+import kilnward.core.chamber.body.AirMovement;
 import kilnward.core.control.Controller;
 import kilnward.core.control.DayNight;
 import kilnward.core.control.Direction;
@@ -38,6 +38,10 @@ import kilnward.core.probe.DisplayUnit;
 import kilnward.core.probe.Probe;
 import kilnward.core.probe.ProbePlace;
 import kilnward.core.quantity.Quantity;
+import kilnward.core.rehearsal.outcome.Rehearsed;
+import kilnward.core.rehearsal.scenario.Rig;
+import kilnward.core.rehearsal.scenario.RoomCurve;
+import kilnward.core.rehearsal.scenario.Scenario;
 import org.junit.jupiter.api.Test;
 
 /** The laws beyond on/off at work in the simulator. */
@@ -75,7 +79,7 @@ class LawRehearsalTest {
                 new Fan("fan", Fan.Kind.EXHAUST, 60, 20));
         Rehearsed run = run(grow, 12, on(exhaust(sets(24, 10)), "fan"));
         double end = run.trace().occupant().high()[239];
-        double walls = kilnward.core.chamber.ThermalModel.of(grow, kilnward.core.chamber.Flow.of(grow, List.of(), false)).totalWK();
+        double walls = kilnward.core.chamber.model.ThermalModel.of(grow, kilnward.core.chamber.model.Flow.of(grow, List.of(), false)).totalWK();
         // By hand: 150 W = (walls + share · ρ cp 60 m³/h) · (T − 20), share = 0.1 + 0.9 · (T − 24)/4.
         double low = 24;
         double high = 28;

@@ -10,6 +10,12 @@ import kilnward.core.chamber.Room;
 import kilnward.core.control.Style;
 import kilnward.core.device.Profile;
 import kilnward.core.probe.DisplayUnit;
+import kilnward.core.rehearsal.outcome.Trace;
+import kilnward.core.rehearsal.scenario.PowerCut;
+import kilnward.core.rehearsal.scenario.ProbeBroken;
+import kilnward.core.rehearsal.scenario.RelayStuckOn;
+import kilnward.core.rehearsal.scenario.RoomCurve;
+import kilnward.core.rehearsal.scenario.Scenario;
 import kilnward.core.setup.Setup;
 import org.junit.jupiter.api.Test;
 

@@ -10,23 +10,28 @@ import java.util.List;
 import java.util.Optional;
 import java.util.OptionalDouble;
 import kilnward.core.Osier;
-import kilnward.core.chamber.AirMovement;
-import kilnward.core.chamber.Box;
 import kilnward.core.chamber.Chamber;
 import kilnward.core.chamber.Contents;
-import kilnward.core.chamber.Heater;
-import kilnward.core.chamber.HeaterKind;
-import kilnward.core.chamber.Layer;
-import kilnward.core.chamber.Material;
 import kilnward.core.chamber.Room;
 import kilnward.core.chamber.Sun;
-import kilnward.core.chamber.Wall;
+import kilnward.core.chamber.appliance.Heater;
+import kilnward.core.chamber.appliance.HeaterKind;
+import kilnward.core.chamber.body.AirMovement;
+import kilnward.core.chamber.body.Box;
+import kilnward.core.chamber.body.Layer;
+import kilnward.core.chamber.body.Material;
+import kilnward.core.chamber.body.Wall;
 import kilnward.core.control.Controller;
 import kilnward.core.control.SwitchingPoints;
 import kilnward.core.life.OccupantPlace;
 import kilnward.core.probe.DisplayUnit;
 import kilnward.core.probe.Probe;
 import kilnward.core.probe.ProbePlace;
+import kilnward.core.rehearsal.outcome.Metrics;
+import kilnward.core.rehearsal.outcome.Rehearsed;
+import kilnward.core.rehearsal.scenario.Rig;
+import kilnward.core.rehearsal.scenario.RoomCurve;
+import kilnward.core.rehearsal.scenario.Scenario;
 import org.junit.jupiter.api.Test;
 
 /** The simulator against what is known outside: real weather over a year, and two boxes of the trade. */
@@ -68,7 +73,7 @@ class OutsideTest {
         assertTrue(metrics.occupant().lowest() > 11 && metrics.occupant().highest() < 30, metrics.occupant() + "");
         assertEquals(metrics.heatInJ(), metrics.heatLostJ() + metrics.heatStoredJ(), 1e-6 * metrics.heatInJ());
         // Degree-hours below what it is held at, times its conductance, are the heat it takes, less what mass evens out.
-        double total = kilnward.core.chamber.ThermalModel.of(shed(Room.of(0, 25, 15))).totalWK();
+        double total = kilnward.core.chamber.model.ThermalModel.of(shed(Room.of(0, 25, 15))).totalWK();
         double held = 13.1;
         double degreeHours = Arrays.stream(weather).map(outC -> Math.max(0, held - outC)).sum();
         assertEquals(total * degreeHours / 1000, metrics.energyKWh(), 0.1 * metrics.energyKWh(), "from " + coldest);

@@ -1,30 +1,30 @@
 package kilnward.core.rehearsal;
 
-import static org.junit.jupiter.api.Assertions.assertEquals;
-import static org.junit.jupiter.api.Assertions.assertTrue;
 import static kilnward.core.rehearsal.MoistRehearsalTest.box;
 import static kilnward.core.rehearsal.MoistRehearsalTest.on;
 import static kilnward.core.rehearsal.MoistRehearsalTest.probe;
 import static kilnward.core.rehearsal.MoistRehearsalTest.run;
+import static org.junit.jupiter.api.Assertions.assertEquals;
+import static org.junit.jupiter.api.Assertions.assertTrue;
 
 import java.util.List;
 import java.util.Optional;
 import java.util.OptionalDouble;
-import kilnward.core.chamber.AirMovement;
-import kilnward.core.chamber.Appliance;
-import kilnward.core.chamber.Box;
 import kilnward.core.chamber.Chamber;
 import kilnward.core.chamber.Contents;
-import kilnward.core.chamber.Cooler;
-import kilnward.core.chamber.Fan;
-import kilnward.core.chamber.Heater;
-import kilnward.core.chamber.HeaterKind;
-import kilnward.core.chamber.Layer;
-import kilnward.core.chamber.Material;
-import kilnward.core.chamber.OwnThermostat;
 import kilnward.core.chamber.Room;
-import kilnward.core.chamber.Tank;
-import kilnward.core.chamber.Wall;
+import kilnward.core.chamber.appliance.Appliance;
+import kilnward.core.chamber.appliance.Cooler;
+import kilnward.core.chamber.appliance.Fan;
+import kilnward.core.chamber.appliance.Heater;
+import kilnward.core.chamber.appliance.HeaterKind;
+import kilnward.core.chamber.appliance.OwnThermostat;
+import kilnward.core.chamber.body.AirMovement;
+import kilnward.core.chamber.body.Box;
+import kilnward.core.chamber.body.Layer;
+import kilnward.core.chamber.body.Material;
+import kilnward.core.chamber.body.Tank;
+import kilnward.core.chamber.body.Wall;
 import kilnward.core.control.Controller;
 import kilnward.core.control.Loop;
 import kilnward.core.control.OnOff;
@@ -36,6 +36,7 @@ import kilnward.core.probe.Display;
 import kilnward.core.probe.DisplayUnit;
 import kilnward.core.probe.Probe;
 import kilnward.core.probe.ProbePlace;
+import kilnward.core.rehearsal.outcome.Rehearsed;
 import org.junit.jupiter.api.Test;
 
 /** Tanks, and what heats and cools by laws of its own. */
@@ -62,7 +63,7 @@ class TankRehearsalTest {
     /** The root of the balance as the sizing sees it. */
     private static final class SteadyOf {
         static double airC(Chamber chamber, double roomC) {
-            return kilnward.core.chamber.SteadyState.of(chamber).occupantC(roomC, 0, 0);
+            return kilnward.core.chamber.model.SteadyState.of(chamber).occupantC(roomC, 0, 0);
         }
     }
 
@@ -104,7 +105,7 @@ class TankRehearsalTest {
         Controller held = on(DisplayUnit.C, 0.1, SwitchingPoints.ofPair(200, 201), "ptc");
         assertTrue(run(chamber, 48, 1, probe(30, 30, 0), held).metrics().occupant().highest() < 80);
         assertTrue(run(plain, 48, 1, probe(30, 30, 0), held).metrics().occupant().highest() > 120);
-        assertEquals(kilnward.core.chamber.SteadyState.of(chamber).occupantC(20, 1, 0),
+        assertEquals(kilnward.core.chamber.model.SteadyState.of(chamber).occupantC(20, 1, 0),
                 run(chamber, 200, 10, slow(), new Controller("c", List.of("probe"), new Display(DisplayUnit.C, 0.1, 0), 10,
                         OptionalDouble.empty(), OptionalDouble.empty(), held.loops())).metrics().occupant().highest(),
                 0.05);

@@ -9,7 +9,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.stream.DoubleStream;
-import kilnward.core.chamber.Appliance;
+import kilnward.core.chamber.appliance.Appliance;
 import kilnward.core.control.Direction;
 import kilnward.core.control.SwitchingPoints;
 import kilnward.core.device.FirstKeys;

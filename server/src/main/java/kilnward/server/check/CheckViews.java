@@ -20,7 +20,7 @@ import kilnward.core.device.Parameter;
 import kilnward.core.probe.DisplayUnit;
 import kilnward.core.proposal.OffsetEffect;
 import kilnward.core.quantity.Quantity;
-import kilnward.core.rehearsal.Metrics;
+import kilnward.core.rehearsal.outcome.Metrics;
 import kilnward.server.check.CheckController.CheckAnswer;
 import kilnward.server.plan.ChamberPlan;
 import kilnward.server.wire.OrNull;

@@ -2,7 +2,7 @@ package kilnward.server.compute;
 
 import jakarta.validation.Valid;
 import jakarta.validation.constraints.NotNull;
-import kilnward.core.chamber.MeterReading;
+import kilnward.core.chamber.model.MeterReading;
 import kilnward.server.people.Open;
 import kilnward.server.plan.ChamberPlan;
 import kilnward.server.plan.PlanReader;

@@ -9,7 +9,7 @@ import kilnward.core.device.LevelKind;
 import kilnward.core.device.Parameter;
 import kilnward.core.probe.DisplayUnit;
 import kilnward.core.quantity.Quantity;
-import kilnward.core.rehearsal.Scenario;
+import kilnward.core.rehearsal.scenario.Scenario;
 import kilnward.server.plan.ChamberPlan;
 import kilnward.server.wire.OrNull;
 import kilnward.server.wire.problem.BoundsOf;

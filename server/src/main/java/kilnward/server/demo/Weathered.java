@@ -1,7 +1,7 @@
 package kilnward.server.demo;
 
 import kilnward.core.chamber.Room;
-import kilnward.core.rehearsal.RoomCurve;
+import kilnward.core.rehearsal.scenario.RoomCurve;
 
 /** A room at Osier End: its day, and slow weather over it, which is made up. */
 public final class Weathered {

@@ -8,7 +8,7 @@ import jakarta.persistence.Table;
 import java.time.Instant;
 import java.util.UUID;
 import kilnward.core.fault.FirstAct;
-import kilnward.core.rehearsal.Fault;
+import kilnward.core.rehearsal.scenario.Fault;
 import kilnward.server.store.Identified;
 import org.hibernate.annotations.JdbcTypeCode;
 import org.hibernate.type.SqlTypes;

@@ -11,7 +11,7 @@ import kilnward.server.plan.AppliancePlan.LampPlan;
 import kilnward.server.plan.AppliancePlan.StirrerPlan;
 import kilnward.server.plan.AppliancePlan.VentPlan;
 
-/** Kinds of appliance, each with what a plan says of it and with what a new one begins; common practice, no source. A heater's is also a {@link kilnward.core.chamber.HeaterKind}. */
+/** Kinds of appliance, each with what a plan says of it and with what a new one begins; common practice, no source. A heater's is also a {@link kilnward.core.chamber.appliance.HeaterKind}. */
 public enum ApplianceKind {
     MAT(HeaterPlan.class, HeaterPlan::first),
     BULB(HeaterPlan.class, HeaterPlan::first),

@@ -2,9 +2,9 @@ package kilnward.server.plan;
 
 import java.util.Arrays;
 import java.util.List;
-import kilnward.core.chamber.Heater;
-import kilnward.core.chamber.HeaterKind;
-import kilnward.core.chamber.Material;
+import kilnward.core.chamber.appliance.Heater;
+import kilnward.core.chamber.appliance.HeaterKind;
+import kilnward.core.chamber.body.Material;
 import kilnward.server.people.Needs;
 import kilnward.server.people.Role;
 import kilnward.server.wire.OrNull;

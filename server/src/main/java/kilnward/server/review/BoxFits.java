@@ -29,7 +29,7 @@ import kilnward.core.fitting.Drive;
 import kilnward.core.fitting.Experiment;
 import kilnward.core.logbook.EntryKind;
 import kilnward.core.quantity.Quantity;
-import kilnward.core.rehearsal.RoomCurve;
+import kilnward.core.rehearsal.scenario.RoomCurve;
 import kilnward.core.series.Samples;
 import kilnward.core.setup.PlannedController;
 import kilnward.core.setup.Setup;

@@ -5,7 +5,7 @@ import java.math.MathContext;
 import java.math.RoundingMode;
 import java.util.List;
 import kilnward.core.chamber.Chamber;
-import kilnward.core.chamber.Heater;
+import kilnward.core.chamber.appliance.Heater;
 import kilnward.core.probe.Probe;
 import kilnward.core.probe.ProbePlace;
 import kilnward.core.setup.Setup;

@@ -4,7 +4,7 @@ import com.github.benmanes.caffeine.cache.Cache;
 import com.github.benmanes.caffeine.cache.Caffeine;
 import java.util.Optional;
 import java.util.OptionalDouble;
-import kilnward.core.rehearsal.Scenario;
+import kilnward.core.rehearsal.scenario.Scenario;
 import kilnward.server.compute.Computing;
 import kilnward.server.compute.RehearsalRequest;
 import kilnward.server.compute.RehearsalRequest.RoomCourse;

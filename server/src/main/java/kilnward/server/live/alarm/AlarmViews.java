@@ -12,7 +12,7 @@ import kilnward.core.alarm.Urgency;
 import kilnward.core.fault.FirstAct;
 import kilnward.core.life.Side;
 import kilnward.core.quantity.Quantity;
-import kilnward.core.rehearsal.Fault;
+import kilnward.core.rehearsal.scenario.Fault;
 import kilnward.core.series.SeriesUnit;
 import kilnward.server.wire.OrNull;
 

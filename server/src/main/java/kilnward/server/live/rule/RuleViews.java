@@ -16,7 +16,7 @@ import kilnward.core.alarm.Rule;
 import kilnward.core.alarm.RuleKind;
 import kilnward.core.alarm.RuleTrial;
 import kilnward.core.alarm.Urgency;
-import kilnward.core.rehearsal.Fault;
+import kilnward.core.rehearsal.scenario.Fault;
 import kilnward.server.plan.ChamberPlan;
 import kilnward.server.wire.OrNull;
 import kilnward.server.wire.problem.Within;

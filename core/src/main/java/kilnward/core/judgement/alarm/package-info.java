@@ -1,0 +1,4 @@
+/**
+ * Judgements of alarms and of what backs up: whether they sound, in time, and not for nothing.
+ */
+package kilnward.core.judgement.alarm;

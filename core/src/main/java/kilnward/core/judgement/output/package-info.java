@@ -1,0 +1,4 @@
+/**
+ * Judgements of outputs: what fights, chatters, sticks, is left in hand or overloaded.
+ */
+package kilnward.core.judgement.output;

@@ -1,0 +1,4 @@
+/**
+ * Judgements of where probes hang and what misleads them.
+ */
+package kilnward.core.judgement.probe;
