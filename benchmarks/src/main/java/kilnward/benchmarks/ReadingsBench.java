@@ -23,16 +23,16 @@ import java.util.concurrent.Executors;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.atomic.AtomicLong;
 import kilnward.core.series.SeriesUnit;
-import kilnward.server.live.Recount;
-import kilnward.server.live.series.SeriesService;
-import kilnward.server.live.series.SeriesViews.Series;
-import kilnward.server.live.store.Arriving;
-import kilnward.server.live.store.ReadingStore;
+import kilnward.server.reading.Arriving;
+import kilnward.server.reading.ReadingStore;
+import kilnward.server.reading.Recount;
 import kilnward.server.running.ApiClient;
 import kilnward.server.running.DeviceClient;
 import kilnward.server.running.Figures;
 import kilnward.server.running.PrivateMariaDb;
 import kilnward.server.running.RunningServer;
+import kilnward.server.series.SeriesService;
+import kilnward.server.series.SeriesViews.Series;
 import org.springframework.jdbc.core.simple.JdbcClient;
 
 /** The store of readings: against LOAD DATA of the same rows, under load over HTTP, and charts of a year against those of a day. Prints ratios. */

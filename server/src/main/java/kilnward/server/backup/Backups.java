@@ -25,7 +25,7 @@ import kilnward.server.audit.Sealer;
 import kilnward.server.audit.Sealer.Seal;
 import kilnward.server.backup.Dump.Written;
 import kilnward.server.backup.Retention.Kind;
-import kilnward.server.live.store.Upkeep;
+import kilnward.server.reading.Upkeep;
 import kilnward.server.store.Moments;
 import kilnward.server.wire.KilnWardProperties;
 import kilnward.server.wire.OrNull;

@@ -4,8 +4,8 @@ import java.util.List;
 import java.util.Map;
 import java.util.UUID;
 import kilnward.core.device.Parameter;
-import kilnward.server.live.series.SeriesViews.SeriesRequest;
 import kilnward.server.plan.ChamberPlan;
+import kilnward.server.series.SeriesViews.SeriesRequest;
 
 /**
  * A chamber of the demo, one file each under {@code demo/}.

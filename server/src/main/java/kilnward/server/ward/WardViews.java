@@ -8,8 +8,8 @@ import kilnward.core.quantity.Quantity;
 import kilnward.server.compute.RehearsalAnswer;
 import kilnward.server.compute.RehearsalAnswer.EnvelopeAnswer;
 import kilnward.server.compute.RehearsalAnswer.LevelAnswer;
-import kilnward.server.live.series.SeriesViews.ReadingView;
 import kilnward.server.plan.ChamberPlan;
+import kilnward.server.series.SeriesViews.ReadingView;
 import kilnward.server.wire.FindingAnswer;
 import kilnward.server.wire.OrNull;
 

@@ -1,2 +1,0 @@
-/** Where readings come in: over HTTP as JSON or CSV, over MQTT; what is held back, and who lets it in. */
-package kilnward.server.live.ingest;

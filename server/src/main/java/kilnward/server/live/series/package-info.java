@@ -1,2 +1,0 @@
-/** Devices with their tokens, and series: who sends what of which chamber. */
-package kilnward.server.live.series;

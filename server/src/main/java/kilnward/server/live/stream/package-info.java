@@ -1,2 +1,0 @@
-/** Readings as they come, to whoever watches. */
-package kilnward.server.live.stream;

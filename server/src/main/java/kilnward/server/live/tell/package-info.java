@@ -1,2 +1,0 @@
-/** Telling people: ways to reach them, an outbox in the database, mail and web hooks, and a sign of life for an outside address. */
-package kilnward.server.live.tell;

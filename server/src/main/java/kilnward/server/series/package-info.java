@@ -1,0 +1,2 @@
+/** Devices with their tokens, and series: who sends what of which chamber. */
+package kilnward.server.series;

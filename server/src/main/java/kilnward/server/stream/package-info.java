@@ -1,0 +1,2 @@
+/** Readings as they come, to whoever watches. */
+package kilnward.server.stream;
