@@ -17,7 +17,7 @@ class RoomsTest {
     private static final List<String> ORDER = List.of("wire", "store", "people", "audit", "site", "account", "plan", "guide", "profile", "begin", "compute", "settings", "check",
             "eggs",
             "drill",
-            "series", "reading", "ingest", "chart", "imports", "stream", "notification", "rule", "alarm", "proving", "calendar", "log", "review", "training", "evidence", "ward",
+            "series", "reading", "ingest", "imports", "stream", "notification", "rule", "alarm", "proving", "calendar", "log", "review", "training", "evidence", "ward",
             "backup", "demo");
     private static final JavaClasses SERVER = new ClassFileImporter().withImportOption(new ImportOption.DoNotIncludeTests()).importPackages("kilnward.server");
 

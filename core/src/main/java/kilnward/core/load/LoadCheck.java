@@ -109,7 +109,7 @@ public record LoadCheck(List<Checked> outlets, List<Fed> supplies, List<Finding>
     private static void judge(Outlet outlet, Checked checked, List<Finding> findings) {
         if (outlet.supply().current() == Current.DC && outlet.ratedDcA().isEmpty() && outlet.ratedA().isPresent()) {
             findings.add(named("dc-rating-unknown", Severity.MIND_THIS,
-                    "Nobody has said what the contact of {outlet} breaks on direct current",
+                    "{outlet}: no rating for direct current is given",
                     "It switches {currentA} A of direct current. Its {ratedA} A are for alternating current; on direct current a"
                             + " contact breaks far less, and welds.",
                     Map.of("currentA", count(checked.currentA()), "ratedA", count(outlet.ratedA().getAsDouble())),

@@ -27,7 +27,8 @@ import kilnward.core.quantity.Quantity;
 import kilnward.server.notification.Outbox;
 import kilnward.server.plan.PlanReader;
 import kilnward.server.plan.Plans;
-import kilnward.server.rule.Heards;
+import kilnward.server.reading.Readings;
+import kilnward.server.reading.SeriesWindowLoader;
 import kilnward.server.rule.RuleService;
 import kilnward.server.rule.RuleViews.Armed;
 import kilnward.server.series.SeriesService;
@@ -52,8 +53,9 @@ class AlarmRecord {
     private final JdbcClient sql;
     private final TransactionTemplate transactions;
     private final RuleService rules;
-    private final Heards heards;
+    private final SeriesWindowLoader heards;
     private final SeriesService series;
+    private final Readings readings;
     private final Plans plans;
     private final Sites sites;
     private final Outbox outbox;
@@ -62,13 +64,15 @@ class AlarmRecord {
     /** Nobody is blamed for what could not be heard while nobody listened. */
     private final double listensSinceS;
 
-    AlarmRecord(JdbcClient sql, TransactionTemplate transactions, RuleService rules, Heards heards, SeriesService series, Plans plans, Sites sites, Outbox outbox,
+    AlarmRecord(JdbcClient sql, TransactionTemplate transactions, RuleService rules, SeriesWindowLoader heards, SeriesService series, Readings readings, Plans plans, Sites sites,
+            Outbox outbox,
             KilnWardProperties properties, Clock clock) {
         this.sql = sql;
         this.transactions = transactions;
         this.rules = rules;
         this.heards = heards;
         this.series = series;
+        this.readings = readings;
         this.plans = plans;
         this.sites = sites;
         this.outbox = outbox;
@@ -147,7 +151,7 @@ class AlarmRecord {
         }
         Armed armed = found.get();
         Series own = series.require(armed.seriesId());
-        long readUs = sql.sql("select changed_us from series_latest where series = ?").param(own.number()).query(Long.class).optional().orElse(0L);
+        long readUs = readings.changedUs(own.number());
         double clockS = clock.millis() / 1000.0;
         Standing from = row.standing;
         if (from.isAhead(clockS)) {

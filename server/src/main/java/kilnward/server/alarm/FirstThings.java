@@ -23,7 +23,7 @@ import kilnward.server.alarm.AlarmViews.First;
 import kilnward.server.alarm.AlarmViews.LikelyView;
 import kilnward.server.alarm.AlarmViews.LineView;
 import kilnward.server.compute.Computing;
-import kilnward.server.rule.Heards;
+import kilnward.server.reading.SeriesWindowLoader;
 import kilnward.server.rule.Imagining;
 import kilnward.server.rule.Imagining.Scene;
 import kilnward.server.series.SeriesService;
@@ -40,13 +40,13 @@ class FirstThings {
     /** What was measured longer ago tells nothing of now (s). */
     private static final double STALE_S = 1800;
     private final Imagining imagining;
-    private final Heards heards;
+    private final SeriesWindowLoader heards;
     private final SeriesService series;
     private final Computing computing;
     private final Sites sites;
     private final Clock clock;
 
-    FirstThings(Imagining imagining, Heards heards, SeriesService series, Computing computing, Sites sites, Clock clock) {
+    FirstThings(Imagining imagining, SeriesWindowLoader heards, SeriesService series, Computing computing, Sites sites, Clock clock) {
         this.imagining = imagining;
         this.heards = heards;
         this.series = series;

@@ -11,7 +11,7 @@ import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.util.Base64;
 import javax.imageio.ImageIO;
-import kilnward.server.chart.Charts.Chart;
+import kilnward.server.reading.Charts.Chart;
 
 /** A series over a span as a picture for paper: lowest to highest of each bucket, and where nothing was measured hatched, never joined. */
 final class Curve {

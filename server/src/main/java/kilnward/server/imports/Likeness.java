@@ -4,7 +4,6 @@ import java.nio.charset.StandardCharsets;
 import java.time.Instant;
 import java.time.ZoneId;
 import java.util.ArrayList;
-import java.util.Collections;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Optional;
@@ -20,6 +19,8 @@ import kilnward.server.imports.ImportViews.ImportPlan;
 import kilnward.server.imports.ImportViews.UnlikeView;
 import kilnward.server.plan.ChamberPlan;
 import kilnward.server.plan.Plans;
+import kilnward.server.reading.Readings;
+import kilnward.server.reading.Readings.Kept;
 import kilnward.server.series.SeriesService;
 import kilnward.server.series.SeriesViews.Series;
 import kilnward.server.store.Digest;
@@ -40,11 +41,13 @@ class Likeness {
     private static final double FAR_K = 6;
     private final JdbcClient sql;
     private final SeriesService series;
+    private final Readings readings;
     private final Plans plans;
 
-    Likeness(JdbcClient sql, SeriesService series, Plans plans) {
+    Likeness(JdbcClient sql, SeriesService series, Readings readings, Plans plans) {
         this.sql = sql;
         this.series = series;
+        this.readings = readings;
         this.plans = plans;
     }
 
@@ -105,13 +108,8 @@ class Likeness {
 
     /** Whether nearly all of the samples are readings of a series already. */
     private boolean holds(Series other, List<Sample> samples) {
-        String places = String.join(", ", Collections.nCopies(samples.size(), "?"));
-        List<Object> values = new ArrayList<>();
-        values.add(other.number());
-        samples.forEach(each -> values.add(Moments.micros(each.at())));
-        Set<List<Long>> there = new HashSet<>(sql.sql("select at_us, value_e6 from reading where series = ? and at_us in (" + places + ")").params(values)
-                .query((row, i) -> List.of(row.getLong(1), row.getLong(2))).list());
-        long same = samples.stream().filter(each -> there.contains(List.of(Moments.micros(each.at()), SeriesUnit.millionths(each.value())))).count();
+        Set<Kept> there = readings.at(other.number(), samples.stream().map(each -> Moments.micros(each.at())).toList());
+        long same = samples.stream().filter(each -> there.contains(new Kept(Moments.micros(each.at()), SeriesUnit.millionths(each.value())))).count();
         return same >= NEARLY_ALL * samples.size();
     }
 

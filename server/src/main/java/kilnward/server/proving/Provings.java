@@ -34,6 +34,8 @@ import kilnward.server.compute.Computing;
 import kilnward.server.plan.ChamberPlan;
 import kilnward.server.plan.Plans;
 import kilnward.server.plan.Plans.Planned;
+import kilnward.server.reading.Readings;
+import kilnward.server.reading.Readings.Kept;
 import kilnward.server.series.SeriesService;
 import kilnward.server.series.SeriesViews.Series;
 import kilnward.server.series.SeriesViews.SeriesView;
@@ -63,18 +65,20 @@ public class Provings implements Happenings {
     private final Plans plans;
     private final ChamberService chambers;
     private final SeriesService series;
+    private final Readings readings;
     private final Computing computing;
     private final JdbcClient sql;
     private final JsonMapper json;
     private final TransactionTemplate transactions;
     private final Clock clock;
 
-    Provings(ProvingRepository runs, Plans plans, ChamberService chambers, SeriesService series, Computing computing, JdbcClient sql, JsonMapper json,
+    Provings(ProvingRepository runs, Plans plans, ChamberService chambers, SeriesService series, Readings readings, Computing computing, JdbcClient sql, JsonMapper json,
             TransactionTemplate transactions, Clock clock) {
         this.runs = runs;
         this.plans = plans;
         this.chambers = chambers;
         this.series = series;
+        this.readings = readings;
         this.computing = computing;
         this.sql = sql;
         this.json = json;
@@ -273,7 +277,7 @@ public class Provings implements Happenings {
     /** What its display showed since it began: typed, or what the probe sent with the offset that is keyed in. */
     private Samples read(ProvingEntity run, Setup setup) {
         if (run.seriesId == null) {
-            return samples("select at_us, value from proving_reading where run_id = ? and at_us >= ? and at_us <= ? order by at_us limit " + MOST_READINGS, run.getId(), run, 0);
+            return typed(run);
         }
         PlannedController controller = setup.controller(run.controllerId.toString());
         Settings keyed = controller.inForce();
@@ -288,12 +292,14 @@ public class Provings implements Happenings {
     }
 
     private Samples sent(Series from, ProvingEntity run, double shift) {
-        return samples("select at_us, value_e6 / 1e6 from reading where series = ? and at_us >= ? and at_us <= ? order by at_us limit " + MOST_READINGS, from.number(), run, shift);
+        List<Kept> sent = readings.between(from.number(), run.begunUs, run.begunUs + Moments.micros(Instant.EPOCH.plus(LONGEST)), MOST_READINGS);
+        return new Samples(sent.stream().mapToDouble(each -> (each.atUs() - run.begunUs) / MICROS).toArray(), sent.stream().mapToDouble(each -> each.value() + shift).toArray());
     }
 
-    private Samples samples(String query, Object of, ProvingEntity run, double shift) {
-        List<double[]> rows = sql.sql(query).param(of).param(run.begunUs).param(run.begunUs + Moments.micros(Instant.EPOCH.plus(LONGEST)))
-                .query((row, i) -> new double[] {(row.getLong(1) - run.begunUs) / MICROS, row.getDouble(2) + shift}).list();
+    private Samples typed(ProvingEntity run) {
+        List<double[]> rows = sql.sql("select at_us, value from proving_reading where run_id = ? and at_us >= ? and at_us <= ? order by at_us limit " + MOST_READINGS)
+                .param(run.getId()).param(run.begunUs).param(run.begunUs + Moments.micros(Instant.EPOCH.plus(LONGEST)))
+                .query((row, i) -> new double[] {(row.getLong(1) - run.begunUs) / MICROS, row.getDouble(2)}).list();
         return new Samples(rows.stream().mapToDouble(each -> each[0]).toArray(), rows.stream().mapToDouble(each -> each[1]).toArray());
     }
 

@@ -20,6 +20,8 @@ import kilnward.core.alarm.RuleProposals.Proposal;
 import kilnward.core.alarm.RuleTrial;
 import kilnward.core.finding.RefusedValueException;
 import kilnward.server.plan.Plans;
+import kilnward.server.reading.Readings;
+import kilnward.server.reading.SeriesWindowLoader;
 import kilnward.server.rule.Imagining.Scene;
 import kilnward.server.rule.RuleViews.Armed;
 import kilnward.server.rule.RuleViews.NewRule;
@@ -53,18 +55,20 @@ public class RuleService {
     private static final String BY_PLAN = "the plan";
     private final RuleRepository rules;
     private final Imagining imagining;
-    private final Heards heards;
+    private final SeriesWindowLoader heards;
     private final SeriesService series;
     private final ChamberService chambers;
     private final Standing standing;
     private final Plans plans;
+    private final Readings readings;
     private final JdbcClient sql;
     private final TransactionTemplate transactions;
     private final JsonMapper json;
     private final Clock clock;
     private String followed = "";
 
-    RuleService(RuleRepository rules, Imagining imagining, Heards heards, SeriesService series, ChamberService chambers, Standing standing, Plans plans, JdbcClient sql,
+    RuleService(RuleRepository rules, Imagining imagining, SeriesWindowLoader heards, SeriesService series, ChamberService chambers, Standing standing, Plans plans,
+            Readings readings, JdbcClient sql,
             TransactionTemplate transactions, JsonMapper json, Clock clock) {
         this.rules = rules;
         this.imagining = imagining;
@@ -73,6 +77,7 @@ public class RuleService {
         this.chambers = chambers;
         this.standing = standing;
         this.plans = plans;
+        this.readings = readings;
         this.sql = sql;
         this.transactions = transactions;
         this.json = json;
@@ -170,8 +175,8 @@ public class RuleService {
 
     private RuleTrial.Past past(Optional<Scene> scene, List<Imagined> all, UUID seriesId, List<UUID> others, Rule rule) {
         double untilS = clock.millis() / 1000.0;
-        double firstS = sql.sql("select min(at_min) from reading_minute where series = ? and at_min >= ?").param(series.require(seriesId).number())
-                .param((long) ((untilS - PAST_S) / 60)).query(Long.class).optional().map(minute -> 60.0 * minute).orElse(untilS);
+        double firstS = readings.firstMinute(series.require(seriesId).number(), (long) ((untilS - PAST_S) / 60)).stream().mapToDouble(minute -> 60.0 * minute).findFirst()
+                .orElse(untilS);
         double toOccupantK = Imagining.toOccupantK(scene, all, seriesId);
         return RuleTrial.past(rule, rule.condition(scene.map(each -> each.setup().needs().dangerLimits(series.require(seriesId).measured())).orElse(List.of()), toOccupantK),
                 heards.replayed(rule.kind(), seriesId, others, firstS, untilS), scene.map(each -> Imagining.band(each, seriesId, toOccupantK)).orElse(null), firstS, untilS);

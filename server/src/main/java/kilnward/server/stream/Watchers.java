@@ -15,20 +15,18 @@ import java.util.concurrent.Executors;
 import java.util.concurrent.ScheduledExecutorService;
 import java.util.concurrent.TimeUnit;
 import java.util.function.BooleanSupplier;
-import kilnward.core.alarm.AlarmState;
-import kilnward.core.alarm.Urgency;
 import kilnward.core.series.SeriesUnit;
 import kilnward.server.people.Here;
+import kilnward.server.reading.Readings;
+import kilnward.server.reading.Readings.Newest;
 import kilnward.server.series.SeriesService;
 import kilnward.server.series.SeriesViews.Series;
 import kilnward.server.store.Moments;
-import kilnward.server.wire.OrNull;
 import kilnward.server.wire.door.Limits;
 import kilnward.server.wire.problem.NotDoneException;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.context.SmartLifecycle;
-import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
 import org.springframework.web.servlet.mvc.method.annotation.SseEmitter;
 
@@ -47,29 +45,25 @@ class Watchers implements SmartLifecycle {
     private static final long TOO_LONG_US = 3_600_000_000L;
     private static final int AT_ONCE = 500;
     private static final int SENDERS = 4;
-    private final JdbcClient sql;
+    private final Readings readings;
     private final SeriesService series;
     private final Clock clock;
     private final List<Watcher> watchers = new CopyOnWriteArrayList<>();
     /** What was seen of each series, by its number. */
-    private final Map<Integer, Change> seen = new HashMap<>();
+    private final Map<Integer, Newest> seen = new HashMap<>();
     private final Map<Integer, Series> numbered = new HashMap<>();
     private long cursorUs;
-    private final Followed<Told<AlarmEvent>> alarms;
-    private final Followed<Told<TaskEvent>> tasks;
+    private final List<ChangeFeed> feeds;
     private int looks;
     private ScheduledExecutorService looker;
     private ExecutorService senders;
     private volatile boolean running;
 
-    Watchers(JdbcClient sql, SeriesService series, Clock clock) {
-        this.sql = sql;
+    Watchers(SeriesService series, Readings readings, List<ChangeFeed> feeds, Clock clock) {
+        this.feeds = feeds;
+        this.readings = readings;
         this.series = series;
         this.clock = clock;
-        this.alarms = new Followed<>(sql, "alarm", "site_id, chamber_id, state, urgency", (row, i) -> new Told<>(row.getObject(3, UUID.class),
-                new AlarmEvent(row.getString(1), row.getString(4), AlarmState.valueOf(row.getString(5)), Urgency.valueOf(row.getString(6)))));
-        this.tasks = new Followed<>(sql, "task", "site_id, chamber_id, done_at",
-                (row, i) -> new Told<>(row.getObject(3, UUID.class), new TaskEvent(row.getString(1), row.getString(4), row.getTimestamp(5) != null)));
     }
 
     /** A reading that came. */
@@ -87,21 +81,6 @@ class Watchers implements SmartLifecycle {
      * @param recordReached whether the record can be looked into
      */
     record BeatEvent(Instant at, boolean recordReached) {
-    }
-
-    /** An alarm that was raised, or to which something happened. */
-    record AlarmEvent(String id, String chamber, AlarmState state, Urgency urgency) {
-    }
-
-    /** A task that was ticked, moved, given to somebody or called off; without a chamber it is the site's. */
-    record TaskEvent(String id, @OrNull String chamber, boolean done) {
-    }
-
-    /** Something that happened, and at which site. */
-    private record Told<T>(UUID site, T what) {
-    }
-
-    private record Change(int series, long atUs, long valueE6, long changedUs, @OrNull Long lateUs, @OrNull Long lateFromUs) {
     }
 
     /**
@@ -144,27 +123,27 @@ class Watchers implements SmartLifecycle {
         if (theirs.isEmpty()) {
             return events;
         }
-        List<Change> changes = changes("where series in (:numbers)", Map.of("numbers", theirs.keySet()));
-        long newest = changes.stream().mapToLong(Change::changedUs).max().orElse(0);
+        List<Newest> changes = readings.newestOf(theirs.keySet());
+        long newest = changes.stream().mapToLong(Newest::changedUs).max().orElse(0);
         boolean resumes = lastId.isPresent() && chamber.isPresent() && newest - lastId.get() < TOO_LONG_US;
         if (lastId.isPresent() && !resumes && chamber.isPresent()) {
             events.add(new Watcher.Event("reload", newest, Map.of()));
         }
-        for (Change change : changes) {
-            Series one = theirs.get(change.series);
-            if (resumes && change.changedUs > lastId.get() - OVERLAP_US) {
-                if (change.atUs <= lastId.get() - OVERLAP_US) {
+        for (Newest change : changes) {
+            Series one = theirs.get(change.series());
+            if (resumes && change.changedUs() > lastId.get() - OVERLAP_US) {
+                if (change.atUs() <= lastId.get() - OVERLAP_US) {
                     // It sends of a time long past: how far back what came reaches is not known.
-                    events.add(new Watcher.Event("reading", change.changedUs, reading(one, change.atUs, change.valueE6)));
-                    events.add(new Watcher.Event("reload", change.changedUs, Map.of()));
+                    events.add(new Watcher.Event("reading", change.changedUs(), reading(one, change.atUs(), change.valueE6())));
+                    events.add(new Watcher.Event("reload", change.changedUs(), Map.of()));
                     continue;
                 }
-                readings(one, lastId.get() - OVERLAP_US, change.atUs).forEach(each -> events.add(new Watcher.Event("reading", change.changedUs, each)));
-                if (change.lateUs != null && change.lateUs > lastId.get() - OVERLAP_US) {
-                    events.add(new Watcher.Event("late", change.changedUs, late(one, change)));
+                readings(one, lastId.get() - OVERLAP_US, change.atUs()).forEach(each -> events.add(new Watcher.Event("reading", change.changedUs(), each)));
+                if (change.lateUs() != null && change.lateUs() > lastId.get() - OVERLAP_US) {
+                    events.add(new Watcher.Event("late", change.changedUs(), late(one, change)));
                 }
             } else {
-                events.add(new Watcher.Event("reading", change.changedUs, reading(one, change.atUs, change.valueE6)));
+                events.add(new Watcher.Event("reading", change.changedUs(), reading(one, change.atUs(), change.valueE6())));
             }
         }
         return events;
@@ -174,29 +153,20 @@ class Watchers implements SmartLifecycle {
         return new ReadingEvent(one.id().toString(), one.chamberId().toString(), Moments.micros(atUs), SeriesUnit.value(valueE6), one.unit().kept());
     }
 
-    private static LateEvent late(Series one, Change change) {
-        return new LateEvent(one.id().toString(), one.chamberId().toString(), Moments.micros(change.lateFromUs == null ? change.atUs : change.lateFromUs));
-    }
-
-    private List<Change> changes(String where, Map<String, ?> params) {
-        return sql.sql("select series, at_us, value_e6, changed_us, late_us, late_from_us from series_latest " + where).params(params)
-                .query((row, i) -> new Change(row.getInt(1), row.getLong(2), row.getLong(3), row.getLong(4), row.getObject(5, Long.class), row.getObject(6, Long.class))).list();
+    private static LateEvent late(Series one, Newest change) {
+        return new LateEvent(one.id().toString(), one.chamberId().toString(), Moments.micros(change.lateFromUs() == null ? change.atUs() : change.lateFromUs()));
     }
 
     /** Single readings after one time up to another, the newest where they are very many. */
     private List<ReadingEvent> readings(Series one, long afterUs, long untilUs) {
-        List<ReadingEvent> found = new ArrayList<>(sql.sql("select at_us, value_e6 from reading where series = ? and at_us > ? and at_us <= ? order by at_us desc limit " + AT_ONCE)
-                .param(one.number()).param(afterUs).param(untilUs).query((row, i) -> reading(one, row.getLong(1), row.getLong(2))).list());
-        java.util.Collections.reverse(found);
-        return found;
+        return readings.newest(one.number(), afterUs, untilUs, AT_ONCE).stream().map(each -> reading(one, each.atUs(), each.valueE6())).toList();
     }
 
     private synchronized void look() {
         boolean beat = ++looks % BEAT_EVERY == 0;
         if (watchers.isEmpty()) {
             seen.clear();
-            alarms.forget();
-            tasks.forget();
+            feeds.forEach(ChangeFeed::forget);
             cursorUs = 0;
             return;
         }
@@ -225,41 +195,41 @@ class Watchers implements SmartLifecycle {
         }
         boolean first = cursorUs == 0;
         cursorUs = Math.max(cursorUs, 1);
-        List<Change> changes = first ? changes("", Map.of()) : changes("where changed_us > :since", Map.of("since", cursorUs - OVERLAP_US));
-        know(changes.stream().map(Change::series).filter(number -> !numbered.containsKey(number)).toList());
+        List<Newest> changes = first ? readings.newestOfAll() : readings.changedAfter(cursorUs - OVERLAP_US);
+        know(changes.stream().map(Newest::series).filter(number -> !numbered.containsKey(number)).toList());
         Map<UUID, List<Watcher.Event>> byChamber = new HashMap<>();
         Map<UUID, List<Watcher.Event>> newest = new HashMap<>();
-        for (Change change : changes) {
-            cursorUs = Math.max(cursorUs, change.changedUs);
-            Change before = seen.put(change.series, change);
-            Series one = numbered.get(change.series);
+        for (Newest change : changes) {
+            cursorUs = Math.max(cursorUs, change.changedUs());
+            Newest before = seen.put(change.series(), change);
+            Series one = numbered.get(change.series());
             if (one == null || first || change.equals(before)) {
                 continue;
             }
             List<Watcher.Event> events = byChamber.computeIfAbsent(one.chamberId(), id -> new ArrayList<>());
-            if (before == null || change.atUs > before.atUs) {
-                List<ReadingEvent> readings = before == null || watchers.stream().noneMatch(each -> each.isOf(one.chamberId())) ? List.of(reading(one, change.atUs, change.valueE6))
-                        : readings(one, before.atUs, change.atUs);
-                readings.forEach(each -> events.add(new Watcher.Event("reading", change.changedUs, each)));
-                newest.computeIfAbsent(one.siteId(), id -> new ArrayList<>()).add(new Watcher.Event("reading", change.changedUs, reading(one, change.atUs, change.valueE6)));
+            if (before == null || change.atUs() > before.atUs()) {
+                List<ReadingEvent> readings = before == null || watchers.stream().noneMatch(each -> each.isOf(one.chamberId()))
+                        ? List.of(reading(one, change.atUs(), change.valueE6()))
+                        : readings(one, before.atUs(), change.atUs());
+                readings.forEach(each -> events.add(new Watcher.Event("reading", change.changedUs(), each)));
+                newest.computeIfAbsent(one.siteId(), id -> new ArrayList<>()).add(new Watcher.Event("reading", change.changedUs(), reading(one, change.atUs(), change.valueE6())));
             }
-            if (change.lateUs != null && (before == null || !change.lateUs.equals(before.lateUs))) {
-                events.add(new Watcher.Event("late", change.changedUs, late(one, change)));
+            if (change.lateUs() != null && (before == null || !change.lateUs().equals(before.lateUs()))) {
+                events.add(new Watcher.Event("late", change.changedUs(), late(one, change)));
             }
         }
-        alarms.changes(nowUs).forEach(each -> tell("alarm", each, each.what().chamber(), newest, byChamber));
-        tasks.changes(nowUs).forEach(each -> tell("task", each, each.what().chamber(), newest, byChamber));
+        feeds.stream().flatMap(each -> each.changes(nowUs).stream()).forEach(each -> tell(each, newest, byChamber));
         for (Watcher each : watchers) {
             each.send(each.chamber().isEmpty() ? each.site().map(site -> newest.getOrDefault(site, List.of())).orElse(List.of())
                     : byChamber.getOrDefault(each.chamber().get(), List.of()));
         }
     }
 
-    private static void tell(String name, Told<?> told, String chamber, Map<UUID, List<Watcher.Event>> newest, Map<UUID, List<Watcher.Event>> byChamber) {
-        Watcher.Event event = new Watcher.Event(name, null, told.what());
-        newest.computeIfAbsent(told.site(), id -> new ArrayList<>()).add(event);
-        if (chamber != null) {
-            byChamber.computeIfAbsent(UUID.fromString(chamber), id -> new ArrayList<>()).add(event);
+    private static void tell(ChangeFeed.Change change, Map<UUID, List<Watcher.Event>> newest, Map<UUID, List<Watcher.Event>> byChamber) {
+        Watcher.Event event = new Watcher.Event(change.event(), null, change.what());
+        newest.computeIfAbsent(change.site(), id -> new ArrayList<>()).add(event);
+        if (change.chamber() != null) {
+            byChamber.computeIfAbsent(change.chamber(), id -> new ArrayList<>()).add(event);
         }
     }
 

@@ -1,4 +1,4 @@
-package kilnward.server.chart;
+package kilnward.server.reading;
 
 import java.time.Clock;
 import java.time.Duration;

@@ -1,4 +1,4 @@
-package kilnward.server.rule;
+package kilnward.server.reading;
 
 import java.util.ArrayList;
 import java.util.Collections;
@@ -18,7 +18,7 @@ import org.springframework.stereotype.Component;
 
 /** What a rule has to go by, out of the record. Times are s since 1970 UTC. */
 @Component
-public class Heards {
+public class SeriesWindowLoader {
     private static final double MICROS = 1e6;
     private static final int MOST = 20_000;
     private static final double SINGLY_S = 2 * 3600;
@@ -27,7 +27,7 @@ public class Heards {
     private final JdbcClient sql;
     private final SeriesService series;
 
-    Heards(JdbcClient sql, SeriesService series) {
+    SeriesWindowLoader(JdbcClient sql, SeriesService series) {
         this.sql = sql;
         this.series = series;
     }

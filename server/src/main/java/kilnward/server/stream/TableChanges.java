@@ -12,44 +12,39 @@ import org.springframework.jdbc.core.simple.JdbcClient;
 /**
  * What has changed in a table since it was last asked, by the moment of change that its rows carry. One that was begun before another may be there after it: it is looked
  * back a little each time, and what was seen is known.
- *
- * @param <T> what is told of a row
  */
-final class Followed<T> {
+public abstract class TableChanges implements ChangeFeed {
     private static final long OVERLAP_US = 3_000_000;
     private static final int AT_ONCE = 2000;
     private final JdbcClient sql;
     private final String table;
     private final String columns;
-    private final RowMapper<T> mapper;
+    private final RowMapper<Change> mapper;
     private final Map<UUID, Long> seen = new HashMap<>();
     private long cursorUs;
 
-    private record Row<T>(UUID id, long changedUs, T told) {
+    private record Row(UUID id, long changedUs, Change told) {
     }
 
     /**
-     * @param columns what the mapper reads, its first being column 3
+     * @param table   a table of one's own, with {@code id} and {@code changed_us}
+     * @param columns what the mapper reads besides {@code id}
      */
-    Followed(JdbcClient sql, String table, String columns, RowMapper<T> mapper) {
+    protected TableChanges(JdbcClient sql, String table, String columns, RowMapper<Change> mapper) {
         this.sql = sql;
         this.table = table;
         this.columns = columns;
         this.mapper = mapper;
     }
 
-    /** Begins anew: what is there then is not told. */
-    void forget() {
+    @Override
+    public void forget() {
         seen.clear();
         cursorUs = 0;
     }
 
-    /**
-     * What has changed since the last time; nothing the first time.
-     *
-     * @param nowUs by the clock of the server (µs since 1970)
-     */
-    List<T> changes(long nowUs) {
+    @Override
+    public List<Change> changes(long nowUs) {
         if (cursorUs > nowUs + Moments.SET_BACK_US) {
             // The clock was set back: what changes now is before what was seen last.
             cursorUs = nowUs;
@@ -60,9 +55,9 @@ final class Followed<T> {
         }
         long sinceUs = cursorUs - OVERLAP_US;
         seen.values().removeIf(at -> at <= sinceUs);
-        List<T> found = new ArrayList<>();
-        for (Row<T> each : sql.sql("select id, changed_us, " + columns + " from " + table + " where changed_us > ? order by changed_us limit " + AT_ONCE).param(sinceUs)
-                .query((row, i) -> new Row<>(row.getObject(1, UUID.class), row.getLong(2), mapper.mapRow(row, i))).list()) {
+        List<Change> found = new ArrayList<>();
+        for (Row each : sql.sql("select id, changed_us, " + columns + " from " + table + " where changed_us > ? order by changed_us limit " + AT_ONCE).param(sinceUs)
+                .query((row, i) -> new Row(row.getObject("id", UUID.class), row.getLong("changed_us"), mapper.mapRow(row, i))).list()) {
             Long before = seen.put(each.id, each.changedUs);
             cursorUs = Math.max(cursorUs, each.changedUs);
             if (!first && (before == null || before != each.changedUs)) {

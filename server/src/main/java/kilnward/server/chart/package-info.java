@@ -1,2 +1,0 @@
-/** Readings as charts, of any span, and as files. */
-package kilnward.server.chart;
