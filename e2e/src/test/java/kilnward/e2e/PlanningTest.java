@@ -84,7 +84,7 @@ class PlanningTest extends AtTheBrowser {
         assertThat(page.getByText(Pattern.compile("must be above keepLowC")).first()).isVisible();
         page.getByLabel("Keep to").fill("38.2");
         assertThat(page.getByText(Pattern.compile("must be above keepLowC"))).hasCount(0);
-        button("Add a harm limit").click();
+        button("Add a danger limit").click();
         assertEquals(7, page.getByLabel("Borne for").count());
         button("Save the plan").click();
         assertThat(page.getByText("The plan is saved", new Page.GetByTextOptions().setExact(true))).isVisible();

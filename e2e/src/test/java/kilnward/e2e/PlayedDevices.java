@@ -10,6 +10,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Duration;
 import java.util.List;
+import kilnward.server.running.RunningServer;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
 
@@ -24,7 +25,7 @@ final class PlayedDevices implements AutoCloseable {
 
     PlayedDevices(String server, int mailPort) throws IOException {
         port = free();
-        Path log = Files.createDirectories(Path.of("target")).resolve("stand-ins.log");
+        Path log = Files.createDirectories(Path.of("target")).resolve("stand-ins" + RunningServer.FORK + ".log");
         ProcessBuilder builder = new ProcessBuilder(List.of(Path.of(System.getProperty("java.home"), "bin", "java").toString(), "-XX:TieredStopAtLevel=1", "-XX:+UseSerialGC",
                 "-Xmx200m", "-cp", CLASSES, "kilnward.standins.StandIns", "--server", server,
                 "--page-port", Integer.toString(port), "--mqtt-port", Integer.toString(free()), "--mail-port", Integer.toString(mailPort)));

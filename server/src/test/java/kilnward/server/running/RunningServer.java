@@ -16,8 +16,11 @@ import org.springframework.context.ConfigurableApplicationContext;
 public final class RunningServer implements BeforeAllCallback, ParameterResolver {
     private static final ExtensionContext.Namespace HERE = ExtensionContext.Namespace.create(RunningServer.class);
 
+    /** Tests may run in several processes beside each other: what is theirs alone bears this. */
+    public static final String FORK = System.getProperty("kiln.fork", "");
+
     /** Where the files of servers under test stand. */
-    public static final java.nio.file.Path FOLDER = java.nio.file.Path.of("target", "kiln").toAbsolutePath();
+    public static final java.nio.file.Path FOLDER = java.nio.file.Path.of("target", "kiln" + FORK).toAbsolutePath();
 
     /** Where mails would be handed over; nothing listens there unless a test does. */
     public static final int MAIL_PORT = mailPort();
@@ -57,7 +60,7 @@ public final class RunningServer implements BeforeAllCallback, ParameterResolver
                     "--spring.datasource.url=" + database.url(), "--spring.datasource.username=root",
                     "--spring.datasource.password=", "--kilnward.demo=true", "--logging.level.root=WARN",
                     // What it warns of while tests break its database is theirs; a green run says nothing else.
-                    "--logging.file.name=target/server-under-test.log", "--logging.threshold.console=OFF",
+                    "--logging.file.name=target/server-under-test" + FORK + ".log", "--logging.threshold.console=OFF",
                     "--spring.main.banner-mode=off", "--spring.datasource.hikari.connection-timeout=1500",
                     "--kilnward.tell.private-addresses=true", "--kilnward.nightly-backups=false", "--kilnward.folder=" + FOLDER, "--spring.mail.host=127.0.0.1",
                     "--spring.mail.port=" + MAIL_PORT,

@@ -38,8 +38,8 @@ public record LinkLossChoice(boolean on, double offHarmsS, double onHarmsS, doub
         double coldest = setup.chamber().room().coldestC();
         Metrics off = lost(setup, controller, false, cools ? warmest : coldest);
         Metrics lit = lost(setup, controller, true, cools ? coldest : warmest);
-        double offHarmsS = off.harmedAtS().orElse(Double.POSITIVE_INFINITY);
-        double onHarmsS = lit.harmedAtS().orElse(Double.POSITIVE_INFINITY);
+        double offHarmsS = off.firstHarmedAtS().orElse(Double.POSITIVE_INFINITY);
+        double onHarmsS = lit.firstHarmedAtS().orElse(Double.POSITIVE_INFINITY);
         // Where neither harms, off: what is off cannot burn.
         return new LinkLossChoice(onHarmsS > offHarmsS, offHarmsS, onHarmsS, cools ? off.occupant().highest() : off.occupant().lowest(),
                 cools ? lit.occupant().lowest() : lit.occupant().highest());
