@@ -8,13 +8,20 @@ import java.util.List;
 import java.util.Map;
 import java.util.OptionalLong;
 import java.util.Set;
+import java.util.UUID;
+import java.util.stream.Collectors;
+import kilnward.core.series.SeriesUnit;
+import kilnward.server.series.KnownReadings;
+import kilnward.server.series.SeriesViews.ReadingView;
+import kilnward.server.series.SeriesViews.Removed;
+import kilnward.server.store.Moments;
 import kilnward.server.wire.OrNull;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
 
 /** What other rooms may know of single readings. Instants are µs since 1970 UTC, values millionths of the unit in which a series is kept. */
 @Component
-public class Readings {
+public class Readings implements KnownReadings {
     private static final double MILLION = 1e6;
     private final JdbcClient sql;
 
@@ -71,6 +78,24 @@ public class Readings {
     /** When anything of a series was written last; 0 where nothing ever was. */
     public long changedUs(int series) {
         return sql.sql("select changed_us from series_latest where series = ?").param(series).query(Long.class).optional().orElse(0L);
+    }
+
+    @Override
+    public Map<Integer, ReadingView> latest(Collection<Integer> numbers) {
+        return numbers.isEmpty() ? Map.of()
+                : newestOf(numbers).stream().collect(Collectors.toMap(Newest::series, each -> new ReadingView(Moments.micros(each.atUs()), SeriesUnit.value(each.valueE6()))));
+    }
+
+    @Override
+    public long waiting(UUID deviceId) {
+        return sql.sql("select count(*) from held_reading where device_id = ? and decided_at is null").param(deviceId).query(Long.class).single();
+    }
+
+    @Override
+    public List<Removed> removed(UUID seriesId) {
+        return sql.sql("select kind, before_us, removed, ran_at from retention_run where series_id = ? order by ran_at desc limit 50").param(seriesId)
+                .query((row, i) -> new Removed(row.getString("kind"), Moments.micros(row.getLong("before_us")), row.getLong("removed"), row.getTimestamp("ran_at").toInstant()))
+                .list();
     }
 
     /** The newest of each of some series. */

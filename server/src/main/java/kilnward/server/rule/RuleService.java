@@ -41,7 +41,6 @@ import kilnward.server.wire.problem.ConflictException;
 import kilnward.server.wire.problem.NotFoundException;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
-import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.support.TransactionTemplate;
 import tools.jackson.databind.json.JsonMapper;
@@ -61,14 +60,14 @@ public class RuleService {
     private final Standing standing;
     private final Plans plans;
     private final Readings readings;
-    private final JdbcClient sql;
+    private final RuleStates ruleStates;
     private final TransactionTemplate transactions;
     private final JsonMapper json;
     private final Clock clock;
     private String followed = "";
 
     RuleService(RuleRepository rules, Imagining imagining, SeriesWindowLoader heards, SeriesService series, ChamberService chambers, Standing standing, Plans plans,
-            Readings readings, JdbcClient sql,
+            Readings readings, RuleStates ruleStates,
             TransactionTemplate transactions, JsonMapper json, Clock clock) {
         this.rules = rules;
         this.imagining = imagining;
@@ -78,7 +77,7 @@ public class RuleService {
         this.standing = standing;
         this.plans = plans;
         this.readings = readings;
-        this.sql = sql;
+        this.ruleStates = ruleStates;
         this.transactions = transactions;
         this.json = json;
         this.clock = clock;
@@ -87,10 +86,9 @@ public class RuleService {
     /** All armed rules of a chamber, with how each stands. */
     public List<RuleView> all(UUID chamberId) {
         plans.require(chamberId);
-        Map<UUID, AlarmState> states = new HashMap<>();
-        sql.sql("select s.rule_id, s.state from alarm_standing s join alarm_rule r on r.id = s.rule_id where r.chamber_id = ? and r.retired_at is null").param(chamberId)
-                .query((row, i) -> states.put(row.getObject(1, UUID.class), AlarmState.valueOf(row.getString(2)))).list();
-        return rules.findByChamberIdAndRetiredAtIsNullOrderByMadeAtAscIdAsc(chamberId).stream().map(each -> view(each, states.getOrDefault(each.getId(), AlarmState.NORMAL)))
+        List<RuleEntity> armed = rules.findByChamberIdAndRetiredAtIsNullOrderByMadeAtAscIdAsc(chamberId);
+        Map<UUID, AlarmState> states = ruleStates.of(armed.stream().map(RuleEntity::getId).toList());
+        return armed.stream().map(each -> view(each, states.getOrDefault(each.getId(), AlarmState.NORMAL)))
                 .toList();
     }
 
@@ -208,8 +206,7 @@ public class RuleService {
             RuleEntity entity = new RuleEntity(id, site, chamberId, asked.rule().series(), now, author);
             keep(entity, asked.rule().rule(), asked.rule().heldAgainst(), tried, asked.followsPlan(), author);
             rules.saveAndFlush(entity);
-            sql.sql("insert into alarm_standing (rule_id, series, seen_us, is_so, since_us, counts, state, read_us) values (?, ?, ?, false, ?, false, 'NORMAL', 0)").param(id)
-                    .param(series.require(asked.rule().series()).number()).param(Moments.micros(now)).param(Moments.micros(now)).update();
+            ruleStates.begin(id, series.require(asked.rule().series()).number(), now);
         });
         return id;
     }
@@ -235,7 +232,7 @@ public class RuleService {
             RuleEntity entity = one(chamberId, id);
             keep(entity, asked.rule().rule(), asked.rule().heldAgainst(), tried, asked.followsPlan(), author);
             rules.saveAndFlush(entity);
-            sql.sql("update alarm_standing set next_us = 0 where rule_id = ?").param(id).update();
+            ruleStates.lookAgain(id);
         });
     }
 
@@ -263,7 +260,7 @@ public class RuleService {
             entity.changedAt = Moments.now(clock);
             entity.changedBy = author;
             rules.saveAndFlush(entity);
-            sql.sql("update alarm_standing set next_us = 0 where rule_id = ?").param(id).update();
+            ruleStates.lookAgain(id);
         });
     }
 

@@ -36,6 +36,7 @@ public class Devices {
     private static final int TROUBLE = 300;
     private final DeviceRepository devices;
     private final Plans plans;
+    private final KnownReadings readings;
     private final JdbcClient sql;
     private final JdbcTemplate jdbc;
     private final Clock clock;
@@ -43,9 +44,10 @@ public class Devices {
     /** Who has sent since that was noted last. */
     private final Map<UUID, Instant> sent = new ConcurrentHashMap<>();
 
-    public Devices(DeviceRepository devices, Plans plans, JdbcClient sql, JdbcTemplate jdbc, Clock clock) {
+    public Devices(DeviceRepository devices, Plans plans, KnownReadings readings, JdbcClient sql, JdbcTemplate jdbc, Clock clock) {
         this.devices = devices;
         this.plans = plans;
+        this.readings = readings;
         this.sql = sql;
         this.jdbc = jdbc;
         this.clock = clock;
@@ -65,7 +67,7 @@ public class Devices {
         plans.require(chamberId);
         return devices.findByChamberIdOrderByMadeAtAscIdAsc(chamberId).stream().map(each -> new DeviceView(each.getId().toString(), each.name, each.madeAt(), each.madeBy(),
                 each.tokenAt, each.usedAt(), each.revokedAt, each.revokedBy, each.trouble(), each.troubleAt(),
-                sql.sql("select count(*) from held_reading where device_id = ? and decided_at is null").param(each.getId()).query(Long.class).single(), each.notKept())).toList();
+                readings.waiting(each.getId()), each.notKept())).toList();
     }
 
     /** Another name. */

@@ -21,7 +21,6 @@ import kilnward.server.plan.ChamberPlan;
 import kilnward.server.plan.Plans;
 import kilnward.server.series.SeriesViews.Leading;
 import kilnward.server.series.SeriesViews.ReadingView;
-import kilnward.server.series.SeriesViews.Removed;
 import kilnward.server.series.SeriesViews.Retention;
 import kilnward.server.series.SeriesViews.RetentionView;
 import kilnward.server.series.SeriesViews.Series;
@@ -45,6 +44,7 @@ public class SeriesService {
     private final SeriesRepository series;
     private final Devices devices;
     private final Plans plans;
+    private final KnownReadings readings;
     private final JdbcClient sql;
     private final Clock clock;
     private final Cache<Key, Optional<Series>> known = Caffeine.newBuilder().expireAfterWrite(REMEMBERED).maximumSize(100_000).build();
@@ -53,10 +53,11 @@ public class SeriesService {
     private record Key(Optional<UUID> site, UUID id) {
     }
 
-    public SeriesService(SeriesRepository series, Devices devices, Plans plans, JdbcClient sql, Clock clock) {
+    public SeriesService(SeriesRepository series, Devices devices, Plans plans, KnownReadings readings, JdbcClient sql, Clock clock) {
         this.series = series;
         this.devices = devices;
         this.plans = plans;
+        this.readings = readings;
         this.sql = sql;
         this.clock = clock;
     }
@@ -105,8 +106,7 @@ public class SeriesService {
     public RetentionView retention(UUID chamberId, UUID id) {
         SeriesEntity entity = one(chamberId, id);
         return new RetentionView(new Retention(entity.keepRawDays, entity.keepMinuteDays, entity.keepHourDays),
-                sql.sql("select kind, before_us, removed, ran_at from retention_run where series_id = ? order by ran_at desc limit 50").param(id)
-                        .query((row, i) -> new Removed(row.getString(1), Moments.micros(row.getLong(2)), row.getLong(3), row.getTimestamp(4).toInstant())).list());
+                readings.removed(id));
     }
 
     private void tie(SeriesEntity entity, String name, String deviceId, String probeId, String controllerId, double everyS) {
@@ -158,11 +158,7 @@ public class SeriesService {
     }
 
     private List<SeriesView> views(List<SeriesEntity> found) {
-        Map<Integer, ReadingView> latest = new HashMap<>();
-        if (!found.isEmpty()) {
-            sql.sql("select series, at_us, value_e6 from series_latest where series in (:numbers)").param("numbers", found.stream().map(SeriesEntity::number).toList())
-                    .query((row, i) -> latest.put(row.getInt(1), new ReadingView(Moments.micros(row.getLong(2)), SeriesUnit.value(row.getLong(3))))).list();
-        }
+        Map<Integer, ReadingView> latest = readings.latest(found.stream().map(SeriesEntity::number).toList());
         return found.stream().map(each -> new SeriesView(each.getId().toString(), each.chamberId().toString(), each.name, each.measured(), each.unit().kept(), each.unit(),
                 each.unit().kept().sign(), text(each.deviceId), text(each.probeId), text(each.controllerId), each.everyS, Heard.holdS(each.everyS, List.of()),
                 latest.get(each.number()), each.retiredAt)).toList();
