@@ -116,14 +116,19 @@ class AlarmTest extends AtTheBrowser {
             assertThat(page.getByText("Silent on rehearsed good days.").first()).isVisible();
             page.locator("li").filter(new Locator.FilterOptions().setHasText("at duckling height: harm is near")).getByRole(AriaRole.BUTTON).click();
             assertThat(page.getByText("■ normal")).isVisible();
-            // One that need not last, and that the stuck heater also passes in the coldest hour of the night (37.6 °C there).
+            // One that need not last, so that nobody has to wait for it.
             button("Another rule …").click();
             page.getByLabel("Watches").selectOption(new com.microsoft.playwright.options.SelectOption().setLabel("at duckling height (temperature)"));
-            page.getByLabel("Limit (°C)").fill("36");
+            page.getByLabel("Limit (°C)").fill("38");
             page.getByLabel("Must last (min)").fill("0");
             page.getByLabel("Over when back for (min)").fill("0");
             button("Try and arm it").click();
             assertThat(page.getByText("■ normal")).hasCount(2);
+            // In the coldest hours of the night a stuck heater ends at 37.6 °C: then the room is warmed.
+            boolean night = devices.state().get("boxes").valueStream().anyMatch(box -> box.get("id").asString().equals(DUCKLINGS) && box.get("roomC").asDouble() < 12);
+            if (night) {
+                devices.act(DUCKLINGS, "\"fault\":\"HEAT_WAVE\",\"on\":true");
+            }
             devices.act(DUCKLINGS, "\"hurry\":120");
             devices.act(DUCKLINGS, "\"fault\":\"RELAY_STUCK_ON:" + EMITTER + "\",\"on\":true");
 
@@ -132,13 +137,18 @@ class AlarmTest extends AtTheBrowser {
             assertThat(hand.locator("article.wants .sentence").first())
                     .isVisible(new com.microsoft.playwright.assertions.LocatorAssertions.IsVisibleOptions().setTimeout(90_000));
             assertThat(hand.getByText(Pattern.compile("need.* you now")).first()).isVisible();
-            assertThat(hand.getByText("Do first:").first()).isVisible();
+            // Every fault is simulated before one is told from another: on a loaded machine that takes its time.
+            assertThat(hand.getByText("Do first:").first())
+                    .isVisible(new com.microsoft.playwright.assertions.LocatorAssertions.IsVisibleOptions().setTimeout(60_000));
             page.waitForCondition(() -> devices.state().get("mails").toString().contains("Duckling pen"), new Page.WaitForConditionOptions().setTimeout(30_000));
             assertEquals(List.of(), Browser.serious(hand));
             hand.getByRole(AriaRole.BUTTON, new Page.GetByRoleOptions().setName("I know")).first().click();
             assertThat(hand.getByText(Pattern.compile("knows since")).first()).isVisible();
 
             devices.act(DUCKLINGS, "\"fault\":\"RELAY_STUCK_ON:" + EMITTER + "\",\"on\":false");
+            if (night) {
+                devices.act(DUCKLINGS, "\"fault\":\"HEAT_WAVE\",\"on\":false");
+            }
             assertThat(page.getByText("No alarm is open here."))
                     .isVisible(new com.microsoft.playwright.assertions.LocatorAssertions.IsVisibleOptions().setTimeout(90_000));
             // And the board loses its mains: nothing is heard.
